@@ -1,0 +1,101 @@
+"""Charging from a hookup."""
+
+from __future__ import annotations
+
+from ryokan.core.charging.model import Charging, Hookup
+from ryokan.core.figure import Figure, Sheet
+
+
+def shore_need(sheet: Sheet, charging: Charging, chemistry: str, hookup: Hookup | None) -> None:
+    """Charger amps that refill the bank in the typed hours, what the hookup passes, hours to full.
+
+    ``hookup`` is the smallest that the stays meet, None where they meet none. (common practice)
+    """
+    charge_v, round_trip = sheet["storage.charge_v"], sheet.assumption(f"{chemistry}.round_trip_frac")
+    taper = sheet.assumption(f"{chemistry}.taper_h")
+    used = sheet.compute(
+        "charging.refill_wh", "usable ÷ round_trip", "Wh", "practice", usable=sheet["storage.usable_wh"], round_trip=round_trip
+    )
+    hours = sheet.given("charging.refill_hours", charging.refill_hours, "h")
+    if charging.refill_hours > taper.number:
+        need = sheet.compute(
+            "charging.shore.need_a",
+            "refill ÷ (charge_v × (hours − taper))",
+            "A",
+            "practice",
+            refill=used,
+            charge_v=charge_v,
+            hours=hours,
+            taper=taper,
+        )
+    else:
+        need = None  # the taper alone takes longer than the hours typed: a finding, not a current
+    if charging.shore_charger_a is not None:
+        charger: Figure | None = sheet.given("charging.shore.have_a", charging.shore_charger_a, "A")
+    else:
+        charger = need
+    if charger is None or charger.number == 0:
+        return
+    _mains_side(sheet, charger, charge_v)
+    output = charger if hookup is None else _through_hookup(sheet, hookup, charger, charge_v)
+    sheet.compute(
+        "charging.shore.hours_to_full",
+        "refill ÷ (charge_v × amps) + taper",
+        "h",
+        "practice",
+        refill=used,
+        charge_v=charge_v,
+        amps=output,
+        taper=taper,
+    )
+
+
+def _mains_side(sheet: Sheet, charger: Figure, charge_v: Figure) -> None:
+    sheet.compute(
+        "charging.shore.mains_a",
+        "amps × charge_v ÷ (efficiency × power_factor × mains_v)",
+        "A",
+        amps=charger,
+        charge_v=charge_v,
+        efficiency=sheet.assumption("charger_frac"),
+        power_factor=sheet.assumption("charger_power_factor"),
+        mains_v=sheet["region.mains_v"],
+    )
+
+
+def _through_hookup(sheet: Sheet, hookup: Hookup, charger: Figure, charge_v: Figure) -> Figure:
+    """Charge amps that fit through the hookup, whatever the charger could give. [A]"""
+    name = sheet.given("charging.shore.hookup", hookup, "")
+    breaker = sheet.look_up("charging.shore.breaker_a", "lookup(hookups.breaker_a, hookup)", "A", "nec_551", hookup=name)
+    share = sheet.look_up(
+        "charging.shore.continuous_frac", "lookup(hookups.continuous_frac, hookup)", "", "nec_551", hookup=name
+    )
+    continuous = sheet.compute(
+        "charging.shore.hookup_continuous_a", "breaker × share", "A", "nec_551", breaker=breaker, share=share
+    )
+    limit = sheet.compute(
+        "charging.shore.hookup_limit_a",
+        "continuous × mains_v × efficiency × power_factor ÷ charge_v",
+        "A",
+        "practice",
+        continuous=continuous,
+        mains_v=sheet["region.mains_v"],
+        efficiency=sheet.assumption("charger_frac"),
+        power_factor=sheet.assumption("charger_power_factor"),
+        charge_v=charge_v,
+    )
+    return sheet.compute("charging.shore.through_hookup_a", "min(charger, limit)", "A", charger=charger, limit=limit)
+
+
+def all_sources(sheet: Sheet, charging: Charging, chemistry: str) -> None:
+    """What the bank takes, against the chosen sources all at once. [A]"""
+    bank_ah = sheet["storage.bank_ah"]
+    for name in ("usual", "max"):
+        rate = sheet.assumption(f"{chemistry}.charge_{name}_c")
+        sheet.compute(f"charging.bank_{name}_a", "rate × amp_hours", "A", "practice", rate=rate, amp_hours=bank_ah)
+    chosen = [
+        figure
+        for key in ("charging.dcdc.have_a", "charging.shore.have_a", "solar.output_a")
+        if (figure := sheet.get(key)) is not None
+    ]
+    sheet.compute("charging.all_sources_a", "sum(sources)", "A", sources=chosen)

@@ -1,0 +1,75 @@
+"""What the product assumes until somebody says otherwise."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cache
+from typing import Any, TypeAlias
+
+from ryokan.core.data.provenance import read_toml, require_source
+
+Curve: TypeAlias = tuple[tuple[float, float], ...]
+
+CHEMISTRIES = ("lfp", "agm", "gel", "flooded")
+
+
+@dataclass(frozen=True, slots=True)
+class Assumption:
+    """A number with its unit, source and the bounds within which a rig may override it."""
+
+    id: str
+    title: str
+    unit: str
+    value: float
+    min: float
+    max: float
+    source: str
+    note: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class CurveAssumption:
+    """A property that follows a curve: points (x, value), straight lines between them."""
+
+    id: str
+    title: str
+    unit: str
+    points: Curve
+    source: str
+    note: str = ""
+
+
+def _assumption(id: str, fields: dict[str, Any]) -> Assumption:
+    require_source(fields["source"])
+    found = Assumption(id=id, **fields)
+    if not found.min <= found.value <= found.max:
+        raise ValueError(f"assumption {id}: its value is outside its own bounds")
+    return found
+
+
+@cache
+def assumptions() -> dict[str, Assumption]:
+    """All assumptions by id; those of a chemistry are called ``<chemistry>.<property>``."""
+    found = {id: _assumption(id, fields) for id, fields in read_toml("assumptions.toml").items()}
+    for entry in read_toml("chemistries.toml")["property"]:
+        shared = {k: v for k, v in entry.items() if k not in ("name", "values")}
+        for chemistry in CHEMISTRIES:
+            id = f"{chemistry}.{entry['name']}"
+            found[id] = _assumption(id, shared | {"value": entry["values"][chemistry]})
+    return found
+
+
+@cache
+def curves() -> dict[str, CurveAssumption]:
+    """All curves by id, called ``<chemistry>.<property>``."""
+    found: dict[str, CurveAssumption] = {}
+    for entry in read_toml("chemistries.toml")["curve"]:
+        shared = {k: v for k, v in entry.items() if k not in ("name", "values")}
+        require_source(shared["source"])
+        for chemistry in CHEMISTRIES:
+            points = tuple((float(x), float(y)) for x, y in entry["values"][chemistry])
+            if list(points) != sorted(points):
+                raise ValueError(f"curve {entry['name']} of {chemistry}: its points do not rise")
+            id = f"{chemistry}.{entry['name']}"
+            found[id] = CurveAssumption(id=id, points=points, **shared)
+    return found

@@ -1,0 +1,162 @@
+"""One evaluation: a rig in, a report out. Pure and deterministic; no clock, no file of the user's, no database."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal, TypeAlias
+
+from ryokan.core.charging.alternator import dcdc_need
+from ryokan.core.charging.model import Hookup
+from ryokan.core.charging.shore import all_sources, shore_need
+from ryokan.core.data.tables import tables
+from ryokan.core.figure import Figure, Sheet
+from ryokan.core.findings.model import STEPS, Finding, StepName
+from ryokan.core.findings.rules import judge
+from ryokan.core.inverter.current import dc_current
+from ryokan.core.inverter.need import idle_wh_per_day, inverter_need
+from ryokan.core.loads.energy import daily_energy, energy_over_days
+from ryokan.core.loads.peak import peak, together
+from ryokan.core.loads.rows import Row, row_figures, wh_at_bank
+from ryokan.core.rig import Rig
+from ryokan.core.solar.need import array_need, bench_rules, controller_need
+from ryokan.core.storage.have import bank_given, cost_in_nights, what_it_gives
+from ryokan.core.storage.need import bank_need, system_volts
+from ryokan.core.wiring.main_run import design_current, main_run
+
+StepState: TypeAlias = Literal["empty", "needs_attention", "open", "fits"]
+
+
+@dataclass(frozen=True, slots=True)
+class Report:
+    """Everything that follows from a rig: figures by key, findings worst first, the state of each step."""
+
+    figures: Mapping[str, Figure]
+    findings: tuple[Finding, ...]
+    steps: Mapping[StepName, StepState]
+
+
+def evaluate(rig: Rig) -> Report:
+    """Work out a rig.
+
+    Parameters
+    ----------
+    rig : Rig
+        A validated document; an empty one is answered too.
+
+    Returns
+    -------
+    Report
+        The keys of its figures are listed in ``docs/figures.md``.
+    """
+    sheet = Sheet(dict(rig.assumptions))
+    _brief(sheet, rig)
+    rows = [row_figures(sheet, id, load) for id, load in rig.active_loads().items()]
+    ac_rows = [row for row in rows if row.load.feed == "ac"]
+
+    peak(sheet, "loads", rows)
+    rated_w = inverter_need(sheet, rig.inverter, ac_rows)
+    idle = idle_wh_per_day(sheet, rig.inverter, rated_w, ac_rows)
+    at_bank = {row.id: wh_at_bank(sheet, row, rated_w) for row in rows}
+    daily_energy(sheet, rows, at_bank, idle)
+    energy_over_days(sheet, rows, at_bank, idle)
+
+    _storage(sheet, rig, at_bank)
+    dc_current(sheet, rig.inverter, rated_w)
+    _inverter_surge(sheet, rig)
+
+    chemistry = rig.storage.chemistry
+    array_w = array_need(sheet, rig.solar, chemistry)
+    bench_rules(sheet)
+    controller_need(sheet, rig.solar, array_w)
+    dcdc_need(sheet, rig.charging, chemistry)
+    shore_need(sheet, rig.charging, chemistry, smallest_hookup(rig))
+    all_sources(sheet, rig.charging, chemistry)
+    _wiring(sheet, rig, rows)
+
+    findings = judge(rig, sheet)
+    return Report(figures=sheet.figures, findings=findings, steps=_step_states(rig, findings))
+
+
+def smallest_hookup(rig: Rig) -> Hookup | None:
+    """The weakest hookup among the stays, by what it gives continuously; None where no stay has one."""
+
+    def watts(hookup: Hookup) -> float:
+        hookups = tables()["hookups"]
+        breaker_a, voltage_v, share = (hookups.value(hookup, column) for column in hookups.columns)
+        return breaker_a * voltage_v * share
+
+    return min((stay.hookup for stay in rig.stays.values() if stay.hookup != "none"), key=watts, default=None)
+
+
+def _brief(sheet: Sheet, rig: Rig) -> None:
+    """What was said, and what follows from the stays."""
+    sheet.given("brief.people", rig.brief.people, "people")
+    sheet.given("brief.nights_away", rig.brief.nights_away, "nights")
+    sheet.given("brief.days_without_charge", rig.brief.days_without_charge, "days")
+    sheet.given("region.mains_v", rig.region.mains_v, "V")
+    if not rig.stays:
+        sheet.given("brief.driving_hours_per_day", 0.0, "h")
+        return
+    stays = sorted(rig.stays.items(), key=lambda item: (item[1].position, item[0]))
+    sheet.compute(
+        "brief.driving_hours_per_day",
+        "sum(nights × hours) ÷ sum(nights)",
+        "h",
+        nights=[sheet.given(f"brief.stay.{id}.nights", stay.nights, "nights") for id, stay in stays],
+        hours=[sheet.given(f"brief.stay.{id}.driving_hours_per_day", stay.driving_hours_per_day, "h") for id, stay in stays],
+    )
+
+
+def _storage(sheet: Sheet, rig: Rig, at_bank: dict[str, Figure]) -> None:
+    system_volts(sheet, rig.storage)
+    bank_need(sheet, rig.storage)
+    bank_wh = bank_given(sheet, rig.storage)
+    what_it_gives(sheet, rig.storage, bank_wh)
+    cost_in_nights(sheet, at_bank)
+    if rig.storage.bank is not None and rig.storage.bank.bms_limit_a is not None:
+        sheet.given("storage.bms_limit_a", rig.storage.bank.bms_limit_a, "A")
+
+
+def _inverter_surge(sheet: Sheet, rig: Rig) -> None:
+    """Surge of the chosen inverter: from its plate, else by the usual ratio."""
+    chosen = rig.inverter.chosen
+    if chosen is None:
+        return
+    if chosen.surge_w is not None:
+        sheet.given("inverter.surge_w", chosen.surge_w, "W")
+        return
+    ratio = sheet.assumption("inverter_surge_ratio")
+    sheet.compute("inverter.surge_w", "rated × ratio", "W", "practice", rated=sheet["inverter.rated_w"], ratio=ratio)
+
+
+def _wiring(sheet: Sheet, rig: Rig, rows: list[Row]) -> None:
+    dc_rows = [row for row in rows if row.load.feed != "ac"]
+    dc_peak = together(sheet, "loads.dc_peak_w", "W", dc_rows, lambda row: row.running_w)
+    current = design_current(sheet, dc_peak)
+    if current.number > 0:
+        main_run(sheet, rig.wiring.main, rig.region.code_pack, current)
+
+
+def _step_states(rig: Rig, findings: tuple[Finding, ...]) -> dict[StepName, StepState]:
+    """Empty: nothing to work with yet. Open: the need stands, nothing is chosen. Otherwise it fits, or it does not."""
+    chosen: dict[StepName, bool] = {
+        "brief": True,
+        "loads": bool(rig.active_loads()),
+        "storage": rig.storage.bank is not None,
+        "inverter": rig.inverter.chosen is not None,
+        "solar": rig.solar.array_w is not None,
+        "charging": rig.charging.dcdc_a is not None or rig.charging.shore_charger_a is not None,
+        "wiring": rig.wiring.main.conductor is not None and rig.wiring.main.fuse_a is not None,
+    }
+    has_loads = bool(rig.active_loads())
+    troubled = {finding.step for finding in findings if finding.severity != "advice"}
+
+    def state(step: StepName) -> StepState:
+        if step in troubled:
+            return "needs_attention"
+        if not has_loads and step != "brief":
+            return "empty"
+        return "fits" if chosen[step] else "open"
+
+    return {step: state(step) for step in STEPS}

@@ -1,0 +1,125 @@
+"""A quantity with its working, and the sheet on which a report is worked out."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from typing import Literal, TypeAlias
+
+from ryokan.core.data.assumptions import assumptions, curves
+from ryokan.core.data.provenance import require_source
+from ryokan.core.errors import FormulaError
+from ryokan.core.formula import Value, evaluate_formula
+
+Kind: TypeAlias = Literal["given", "constant", "computed", "looked_up", "chosen", "simulated"]
+
+
+@dataclass(frozen=True, slots=True)
+class Figure:
+    """One quantity of a report.
+
+    ``inputs`` maps each name in ``formula`` to the key of a figure, or to the keys of several whose values the formula
+    sees as one list. The keys are a public contract, listed in ``docs/figures.md``.
+    """
+
+    key: str
+    kind: Kind
+    value: Value
+    unit: str
+    source: str  # id in sources.toml
+    formula: str | None = None
+    inputs: dict[str, str | tuple[str, ...]] = field(default_factory=dict)
+    note: str = ""
+
+    @property
+    def number(self) -> float:
+        """The value as one number.
+
+        Raises
+        ------
+        FormulaError
+            The value is a label or a list.
+        """
+        if isinstance(self.value, float):
+            return self.value
+        raise FormulaError(f"{self.key} is not one number")
+
+
+Input: TypeAlias = Figure | Sequence[Figure]
+
+
+class Sheet:
+    """Figures in the order in which they are worked out; each key stands once.
+
+    The sheet is the only thing that is written to during an evaluation, and it does not outlive it.
+    """
+
+    def __init__(self, overrides: dict[str, float] | None = None) -> None:
+        self.figures: dict[str, Figure] = {}
+        self._overrides = overrides or {}
+
+    def __getitem__(self, key: str) -> Figure:
+        return self.figures[key]
+
+    def get(self, key: str) -> Figure | None:
+        """The figure of that key, or None where it has not been worked out."""
+        return self.figures.get(key)
+
+    def given(self, key: str, value: float | str | tuple[float, ...], unit: str) -> Figure:
+        """Something that the customer or the installer said."""
+        return self._add(Figure(key, "given", _plain(value), unit, "given"))
+
+    def assumption(self, id: str) -> Figure:
+        """The assumption of that id: the rig's own where it overrides ours."""
+        key = f"assumptions.{id}"
+        if key in self.figures:
+            return self.figures[key]
+        ours = assumptions()[id]
+        if id in self._overrides:
+            note = f"Typed for this rig; the product's own is {ours.value:g}."
+            return self._add(Figure(key, "given", self._overrides[id], ours.unit, "given", note=note))
+        return self._add(Figure(key, "constant", float(ours.value), ours.unit, ours.source, note=ours.note))
+
+    def compute(self, key: str, formula: str, unit: str, source: str = "physics", /, **inputs: Input) -> Figure:
+        """A figure that follows from others by ``formula``."""
+        return self._work("computed", key, formula, unit, source, inputs)
+
+    def look_up(self, key: str, formula: str, unit: str, source: str, /, **inputs: Input) -> Figure:
+        """A figure read from a table or a curve."""
+        return self._work("looked_up", key, formula, unit, source, inputs)
+
+    def choose(self, key: str, formula: str, unit: str, source: str, /, **inputs: Input) -> Figure:
+        """A stock size picked because it is the smallest that serves."""
+        return self._work("chosen", key, formula, unit, source, inputs)
+
+    def curve(self, key: str, curve: str, x: Figure) -> Figure:
+        """A value read from a curve of the data files at ``x``."""
+        about = curves()[curve]
+        figure = self._work("looked_up", key, f"interp({curve}, x)", about.unit, about.source, {"x": x})
+        return figure
+
+    def _work(self, kind: Kind, key: str, formula: str, unit: str, source: str, inputs: dict[str, Input]) -> Figure:
+        values = {name: _value(given) for name, given in inputs.items()}
+        value = evaluate_formula(formula, values)
+        keys = {name: _key(given) for name, given in inputs.items()}
+        return self._add(Figure(key, kind, value, unit, require_source(source), formula, keys))
+
+    def _add(self, figure: Figure) -> Figure:
+        if figure.key in self.figures:
+            raise FormulaError(f"{figure.key} is worked out twice")
+        self.figures[figure.key] = figure
+        return figure
+
+
+def _plain(value: float | str | tuple[float, ...]) -> Value:
+    if isinstance(value, str):
+        return value
+    return tuple(float(v) for v in value) if isinstance(value, tuple) else float(value)
+
+
+def _value(given: Input) -> Value:
+    return given.value if isinstance(given, Figure) else tuple(figure.number for figure in given)
+
+
+def _key(given: Input) -> str | tuple[str, ...]:
+    return given.key if isinstance(given, Figure) else tuple(figure.key for figure in given)

@@ -1,0 +1,102 @@
+"""What does not fit: a code, a severity, the figures that show it, and where possible a fix."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
+from typing import Any, Literal, TypeAlias
+
+from ryokan.core.figure import Figure, Sheet
+from ryokan.core.rig import Rig
+
+Severity: TypeAlias = Literal["danger", "fault", "advice"]
+StepName: TypeAlias = Literal["brief", "loads", "storage", "inverter", "solar", "charging", "wiring"]
+
+SEVERITIES: tuple[Severity, ...] = ("danger", "fault", "advice")
+STEPS: tuple[StepName, ...] = ("brief", "loads", "storage", "inverter", "solar", "charging", "wiring")
+_STEP_BY_NAME: dict[str, StepName] = {step: step for step in STEPS}
+
+
+@dataclass(frozen=True, slots=True)
+class Fix:
+    """One action that would end the finding: a JSON Patch on the rig."""
+
+    code: str
+    patch: tuple[Mapping[str, Any], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Finding:
+    """One thing that does not fit.
+
+    ``figures`` maps a name that the wording uses to the key of a figure, ``words`` to text such as a name the customer gave.
+    """
+
+    code: str
+    severity: Severity
+    step: StepName
+    source: str
+    figures: Mapping[str, str]
+    words: Mapping[str, str] = field(default_factory=dict)
+    fix: Fix | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Trouble:
+    """What a rule answers when it is broken; the rule itself adds code, severity, step and source."""
+
+    figures: Mapping[str, Figure] = field(default_factory=dict)
+    words: Mapping[str, str] = field(default_factory=dict)
+    fix: Fix | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Rule:
+    """One rule of the trade: returns None where it is kept, or where it cannot be decided yet."""
+
+    code: str
+    severity: Severity
+    source: str
+    check: Callable[[Rig, Sheet], Trouble | None]
+
+    @property
+    def step(self) -> StepName:
+        """The step whose figures the rule judges: the first part of its code."""
+        return _STEP_BY_NAME[self.code.partition(".")[0]]
+
+    def judge(self, rig: Rig, sheet: Sheet) -> Finding | None:
+        """The finding, if the rule is broken."""
+        trouble = self.check(rig, sheet)
+        if trouble is None:
+            return None
+        return Finding(
+            code=self.code,
+            severity=self.severity,
+            step=self.step,
+            source=self.source,
+            figures={name: figure.key for name, figure in trouble.figures.items()},
+            words=trouble.words,
+            fix=trouble.fix,
+        )
+
+
+RULES: dict[str, Rule] = {}
+
+
+def rule(
+    code: str, severity: Severity, source: str
+) -> Callable[[Callable[[Rig, Sheet], Trouble | None]], Callable[[Rig, Sheet], Trouble | None]]:
+    """Register a function as the rule called ``code``."""
+
+    def register(check: Callable[[Rig, Sheet], Trouble | None]) -> Callable[[Rig, Sheet], Trouble | None]:
+        if code in RULES:
+            raise ValueError(f"rule {code} stands twice")
+        RULES[code] = Rule(code, severity, source, check)
+        return check
+
+    return register
+
+
+def replace(path: str, value: Any) -> tuple[Mapping[str, Any], ...]:
+    """A patch that sets one member, whether it is there or not."""
+    return ({"op": "add", "path": path, "value": value},)

@@ -1,0 +1,16 @@
+"""All rules, judged over one sheet."""
+
+from __future__ import annotations
+
+from ryokan.core.figure import Sheet
+from ryokan.core.findings import brief, charging, inverter, solar, storage, wiring
+from ryokan.core.findings.model import RULES, SEVERITIES, STEPS, Finding
+from ryokan.core.rig import Rig
+
+RULE_MODULES = (brief, storage, inverter, solar, charging, wiring)  # importing them registers their rules
+
+
+def judge(rig: Rig, sheet: Sheet) -> tuple[Finding, ...]:
+    """Everything that does not fit: worst first, then in the order of the steps."""
+    found = [finding for rule in RULES.values() if (finding := rule.judge(rig, sheet)) is not None]
+    return tuple(sorted(found, key=lambda f: (SEVERITIES.index(f.severity), STEPS.index(f.step), f.code)))

@@ -1,0 +1,119 @@
+"""Rules of the main run."""
+
+from __future__ import annotations
+
+from ryokan.core.errors import OutOfTable
+from ryokan.core.figure import Figure, Sheet
+from ryokan.core.findings.model import Fix, Trouble, replace, rule
+from ryokan.core.formula import evaluate_formula
+from ryokan.core.rig import Rig
+from ryokan.core.wiring.main_run import practice_of
+
+
+def _next_fuse_a(rig: Rig, floor_a: float) -> float | None:
+    fuses = practice_of(rig.region.code_pack).fuses
+    try:
+        found = evaluate_formula(f"next_larger({fuses}, floor)", {"floor": floor_a})
+    except OutOfTable:
+        return None
+    return found if isinstance(found, float) else None
+
+
+def _as_asked(sheet: Sheet) -> Fix | None:
+    """Conductor and fuse as the method asks, where the stock list has them."""
+    conductor, fuse = sheet.get("wiring.main.conductor"), sheet.get("wiring.main.fuse_a")
+    if conductor is None or fuse is None:
+        return None
+    patch = (
+        *replace("/wiring/main/conductor", conductor.value),
+        *replace("/wiring/main/fuse_a", fuse.number),
+    )
+    return Fix("wiring.as_asked", patch)
+
+
+def _chosen(sheet: Sheet) -> tuple[Figure, Figure] | None:
+    """Chosen conductor and its ampacity where it lies, once both are known."""
+    conductor, ampacity = sheet.get("wiring.main.have_conductor"), sheet.get("wiring.main.ampacity_a")
+    return None if conductor is None or ampacity is None else (conductor, ampacity)
+
+
+@rule("wiring.conductor_undersized", "danger", "abyc_e11_ampacity")
+def conductor_undersized(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The chosen conductor may not carry the design current where it lies."""
+    chosen, current = _chosen(sheet), sheet["wiring.main.design_current_a"]
+    if chosen is None or chosen[1].number >= current.number:
+        return None
+    return Trouble(figures={"conductor": chosen[0], "ampacity": chosen[1], "current": current}, fix=_as_asked(sheet))
+
+
+@rule("wiring.fuse_above_ampacity", "danger", "abyc_e11_ampacity")
+def fuse_above_ampacity(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The chosen fuse lets through more than the conductor bears: the cable burns first."""
+    fuse, ampacity = sheet.get("wiring.main.have_fuse_a"), sheet.get("wiring.main.ampacity_a")
+    conductor = sheet.get("wiring.main.have_conductor") or sheet.get("wiring.main.conductor")
+    if fuse is None or ampacity is None or conductor is None or fuse.number <= ampacity.number:
+        return None
+    return Trouble(figures={"fuse": fuse, "ampacity": ampacity, "conductor": conductor}, fix=_as_asked(sheet))
+
+
+@rule("wiring.fuse_below_load", "fault", "practice")
+def fuse_below_load(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The chosen fuse is below 1.25 × the design current: it runs hot and opens for nothing."""
+    fuse, floor = sheet.get("wiring.main.have_fuse_a"), sheet.get("wiring.main.fuse_floor_a")
+    if fuse is None or floor is None or fuse.number >= floor.number * (1 - 1e-9):
+        return None
+    return Trouble(
+        figures={"fuse": fuse, "floor": floor, "current": sheet["wiring.main.design_current_a"]}, fix=_as_asked(sheet)
+    )
+
+
+@rule("wiring.fuse_window_closed", "fault", "practice")
+def fuse_window_closed(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """No standard fuse lies between 1.25 × the design current and the ampacity of the chosen conductor."""
+    chosen, floor = _chosen(sheet), sheet.get("wiring.main.fuse_floor_a")
+    if chosen is None or floor is None or chosen[1].number < sheet["wiring.main.design_current_a"].number:
+        return None  # an undersized conductor is a danger of its own
+    next_a = _next_fuse_a(rig, floor.number)
+    if next_a is not None and next_a <= chosen[1].number:
+        return None
+    return Trouble(
+        figures={"conductor": chosen[0], "ampacity": chosen[1], "floor": floor},
+        words={"next_a": "none" if next_a is None else f"{next_a:g}"},
+        fix=_as_asked(sheet),
+    )
+
+
+@rule("wiring.drop_over_class", "fault", "abyc_e11_drop")
+def drop_over_class(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The chosen conductor loses more volts than a main run may."""
+    drop, allowed = sheet.get("wiring.main.drop_v"), sheet.get("wiring.main.allowed_drop_v")
+    if sheet.get("wiring.main.have_conductor") is None or drop is None or allowed is None or drop.number <= allowed.number:
+        return None
+    return Trouble(
+        figures={"drop": drop, "allowed": allowed, "conductor": sheet["wiring.main.have_conductor"]}, fix=_as_asked(sheet)
+    )
+
+
+@rule("wiring.no_stock_size", "fault", "practice")
+def no_stock_size(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The run asks for more than the largest fuse or conductor in stock."""
+    current = sheet["wiring.main.design_current_a"]
+    if current.number == 0 or sheet.get("wiring.main.conductor") is not None:
+        return None
+    if _insulation_out_of_place(rig):
+        return None
+    return Trouble(figures={"current": current, "floor": sheet["wiring.main.fuse_floor_a"]})
+
+
+@rule("wiring.insulation_out_of_place", "danger", "iso_13297_engine")
+def insulation_out_of_place(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """60 °C insulation is not permitted in an engine space by the metric table."""
+    if not _insulation_out_of_place(rig):
+        return None
+    return Trouble(fix=Fix("wiring.better_insulation", replace("/wiring/main/insulation_c", 105)))
+
+
+def _insulation_out_of_place(rig: Rig) -> bool:
+    run = rig.wiring.main
+    metric = practice_of(rig.region.code_pack, run.conductor).engine_factor == "engine_factor_mm2"
+    return metric and run.zone == "engine_space" and run.insulation_c == 60

@@ -1,0 +1,36 @@
+"""What the inverter draws from the bank at full rating."""
+
+from __future__ import annotations
+
+from ryokan.core.figure import Figure, Sheet
+from ryokan.core.inverter.model import Inverter
+
+
+def dc_current(sheet: Sheet, inverter: Inverter, rated_w: Figure | None) -> Figure:
+    """DC amps at the lowest working volts and the real efficiency. [A]
+
+    Cables and fuses follow the inverter's rating, not the audit. The shortcut by twelve and the figure at nominal volts
+    stand beside it: the first two describe an ordinary hour, the cable has to live through the worst. (common practice)
+    """
+    nominal_v = sheet["storage.nominal_v"]
+    if inverter.cutoff_v is not None:
+        cutoff_v = sheet.given("inverter.cutoff_v", inverter.cutoff_v, "V")
+    else:
+        cutoff_v = sheet.compute("inverter.cutoff_v", "lowest", "V", "practice", lowest=sheet["storage.cutoff_v"])
+    if rated_w is None:
+        return sheet.given("inverter.dc_current_at_cutoff_a", 0.0, "A")
+    dc_w = sheet.compute(
+        "inverter.dc_w_at_rating",
+        "idle + (1 + linear) × rated + square × rated",
+        "W",
+        "practice",
+        idle=sheet["inverter.idle_w"],
+        linear=sheet.assumption("inverter_linear_frac"),
+        square=sheet.assumption("inverter_square_frac"),
+        rated=rated_w,
+    )
+    system_v = sheet["storage.system_v"]
+    sheet.compute("inverter.dc_current_by_class_a", "rated ÷ class_v", "A", "practice", rated=rated_w, class_v=system_v)
+    sheet.compute("inverter.dc_current_nominal_a", "dc_w ÷ nominal_v", "A", dc_w=dc_w, nominal_v=nominal_v)
+    sheet.compute("inverter.heat_w", "dc_w − rated", "W", dc_w=dc_w, rated=rated_w)
+    return sheet.compute("inverter.dc_current_at_cutoff_a", "dc_w ÷ cutoff_v", "A", dc_w=dc_w, cutoff_v=cutoff_v)

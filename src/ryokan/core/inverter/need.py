@@ -1,0 +1,74 @@
+"""What the AC loads ask of an inverter, and what stands in for it until one is chosen."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from ryokan.core.errors import OutOfTable
+from ryokan.core.figure import Figure, Sheet
+from ryokan.core.inverter.model import Inverter
+from ryokan.core.loads.peak import peak, together
+from ryokan.core.loads.rows import Row
+
+
+def inverter_need(sheet: Sheet, inverter: Inverter, ac_rows: Sequence[Row]) -> Figure | None:
+    """Continuous and surge need, and the rating that the rest of the rig reckons with. [W]
+
+    Returns the rating: that of the chosen inverter, else the next usual size; None where nothing runs on AC.
+    Volt-amps count beside watts, since a poor power factor loads the inverter without doing work. (common practice)
+    """
+    running_va = together(sheet, "inverter.running_va", "VA", ac_rows, lambda row: row.running_va)
+    running = peak(sheet, "inverter", ac_rows)
+    need = sheet.compute(
+        "inverter.need_continuous_w",
+        "max(headroom × volt_amps, watts)",
+        "W",
+        "practice",
+        headroom=sheet.assumption("inverter_headroom"),
+        volt_amps=running_va,
+        watts=running.running,
+    )
+    surge = sheet.compute("inverter.need_surge_w", "worst_start", "W", "practice", worst_start=running.worst_start)
+    if inverter.chosen is not None:
+        return sheet.given("inverter.rated_w", inverter.chosen.rated_w, "W")
+    if not ac_rows:
+        return None
+    surge_ratio = sheet.assumption("inverter_surge_ratio")
+    try:
+        return sheet.choose(
+            "inverter.rated_w",
+            "next_larger(inverter_sizes, max(need, surge ÷ surge_ratio))",
+            "W",
+            "practice",
+            need=need,
+            surge=surge,
+            surge_ratio=surge_ratio,
+        )
+    except OutOfTable:  # larger than any usual unit: reckon with the need itself, and let the rules speak
+        return sheet.compute(
+            "inverter.rated_w", "max(need, surge ÷ surge_ratio)", "W", "practice", need=need, surge=surge, surge_ratio=surge_ratio
+        )
+
+
+def idle_wh_per_day(sheet: Sheet, inverter: Inverter, rated_w: Figure | None, ac_rows: Sequence[Row]) -> Figure:
+    """What the inverter itself takes out of the bank a day. [Wh]
+
+    Switched on with the AC loads, it runs for the sum of their hours, at most all day: they may take turns.
+    """
+    key = "inverter.idle_wh_per_day"
+    if rated_w is None:
+        return sheet.given(key, 0.0, "Wh")
+    if inverter.chosen is not None and inverter.chosen.idle_w is not None:
+        idle_w = sheet.given("inverter.idle_w", inverter.chosen.idle_w, "W")
+    else:
+        share = sheet.assumption("inverter_idle_frac")
+        idle_w = sheet.compute("inverter.idle_w", "share × rated", "W", "practice", share=share, rated=rated_w)
+    match inverter.on:
+        case "always":
+            hours = sheet.given("inverter.on_hours_per_day", 24.0, "h")
+        case "by_hand":
+            hours = sheet.given("inverter.on_hours_per_day", inverter.on_hours_per_day, "h")
+        case "with_ac_loads":
+            loads = [row.hours for row in ac_rows]
+            hours = sheet.compute("inverter.on_hours_per_day", "min(24, sum(hours))", "h", "practice", hours=loads)
+    return sheet.compute(key, "idle × hours", "Wh", "practice", idle=idle_w, hours=hours)

@@ -1,0 +1,72 @@
+"""The largest draw that can happen at once, running and starting."""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+
+from ryokan.core.figure import Figure, Input, Sheet
+from ryokan.core.loads.rows import Row
+
+
+@dataclass(frozen=True, slots=True)
+class Peak:
+    """Running sum and worst start of a set of loads."""
+
+    running: Figure
+    worst_start: Figure
+
+
+def peak(sheet: Sheet, prefix: str, rows: Sequence[Row]) -> Peak:
+    """Running watts of all rows together, and with the worst start on top. [W]
+
+    Of each group that never runs together only the largest counts. One unit starts while all others run; where it belongs
+    to such a group, it takes the place of the group's largest. (common practice)
+    """
+    running = together(sheet, f"{prefix}.peak_w", "W", rows, lambda row: row.running_w)
+    starts = [start for row in rows if (start := _start_extra_w(sheet, prefix, row, rows)) is not None]
+    worst = sheet.compute(
+        f"{prefix}.worst_start_w",
+        "running + max(0, max(starts))" if starts else "running",
+        "W",
+        "practice",
+        running=running,
+        **({"starts": starts} if starts else {}),
+    )
+    return Peak(running, worst)
+
+
+def together(sheet: Sheet, key: str, unit: str, rows: Sequence[Row], draw: Callable[[Row], Figure]) -> Figure:
+    """Sum of ``draw`` over all rows that can run together."""
+    free = [draw(row) for row in rows if row.load.never_with is None]
+    groups = _exclusive_groups(rows)
+    inputs: dict[str, Input] = {"running": free}
+    formula = "sum(running)"
+    for number, members in enumerate(groups.values(), start=1):
+        inputs[f"group_{number}"] = [draw(row) for row in members]
+        formula += f" + max(group_{number})"
+    return sheet.compute(key, formula, unit, "practice", **inputs)
+
+
+def _exclusive_groups(rows: Sequence[Row]) -> dict[str, list[Row]]:
+    groups: dict[str, list[Row]] = defaultdict(list)
+    for row in rows:
+        if row.load.never_with is not None:
+            groups[row.load.never_with].append(row)
+    return groups
+
+
+def _start_extra_w(sheet: Sheet, prefix: str, row: Row, rows: Sequence[Row]) -> Figure | None:
+    """Watts that one starting unit of the row adds to the running sum; None where it starts softly."""
+    if row.load.start_factor == 1:
+        return None
+    factor_key = f"loads.row.{row.id}.start_factor"
+    factor = sheet.get(factor_key) or sheet.given(factor_key, row.load.start_factor, "")
+    formula = "unit × (start_factor − 1)"
+    inputs: dict[str, Input] = {"unit": row.unit_w, "start_factor": factor}
+    members = _exclusive_groups(rows).get(row.load.never_with or "", [])
+    if len(members) > 1:
+        formula += " − (max(group) − own)"
+        inputs |= {"group": [member.running_w for member in members], "own": row.running_w}
+    return sheet.compute(f"{prefix}.start.{row.id}.extra_w", formula, "W", "practice", **inputs)

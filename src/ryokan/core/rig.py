@@ -1,0 +1,117 @@
+"""The document: everything the installer decided, and nothing that follows from it."""
+
+from __future__ import annotations
+
+from typing import Literal, TypeAlias
+
+from pydantic import Field, field_validator
+
+from ryokan.core.charging.model import Charging, Hookup
+from ryokan.core.data.assumptions import assumptions
+from ryokan.core.errors import UnknownAssumption
+from ryokan.core.inverter.model import Inverter
+from ryokan.core.loads.model import Load
+from ryokan.core.model import Id, Model, Position
+from ryokan.core.solar.model import Solar
+from ryokan.core.storage.model import Storage
+from ryokan.core.wiring.model import Wiring
+
+SCHEMA_VERSION = 1
+MAX_LOADS = 300
+MAX_STAYS = 100
+
+CodePack: TypeAlias = Literal["na_vehicle", "na_marine", "international"]
+Ambient: TypeAlias = Literal["freezing", "cold", "mild", "hot"]
+
+
+class Region(Model):
+    """Codes, mains and the units that are shown."""
+
+    code_pack: CodePack = "na_vehicle"
+    mains_v: Literal[100, 110, 120, 220, 230, 240] = 120
+    mains_hz: Literal[50, 60] = 60
+    display_units: Literal["metric", "us"] = "metric"
+
+
+class VehicleFrame(Model):
+    """Metres; x forward from the rear axle (the stern for boats), y to the left, z up. What is not measured is None."""
+
+    length_m: float | None = Field(default=None, gt=0, le=60)
+    width_m: float | None = Field(default=None, gt=0, le=15)
+    height_m: float | None = Field(default=None, gt=0, le=10)
+    wheelbase_m: float | None = Field(default=None, gt=0, le=20)
+    rear_end_x_m: float | None = Field(default=None, ge=-20, le=20)
+
+
+class Vehicle(Model):
+    """What the system goes into."""
+
+    kind: Literal["van", "motorhome", "bus", "trailer", "truck", "narrowboat", "sailing boat", "motor boat", "other"] = "van"
+    description: str = Field(default="a van", min_length=1, max_length=80, description="As one says it, with its article.")
+    frame: VehicleFrame = Field(default_factory=VehicleFrame)
+
+
+class Brief(Model):
+    """Who travels, how long away, when, and what must not go dark."""
+
+    people: int = Field(default=2, ge=1, le=60)
+    nights_away: int = Field(default=3, ge=1, le=365, description="Nights between hookups, with sun and driving.")
+    days_without_charge: int = Field(default=2, ge=1, le=60, description="Days with no charging source at all.")
+    first_month: int = Field(default=4, ge=1, le=12)
+    last_month: int = Field(default=9, ge=1, le=12)
+    must_not_go_dark: tuple[str, ...] = Field(default=(), max_length=12)
+
+    @field_validator("must_not_go_dark")
+    @classmethod
+    def _short(cls, names: tuple[str, ...]) -> tuple[str, ...]:
+        if any(not name or len(name) > 60 for name in names):
+            raise ValueError("each name takes 1 to 60 characters")
+        return names
+
+
+class Stay(Model):
+    """One kind of stop on the journey."""
+
+    position: Position = 0
+    place: str = Field(default="", max_length=80)
+    month: int = Field(default=7, ge=1, le=12)
+    nights: int = Field(default=3, ge=1, le=365)
+    driving_hours_per_day: float = Field(default=1.5, ge=0, le=24)
+    hookup: Hookup = "none"
+    ambient: Ambient = "mild"
+
+
+class Rig(Model):
+    """One option of a job. Collections are maps by id with a position, so that edits name what they touch."""
+
+    schema_version: Literal[1] = 1
+    region: Region = Field(default_factory=Region)
+    vehicle: Vehicle = Field(default_factory=Vehicle)
+    brief: Brief = Field(default_factory=Brief)
+    stays: dict[Id, Stay] = Field(default_factory=dict, max_length=MAX_STAYS)
+    loads: dict[Id, Load] = Field(default_factory=dict, max_length=MAX_LOADS)
+    storage: Storage = Field(default_factory=Storage)
+    inverter: Inverter = Field(default_factory=Inverter)
+    solar: Solar = Field(default_factory=Solar)
+    charging: Charging = Field(default_factory=Charging)
+    wiring: Wiring = Field(default_factory=Wiring)
+    assumptions: dict[str, float] = Field(default_factory=dict, description="Overrides of the product's assumptions.")
+
+    @field_validator("assumptions")
+    @classmethod
+    def _known_and_bounded(cls, overrides: dict[str, float]) -> dict[str, float]:
+        for id, value in overrides.items():
+            if id not in assumptions():
+                raise UnknownAssumption(f"“{id}” is not an assumption of this version.")
+            known = assumptions()[id]
+            if not known.min <= value <= known.max:
+                raise UnknownAssumption(f"{known.title}: {value:g} is outside {known.min:g} to {known.max:g} {known.unit}.")
+        return overrides
+
+    def active_loads(self) -> dict[str, Load]:
+        """Loads that count, in their order: those not struck out."""
+        return {id: load for id, load in self.ordered_loads().items() if not load.struck}
+
+    def ordered_loads(self) -> dict[str, Load]:
+        """All loads in their order."""
+        return dict(sorted(self.loads.items(), key=lambda item: (item[1].position, item[0])))

@@ -1,0 +1,43 @@
+"""The main run from the bank to the positive bus and the inverter."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field, field_validator
+
+from ryokan.core.data.tables import tables
+from ryokan.core.errors import UnreadableQuantity
+from ryokan.core.model import Model
+from ryokan.core.quantities import Length
+
+InsulationC = Literal[60, 75, 90, 105]
+
+
+def stock_conductors() -> list[str]:
+    """Ids of the conductors in stock, AWG first, ascending."""
+    return [*tables()["awg_copper"].rows, *tables()["mm2_copper"].rows]
+
+
+class MainRun(Model):
+    """One run: where it lies, what it is made of, and what was chosen."""
+
+    one_way_length: Length = Field(default_factory=lambda: Length(typed="1.5 m", m=1.5))
+    insulation_c: InsulationC = 105
+    terminal_c: InsulationC = 105
+    zone: Literal["cabin", "engine_space"] = "cabin"
+    conductor: str | None = Field(default=None, description="Chosen stock size, such as awg:2/0 or mm2:70.")
+    fuse_a: float | None = Field(default=None, gt=0, le=5_000, description="Chosen main fuse. [A]")
+
+    @field_validator("conductor")
+    @classmethod
+    def _in_stock(cls, value: str | None) -> str | None:
+        if value is not None and value not in stock_conductors():
+            raise UnreadableQuantity(f"“{value}” is not a stock size: write for example “awg:2/0” or “mm2:70”.")
+        return value
+
+
+class Wiring(Model):
+    """Wiring part of a rig."""
+
+    main: MainRun = Field(default_factory=MainRun)

@@ -1,0 +1,185 @@
+"""What each figure is called. One line a key; ``*`` stands for the id of a load, a stay, a group or a chemistry."""
+
+from __future__ import annotations
+
+import re
+from functools import lru_cache
+
+from ryokan.core.data.assumptions import assumptions
+
+# Key pattern -> title. The keys are the public contract of docs/figures.md.
+TITLES: dict[str, str] = {
+    "region.mains_v": "Mains",
+    "brief.people": "People",
+    "brief.nights_away": "Nights between hookups",
+    "brief.nights_in_turn": "The nights, counted",
+    "brief.days_without_charge": "Days to last without any charge",
+    "brief.driving_hours_per_day": "Driving a day, over all stays",
+    "brief.stay.*.nights": "Nights of this stay",
+    "brief.stay.*.driving_hours_per_day": "Driving a day on this stay",
+    "loads.row.*.quantity": "How many",
+    "loads.row.*.hours_per_day": "Hours on, on a day of use",
+    "loads.row.*.duty_frac": "Share of those hours that it runs",
+    "loads.row.*.power_factor": "Power factor",
+    "loads.row.*.plate_a": "Amps on the plate",
+    "loads.row.*.plate_v": "Volts on the plate",
+    "loads.row.*.plate_wh_per_day": "Energy a day as stated",
+    "loads.row.*.unit_w": "Running draw of one",
+    "loads.row.*.running_w": "Running draw",
+    "loads.row.*.running_va": "Running draw in volt-amps",
+    "loads.row.*.start_factor": "Starting over running draw",
+    "loads.row.*.wh_per_day": "Used by the device on a day of use",
+    "loads.row.*.wh_at_bank": "Taken from the bank on a day of use",
+    "loads.row.*.nights": "What it costs in nights",
+    "loads.start.*.extra_w": "What its start adds",
+    "loads.group.*.wh_at_bank": "Taken from the bank by the group",
+    "loads.used_days_*.wh_at_bank": "Taken by loads used on so many days a week",
+    "loads.used_days_*.days_per_week": "Days of use a week",
+    "loads.peak_w": "Everything running together",
+    "loads.dc_peak_w": "All DC loads running together",
+    "loads.worst_start_w": "Worst start with everything running",
+    "loads.wh_per_day": "Used by the devices on a full day",
+    "loads.wh_per_day_at_bank": "Taken from the bank on a full day",
+    "loads.wh_per_day_with_margin": "A full day, with margin",
+    "loads.mean_wh_per_day_at_bank": "Mean day of a week, at the bank",
+    "loads.mean_wh_per_day_with_margin": "Mean day of a week, with margin",
+    "loads.worst_run.whole_weeks": "Whole weeks in the promised days",
+    "loads.worst_run.rest_days": "Days left over",
+    "loads.worst_run_wh": "Worst run of the promised days",
+    "loads.worst_run_wh_with_margin": "Worst run of the promised days, with margin",
+    "loads.run_by_night.whole_weeks": "Whole weeks, by night",
+    "loads.run_by_night.rest_days": "Days left over, by night",
+    "loads.run_by_night_wh": "Worst use up to each dawn",
+    "storage.system_v": "Volts class",
+    "storage.nominal_v": "Nominal volts",
+    "storage.charge_v": "Charging volts",
+    "storage.cutoff_v": "Lowest working volts of the bank",
+    "storage.bay_c": "Coldest bay in use",
+    "storage.alternatives.*.capacity_left_frac": "Capacity left in the cold",
+    "storage.alternatives.*.need_wh": "Bank needed",
+    "storage.alternatives.*.need_ah": "Bank needed, amp-hours",
+    "storage.alternatives.*.mass_kg": "Mass of such a bank",
+    "storage.need_wh": "Bank needed",
+    "storage.need_ah": "Bank needed, at nominal volts",
+    "storage.need_ah_by_twelve": "By the shortcut: Wh × days ÷ 12",
+    "storage.have_ah": "Bank chosen, amp-hours",
+    "storage.have_wh": "Bank chosen",
+    "storage.bank_wh": "Bank reckoned with",
+    "storage.bank_ah": "Bank reckoned with, amp-hours",
+    "storage.bms_limit_a": "Most that the bank's electronics pass",
+    "storage.usable_wh": "Usable energy",
+    "storage.days_without_charge": "Days the bank lasts",
+    "storage.left_at_dawn_frac": "Left at each dawn, by the audit",
+    "storage.left_at_dawn_with_margin_frac": "Left at each dawn, with the margin",
+    "inverter.running_va": "AC loads running together, volt-amps",
+    "inverter.peak_w": "AC loads running together",
+    "inverter.worst_start_w": "Worst start on the AC side",
+    "inverter.start.*.extra_w": "What its start adds on the AC side",
+    "inverter.need_continuous_w": "Inverter needed, running",
+    "inverter.need_surge_w": "Inverter needed, starting",
+    "inverter.rated_w": "Inverter rating reckoned with",
+    "inverter.surge_w": "Surge of the chosen inverter",
+    "inverter.idle_w": "Inverter's own draw",
+    "inverter.on_hours_per_day": "Hours the inverter is on",
+    "inverter.idle_wh_per_day": "Inverter's own draw a day",
+    "inverter.cutoff_v": "Volts at which the inverter stops",
+    "inverter.dc_w_at_rating": "DC watts at full rating",
+    "inverter.dc_current_by_class_a": "DC amps by the shortcut",
+    "inverter.dc_current_nominal_a": "DC amps at nominal volts",
+    "inverter.dc_current_at_cutoff_a": "DC amps at cut-off",
+    "inverter.heat_w": "Heat it gives off at full rating",
+    "solar.peak_sun_hours": "Peak sun hours",
+    "solar.performance_ratio": "What the array yields of its rating",
+    "solar.need_w": "Array needed",
+    "solar.have_w": "Array chosen",
+    "solar.have_wh_per_day": "A day's yield of the chosen array",
+    "solar.bench.daily_ah_by_twelve": "Amp-hours a day by twelve",
+    "solar.bench.three_watts_per_ah_w": "Bench: 3 W for each daily Ah",
+    "solar.bench.rated_times_four_w": "Bench: rated watts × 4 = Wh a day",
+    "solar.bench.panels_of_120_w": "Bench: 120 W panels at 50 Ah each",
+    "solar.bench.panels_of_120_w_w": "Bench: those panels together",
+    "solar.controller_need_a": "Controller output needed",
+    "solar.controller_count": "Controllers",
+    "solar.controller_size_a": "Usual controller size, each",
+    "solar.controller_have_a": "Controllers chosen",
+    "solar.output_a": "Array's charge current at best",
+    "charging.dcdc.need_a": "DC-DC charger needed",
+    "charging.dcdc.have_a": "DC-DC charger chosen",
+    "charging.dcdc.input_v": "Volts at its input",
+    "charging.dcdc.input_a": "Amps it draws from the alternator",
+    "charging.dcdc.wh_per_driving_hour": "Energy for an hour of driving",
+    "charging.alternator_v": "Alternator's volts class",
+    "charging.alternator_a": "Alternator's label",
+    "charging.alternator_spare_a": "What the alternator can spare",
+    "charging.refill_wh": "Energy to refill the bank",
+    "charging.refill_hours": "Hours allowed on a hookup",
+    "charging.shore.need_a": "Shore charger needed",
+    "charging.shore.have_a": "Shore charger chosen",
+    "charging.shore.mains_a": "Amps it draws from the mains",
+    "charging.shore.hookup": "Smallest hookup of the journey",
+    "charging.shore.breaker_a": "Its breaker",
+    "charging.shore.continuous_frac": "Share that may be drawn continuously",
+    "charging.shore.hookup_continuous_a": "What the hookup gives continuously",
+    "charging.shore.hookup_limit_a": "Most charge current through the hookup",
+    "charging.shore.through_hookup_a": "Charge current through the hookup",
+    "charging.shore.hours_to_full": "Hours to full on the hookup",
+    "charging.bank_usual_a": "Usual charge current of the bank",
+    "charging.bank_max_a": "Highest charge current of the bank",
+    "charging.all_sources_a": "All chosen sources at once",
+    "wiring.main.dc_loads_a": "All DC loads at cut-off volts",
+    "wiring.main.design_current_a": "Design current of the main run",
+    "wiring.main.one_way_length_m": "One-way length",
+    "wiring.main.round_trip_ft": "There and back",
+    "wiring.main.insulation_c": "Insulation rated for",
+    "wiring.main.terminal_c": "Terminals rated for",
+    "wiring.main.allowed_drop_v": "Drop allowed",
+    "wiring.main.fuse_floor_a": "Fuse not below",
+    "wiring.main.fuse_a": "Main fuse",
+    "wiring.main.have_fuse_a": "Main fuse chosen",
+    "wiring.main.need_zone_factor": "Share left in this zone",
+    "wiring.main.zone_factor": "Share left in this zone, for the conductor in hand",
+    "wiring.main.need_warm_factor": "Resistance when warm",
+    "wiring.main.warm_factor": "Resistance when warm, for the conductor in hand",
+    "wiring.main.size_by_fuse": "Size that the fuse protects",
+    "wiring.main.size_by_terminal": "Size that the terminals bear",
+    "wiring.main.size_by_drop": "Size that keeps the drop",
+    "wiring.main.conductor": "Main cable",
+    "wiring.main.have_conductor": "Main cable chosen",
+    "wiring.main.ohm_per_km": "Resistance of the conductor",
+    "wiring.main.ampacity_a": "What the cable may carry there",
+    "wiring.main.drop_v": "Drop in the main run",
+    "wiring.main.circular_mils_by_drop": "Cross-check: circular mils for the drop",
+}
+
+_PATTERNS = [(re.compile(re.escape(key).replace(r"\*", "[a-z0-9_-]+") + r"\Z"), key) for key in TITLES]
+
+CHEMISTRY_NAMES = {"lfp": "lithium iron phosphate", "agm": "AGM lead", "gel": "gel lead", "flooded": "flooded lead"}
+
+
+@lru_cache(maxsize=4096)
+def pattern_of(key: str) -> str | None:
+    """The pattern of :data:`TITLES` that a key follows."""
+    if key in TITLES:
+        return key
+    return next((pattern for matcher, pattern in _PATTERNS if matcher.match(key)), None)
+
+
+def title(key: str) -> str:
+    """What a figure is called, with the chemistry where there are several.
+
+    Raises
+    ------
+    LookupError
+        No title stands for such a key.
+    """
+    if key.startswith("assumptions."):
+        about = assumptions()[key.removeprefix("assumptions.")]
+        chemistry = about.id.partition(".")[0]
+        text = about.title[0].upper() + about.title[1:]
+        return f"{text}, {CHEMISTRY_NAMES[chemistry]}" if chemistry in CHEMISTRY_NAMES else text
+    pattern = pattern_of(key)
+    if pattern is None:
+        raise LookupError(f"figure {key} has no title")
+    if pattern.startswith("storage.alternatives."):
+        return f"{TITLES[pattern]}, {CHEMISTRY_NAMES[key.split('.')[2]]}"
+    return TITLES[pattern]

@@ -1,0 +1,169 @@
+"""Findings and their fixes as sentences. Dangers name the caution; nothing is ever called safe."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from ryokan.core.figure import Figure
+from ryokan.core.findings.model import Finding
+from ryokan.wording.quantities import UnitSystem, quantity
+
+
+@dataclass(frozen=True, slots=True)
+class Words:
+    """What does not fit, why it matters, and what to do. ``{name}`` stands for a quantity or word of the finding."""
+
+    what: str
+    why: str
+
+
+FINDINGS: dict[str, Words] = {
+    "brief.critical_load_missing": Words(
+        "What must not go dark is on no line yet: {names}.",
+        "A load that is not on the sheet is not in the bank.",
+    ),
+    "brief.mains_unlike_hookups": Words(
+        "The rig is for {mains_v}, the hookup is not: {places}.",
+        "A charger for one mains voltage does not belong on another.",
+    ),
+    "storage.days_short": Words(
+        "The bank lasts {days}, not {promised}: {have} where {need} are needed.",
+        "Without any charge the lights go out before the promise is kept.",
+    ),
+    "storage.lead_in_living_space": Words(
+        "A sealed lead bank stands in the living space with no vented enclosure.",
+        "Its valves open on overcharge and let out hydrogen.",
+    ),
+    "storage.flooded_indoors": Words(
+        "A flooded lead bank stands in the living space.",
+        "It gives off hydrogen and acid mist whenever it is charged. It belongs outside, vented and in a spill-proof box.",
+    ),
+    "storage.over_touch_limit": Words(
+        "The bank charges at {charge_v}, over {limit}.",
+        "Cover every bare part (60 V dry, 30 V wet); several codes change their articles here. Ask a licensed person.",
+    ),
+    "storage.bms_below_main_current": Words(
+        "The bank's electronics pass {limit}, the main run may take {current}.",
+        "The bank parts itself from the rig at full load, and chargers are left running with no battery.",
+    ),
+    "storage.bay_colder_than_typed": Words(
+        "The bank stands outside and the bay is entered as {bay}; the coldest stay may bring {coldest_c} °C.",
+        "Cold takes capacity, and lithium must not be charged below freezing.",
+    ),
+    "inverter.volts_class_low": Words(
+        "{rated} of inverter on {system_v} draws {current} at cut-off.",
+        "Up to {largest_w} W is usual on this class; {next_v} V halves the amps, the copper and the heat.",
+    ),
+    "inverter.continuous_short": Words(
+        "The inverter gives {have} running, {need} are needed.",
+        "With everything on it overloads and shuts down.",
+    ),
+    "inverter.surge_short": Words(
+        "The inverter gives {have} for a moment, the worst start takes {need}.",
+        "It trips when that motor starts while the rest runs.",
+    ),
+    "inverter.no_usual_size": Words(
+        "No usual inverter gives {need}.",
+        "Mark loads that never run together, soften starts, or plan several units.",
+    ),
+    "inverter.cutoff_below_bank": Words(
+        "The cut-off of {cutoff} does not suit a bank that works between {lowest} and {nominal}.",
+        "Below, the bank's own electronics have the last word; too high strands energy.",
+    ),
+    "solar.array_cannot_refill": Words(
+        "{have} of array in {sun} of sun gives {gives} a day; {need} of array are needed.",
+        "The bank sinks a little every day until it is empty.",
+    ),
+    "solar.controller_clips": Words(
+        "The controllers give {have}, the array asks for {need} with headroom.",
+        "Around noon they clip. That is allowed where volts and input amps stay within their limits.",
+    ),
+    "charging.lithium_on_alternator": Words(
+        "Lithium hangs straight on the alternator through a relay.",
+        "It overheats the alternator, and when the bank's electronics open under charge the voltage spike can destroy it.",
+    ),
+    "charging.below_freezing": Words(
+        "The bay falls to {bay} and the bank does not heat itself.",
+        "Charging lithium iron phosphate below 0 °C damages it for good and can make it dangerous.",
+    ),
+    "charging.over_bank_limit": Words(
+        "All chosen sources give {total} together, makers allow {limit} into this bank.",
+        "Turn chargers down or add capacity; the maker's own limit goes first.",
+    ),
+    "charging.over_usual_rate": Words(
+        "All chosen sources give {total} together; {usual} is usual for this bank, {limit} the most.",
+        "It wears the bank faster than it has to.",
+    ),
+    "charging.hookup_too_small": Words(
+        "The charger draws {draw}; a {breaker} hookup gives {limit} continuously.",
+        "The breaker opens in the night. {fits} of charge current fit through.",
+    ),
+    "charging.refill_shorter_than_taper": Words(
+        "{hours} on a hookup is shorter than the taper of {taper}.",
+        "No current refills such a bank in that time.",
+    ),
+    "charging.alternator_overloaded": Words(
+        "The DC-DC charger draws {draw}, a {label} alternator has {spare} to spare when hot.",
+        "An alternator run flat out for hours overheats.",
+    ),
+    "wiring.conductor_undersized": Words(
+        "{conductor} may carry {ampacity} here, the main run takes {current}.",
+        "The cable overheats before any fuse opens.",
+    ),
+    "wiring.fuse_above_ampacity": Words(
+        "The {fuse} fuse is above what {conductor} may carry here, {ampacity}.",
+        "In a fault the cable burns and the fuse does not open.",
+    ),
+    "wiring.fuse_below_load": Words(
+        "The {fuse} fuse is below {floor}, which is 1.25 × the load of {current} or the headroom typed.",
+        "It runs hot and opens for nothing.",
+    ),
+    "wiring.fuse_window_closed": Words(
+        "No standard fuse fits {conductor}: not below {floor}, not above {ampacity}; the next rating is {next_a} A.",
+        "Take a thicker cable, or a lower limit on the inverter.",
+    ),
+    "wiring.drop_over_class": Words(
+        "{conductor} loses {drop} in the main run, {allowed} are allowed.",
+        "The inverter sees low volts and stops early.",
+    ),
+    "wiring.no_stock_size": Words(
+        "No stock cable or fuse serves {current}.",
+        "Raise the volts class or split the run.",
+    ),
+    "wiring.insulation_out_of_place": Words(
+        "60 °C insulation lies in an engine space.",
+        "It softens there; the metric table does not allow it.",
+    ),
+}
+
+FIXES: dict[str, str] = {
+    "storage.raise_bank": "Raise the bank to the need",
+    "storage.vented_enclosure": "Put it in a vented enclosure",
+    "storage.move_outside": "Move it outside",
+    "storage.bay_as_weather": "Reckon with the coldest stay",
+    "inverter.next_volts_class": "Go to the next volts class",
+    "inverter.cutoff_of_chemistry": "Use the chemistry's own cut-off",
+    "solar.raise_array": "Raise the array to the need",
+    "charging.use_dcdc": "Charge through a DC-DC charger",
+    "charging.self_heating": "Take a bank that heats itself",
+    "charging.turn_down": "Turn the charger down to the hookup",
+    "wiring.as_asked": "Take the cable and fuse asked for",
+    "wiring.better_insulation": "Take 105 °C insulation",
+    "brief.other_mains": "Change the mains of the rig",
+}
+
+SEVERITY_WORDS = {"danger": "Danger", "fault": "Does not fit", "advice": "Advice"}
+
+
+def sentence(finding: Finding, figures: Mapping[str, Figure], system: UnitSystem) -> Words:
+    """The finding in words, its quantities in the reader's units."""
+    quantities = {name: _said(figures[key], system) for name, key in finding.figures.items()}
+    words = FINDINGS[finding.code]
+    filled = {**quantities, **finding.words}
+    return Words(words.what.format(**filled), words.why.format(**filled))
+
+
+def _said(figure: Figure, system: UnitSystem) -> str:
+    text = quantity(figure.value, figure.unit, system)
+    return text.removesuffix("s") if text in ("1 days", "1 nights") else text

@@ -1,0 +1,83 @@
+"""What was understood of a typed line, and what has to be asked, as sentences."""
+
+from __future__ import annotations
+
+from ryokan.core.loads.line import Question, Reading
+from ryokan.core.loads.model import AcAmps, DcAmps, Load, Watts, WhPerDay
+from ryokan.wording.quantities import number
+
+QUESTIONS: dict[str, str] = {
+    "load.unreadable": "“{text}” is neither a number with a unit nor part of a name.",
+    "load.no_name": "What is it? Write a name, such as “laptop 50 W 4 h”.",
+    "load.no_draw": "What does it draw? Write watts, or amps and volts, or Wh a day.",
+    "load.no_hours": "How long does it run on a day of use? Write hours or minutes.",
+    "load.two_draws": "“{first}” and “{second}” both say what it draws. Keep one.",
+    "load.which_amps": "{amps} A on the {system_v} V side and {amps} A on the {mains_v} V side differ tenfold. Which is it?",
+    "load.power_of_a_store": "“{text}” is power; a battery holds energy, in Wh or kWh, and is chosen under Storage. "
+    "A device charged from the rig is a load: {energy} a day?",
+    "load.volts_against_feed": "“{volts}” and “{feed}” do not go together.",
+    "load.far_from_usual": "{watts} W is far above a usual {word} of about {usual_w} W. Were watts meant?",
+    "load.quantity_out_of_bounds": "“{text}”: how many is a whole number from {low} to {high}.",
+    "load.watts_out_of_bounds": "“{text}”: a row takes more than 0 and at most 100 000 W.",
+    "load.wh_out_of_bounds": "“{text}”: a row takes more than 0 and at most 1 000 000 Wh a day.",
+    "load.amps_out_of_bounds": "“{text}”: amps are more than 0 and at most {high}.",
+    "load.volts_out_of_bounds": "“{text}”: a supply has at least {low} and at most {high} V.",
+    "load.hours_out_of_bounds": "“{text}”: a day has more than 0 and at most 24 h.",
+    "load.duty_out_of_bounds": "“{text}”: the share of time it runs is above 0 and at most 100 %.",
+    "load.times_out_of_bounds": "“{text}”: times a day are from {low} to {high}.",
+    "load.days_out_of_bounds": "“{text}”: days of use are a whole number from 1 to 7.",
+    "load.power_factor_out_of_bounds": "“{text}”: a power factor is from {low} to {high}.",
+    "load.start_out_of_bounds": "“{text}”: a start draws {low} to {high} times the running draw.",
+}
+
+FEED_WORDS = {"dc": "on DC", "step_down": "through a step-down converter", "ac": "on the inverter"}
+_ASSUMED = {
+    "feed": "taken as {feed}",
+    "volts": "volts taken from the rig",
+    "power_factor": "power factor {power_factor} as usual",
+    "start_factor": "starts at {start_factor} × as usual",
+}
+
+
+def ask(question: Question) -> str:
+    """The question as a sentence."""
+    return QUESTIONS[question.code].format(**question.words)
+
+
+def understood(reading: Reading) -> str:
+    """How a line was read, in one sentence; empty where it was not."""
+    load = reading.load
+    if load is None:
+        return ""
+    said = f"{load.quantity} × {load.name}" if load.quantity > 1 else load.name
+    text = f"{said} {FEED_WORDS[load.feed]}, {_draw(load)} for {hours(load.hours_per_day)} a day"
+    if load.duty_frac != 1:
+        text += f", running {number(load.duty_frac * 100)} % of it"
+    if load.days_per_week != 7:
+        text += f", {load.days_per_week} days a week"
+    notes = [
+        _ASSUMED[what].format(
+            feed=FEED_WORDS[load.feed].removeprefix("on "),
+            power_factor=number(load.power_factor),
+            start_factor=number(load.start_factor),
+        )
+        for what in reading.assumed
+    ]
+    return f"{text} ({'; '.join(notes)})." if notes else f"{text}."
+
+
+def _draw(load: Load) -> str:
+    match load.draw:
+        case Watts(watts=watts):
+            return f"{number(watts)} W"
+        case DcAmps(amps=amps, volts=volts) | AcAmps(amps=amps, volts=volts):
+            return f"{number(amps)} A at {number(volts)} V"
+        case WhPerDay(wh=wh):
+            return f"{number(wh)} Wh"
+
+
+def hours(value: float) -> str:
+    """Hours as one says them: minutes below an hour, seconds below a minute."""
+    if value >= 1:
+        return f"{number(value)} h"
+    return f"{number(value * 60)} min" if value * 60 >= 1 else f"{number(value * 3600)} s"
