@@ -116,7 +116,7 @@ FINDINGS: dict[str, Words] = {
         "In a fault the cable burns and the fuse does not open.",
     ),
     "wiring.fuse_below_load": Words(
-        "The {fuse} fuse is below {floor}, which is 1.25 × the load of {current} or the headroom typed.",
+        "The {fuse} fuse is below {floor}: the design current of {current} with its headroom.",
         "It runs hot and opens for nothing.",
     ),
     "wiring.fuse_window_closed": Words(

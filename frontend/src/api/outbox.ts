@@ -1,0 +1,110 @@
+import type { PatchOperation, Problem } from "./types";
+
+/** One edit that has not been accepted yet. `editId` makes a repeated send harmless. */
+export interface Edit {
+  editId: string;
+  patch: PatchOperation[];
+}
+
+/** How an edit ended: stored, or refused for good with the reason. */
+export type Outcome = { stored: true } | { stored: false; problem: Problem | null };
+
+/** What sending one edit came to. `later`: nobody answered, or nobody is signed in; the edit waits. */
+export type Sent = { kind: "stored" } | { kind: "refused"; problem: Problem | null } | { kind: "later" };
+
+export interface OutboxState {
+  waiting: readonly Edit[];
+  /** The last try got no answer. */
+  unreachable: boolean;
+}
+
+interface Store {
+  getItem(key: string): string | null;
+  setItem(key: string, value: string): void;
+  removeItem(key: string): void;
+}
+
+const FIRST_RETRY_MS = 600;
+const LONGEST_RETRY_MS = 4_000;
+
+/**
+ * Edits of one option, sent one at a time in the order in which they were made. They are kept in the browser until the
+ * server has stored them, so that a reload, a lost connection or a stopped server loses nothing.
+ */
+export class Outbox {
+  private state: OutboxState;
+  private readonly listeners = new Set<() => void>();
+  private readonly waiters = new Map<string, (outcome: Outcome) => void>();
+  private sending = false;
+  private retryMs = FIRST_RETRY_MS;
+
+  constructor(
+    private readonly key: string,
+    private readonly send: (edit: Edit) => Promise<Sent>,
+    private readonly store: Store,
+    private readonly wait: (ms: number) => Promise<void> = (ms) => new Promise((done) => setTimeout(done, ms)),
+  ) {
+    this.state = { waiting: readEdits(store.getItem(key)), unreachable: false };
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  readonly getState = (): OutboxState => this.state;
+
+  /** Queue an edit; the promise settles when the server has stored or refused it. */
+  add(patch: PatchOperation[]): Promise<Outcome> {
+    const edit = { editId: newEditId(), patch };
+    this.change({ waiting: [...this.state.waiting, edit] });
+    const outcome = new Promise<Outcome>((resolve) => this.waiters.set(edit.editId, resolve));
+    void this.flush();
+    return outcome;
+  }
+
+  /** Send what waits. Returns when nothing waits any more. */
+  async flush(): Promise<void> {
+    if (this.sending) return;
+    this.sending = true;
+    for (let edit = this.state.waiting[0]; edit; edit = this.state.waiting[0]) {
+      const sent = await this.send(edit);
+      if (sent.kind === "later") {
+        this.change({ unreachable: true });
+        await this.wait(this.retryMs);
+        this.retryMs = Math.min(this.retryMs * 2, LONGEST_RETRY_MS);
+        continue;
+      }
+      this.retryMs = FIRST_RETRY_MS;
+      this.change({ waiting: this.state.waiting.slice(1), unreachable: false });
+      this.waiters.get(edit.editId)?.(
+        sent.kind === "stored" ? { stored: true } : { stored: false, problem: sent.problem },
+      );
+      this.waiters.delete(edit.editId);
+    }
+    this.sending = false;
+  }
+
+  private change(part: Partial<OutboxState>): void {
+    this.state = { ...this.state, ...part };
+    if (this.state.waiting.length > 0) this.store.setItem(this.key, JSON.stringify(this.state.waiting));
+    else this.store.removeItem(this.key);
+    for (const listener of this.listeners) listener();
+  }
+}
+
+function newEditId(): string {
+  // randomUUID needs a secure context; an address on a workshop's network may not be one.
+  const bytes = crypto.getRandomValues(new Uint8Array(16));
+  return Array.from(bytes, (byte) => byte.toString(16).padStart(2, "0")).join("");
+}
+
+function readEdits(text: string | null): Edit[] {
+  if (!text) return [];
+  try {
+    const edits: unknown = JSON.parse(text);
+    return Array.isArray(edits) ? (edits as Edit[]) : [];
+  } catch {
+    return [];
+  }
+}

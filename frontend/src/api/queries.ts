@@ -1,0 +1,77 @@
+import { keepPreviousData, QueryClient, queryOptions } from "@tanstack/react-query";
+import { client, keepCsrfToken, RequestFailed, unwrap } from "./client";
+import type { OptionAnswer, Step } from "./types";
+
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 30_000,
+      // A server or database that is away for a while is waited for; a refusal is not repeated.
+      retry: (_count, error) => error instanceof RequestFailed && error.passing,
+      retryDelay: (count) => Math.min(500 * 2 ** count, 4_000),
+      networkMode: "always",
+    },
+  },
+});
+
+export const sessionQuery = queryOptions({
+  queryKey: ["session"],
+  staleTime: Number.POSITIVE_INFINITY,
+  queryFn: async () => {
+    const answer = await unwrap(client.GET("/api/v1/session"));
+    keepCsrfToken(answer.csrf_token);
+    return answer;
+  },
+});
+
+export const jobsQuery = queryOptions({
+  queryKey: ["jobs"],
+  staleTime: 0,
+  queryFn: () => unwrap(client.GET("/api/v1/jobs")),
+});
+
+export const jobQuery = (jobId: string) =>
+  queryOptions({
+    queryKey: ["job", jobId],
+    queryFn: () => unwrap(client.GET("/api/v1/jobs/{job_id}", { params: { path: { job_id: jobId } } })),
+  });
+
+export const optionQuery = (optionId: string) =>
+  queryOptions({
+    queryKey: ["option", optionId],
+    queryFn: async () =>
+      (await unwrap(
+        client.GET("/api/v1/options/{option_id}", { params: { path: { option_id: optionId } } }),
+      )) as OptionAnswer,
+  });
+
+/** Figures of a step at a revision; those of the revision before stay on screen until the new ones are there. */
+export const reportQuery = (optionId: string, revision: number, step: Step) =>
+  queryOptions({
+    queryKey: ["report", optionId, step, revision],
+    placeholderData: keepPreviousData,
+    gcTime: 60_000,
+    queryFn: () =>
+      unwrap(
+        client.GET("/api/v1/options/{option_id}/report", {
+          params: { path: { option_id: optionId }, query: { step } },
+        }),
+      ),
+  });
+
+export const workingQuery = (optionId: string, revision: number, key: string) =>
+  queryOptions({
+    queryKey: ["working", optionId, key, revision],
+    placeholderData: keepPreviousData,
+    gcTime: 60_000,
+    queryFn: () =>
+      unwrap(
+        client.GET("/api/v1/options/{option_id}/figures/{key}", { params: { path: { option_id: optionId, key } } }),
+      ),
+  });
+
+export const referenceQuery = queryOptions({
+  queryKey: ["reference"],
+  staleTime: Number.POSITIVE_INFINITY,
+  queryFn: () => unwrap(client.GET("/api/v1/reference")),
+});

@@ -1,0 +1,35 @@
+import type { components } from "./schema";
+
+type Schemas = components["schemas"];
+
+/** Answers carry every member, also those that may be left out when sending. */
+type Filled<T> = T extends (infer Item)[]
+  ? Filled<Item>[]
+  : T extends object
+    ? { [K in keyof T]-?: Filled<Exclude<T[K], undefined>> }
+    : T;
+
+export type Rig = Filled<Schemas["Rig"]>;
+export type Load = Filled<Schemas["Load"]>;
+export type Stay = Filled<Schemas["Stay"]>;
+export type OptionAnswer = Omit<Schemas["OptionAnswer"], "rig"> & { rig: Rig };
+export type JobCard = Schemas["JobCardAnswer"];
+export type JobAnswer = Schemas["JobAnswer"];
+export type SessionAnswer = Schemas["SessionAnswer"];
+export type FigureValue = Schemas["FigureValue"];
+export type TitledFigure = Schemas["TitledFigure"];
+export type Working = Schemas["Working"];
+export type Finding = Schemas["FindingAnswer"];
+export type LedgerLine = Schemas["LedgerLineAnswer"];
+export type LineAnswer = Schemas["LineAnswer"];
+export type Question = Schemas["QuestionAnswer"];
+export type Reference = Schemas["Reference"];
+export type Assumption = Schemas["Assumption"];
+export type Source = Schemas["SourceAnswer"];
+export type Problem = Schemas["Problem"];
+export type PatchOperation = Schemas["PatchOperation"];
+export type StepState = "empty" | "needs_attention" | "open" | "fits";
+export type Severity = "danger" | "fault" | "advice";
+
+export const STEPS = ["brief", "loads", "storage", "inverter", "solar", "charging", "wiring"] as const;
+export type Step = (typeof STEPS)[number];

@@ -1,0 +1,36 @@
+import { QueryClientProvider, useQuery } from "@tanstack/react-query";
+import { BrowserRouter, Navigate, Route, Routes } from "react-router";
+import { queryClient, sessionQuery } from "../api/queries";
+import { JobsPage } from "../features/jobs/JobsPage";
+import { RigPage } from "../features/rig/RigPage";
+import { CautionDialog } from "../features/sign-in/CautionDialog";
+import { SignInPage } from "../features/sign-in/SignInPage";
+import { Failed, Waiting } from "../ui/states";
+
+export function App() {
+  return (
+    <QueryClientProvider client={queryClient}>
+      <BrowserRouter>
+        <SignedIn />
+      </BrowserRouter>
+    </QueryClientProvider>
+  );
+}
+
+function SignedIn() {
+  const session = useQuery(sessionQuery);
+  if (session.isPending) return <Waiting what="Ryokan" slow={session.failureCount > 0} />;
+  if (session.isError) return <Failed error={session.error} retry={() => void session.refetch()} />;
+  const { person, caution } = session.data;
+  if (!person) return <SignInPage />;
+  return (
+    <>
+      {!person.caution_read && <CautionDialog caution={caution} />}
+      <Routes>
+        <Route path="/" element={<JobsPage person={person} />} />
+        <Route path="/jobs/:jobId/:optionId/:step" element={<RigPage person={person} />} />
+        <Route path="*" element={<Navigate to="/" replace />} />
+      </Routes>
+    </>
+  );
+}

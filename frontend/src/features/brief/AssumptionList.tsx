@@ -1,0 +1,95 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { referenceQuery } from "../../api/queries";
+import type { Assumption, PatchOperation } from "../../api/types";
+import { formatNumber } from "../../ui/formatQuantity";
+import { Failed, Waiting } from "../../ui/states";
+import { MemoryMark } from "../rig/Figure";
+import { faultAt, readNumber } from "../rig/fields";
+import { useRig } from "../rig/useRig";
+
+const CHEMISTRIES = ["lfp", "agm", "gel", "flooded"];
+
+/** What the product assumes: the general ones, and those of the chemistry at hand. Shares are shown in per cent. */
+export function AssumptionList() {
+  const { rig } = useRig();
+  const reference = useQuery(referenceQuery);
+  if (reference.isPending) return <Waiting what="the assumptions" slow={reference.failureCount > 0} />;
+  if (reference.isError) return <Failed error={reference.error} retry={() => void reference.refetch()} />;
+  const shown = reference.data.assumptions.filter((one) => {
+    const chemistry = one.id.split(".")[0] ?? "";
+    return !CHEMISTRIES.includes(chemistry) || chemistry === rig.storage.chemistry;
+  });
+  return (
+    <ul className="grid gap-x-10 xl:grid-cols-2">
+      {shown.map((assumption) => (
+        <AssumptionItem key={assumption.id} assumption={assumption} />
+      ))}
+    </ul>
+  );
+}
+
+function AssumptionItem({ assumption }: { assumption: Assumption }) {
+  const { rig, answer, edit } = useRig();
+  const [draft, setDraft] = useState<string | null>(null);
+  const [fault, setFault] = useState("");
+  const share = assumption.id.endsWith("_frac");
+  const scale = share ? 100 : 1;
+  const own = rig.assumptions[assumption.id];
+  const text = formatNumber((own ?? assumption.value) * scale);
+  const path = `/assumptions/${assumption.id}`;
+
+  const send = async (patch: PatchOperation[]) => {
+    setFault("");
+    const outcome = await edit(patch, { report: false });
+    if (outcome.stored) setDraft(null);
+    else setFault(faultAt(outcome.problem));
+  };
+  const commit = () => {
+    if (draft === null || draft.trim() === text) return setDraft(null);
+    const number = readNumber(draft);
+    if (typeof number !== "number") return setFault("A number is needed here.");
+    void send([{ op: "add", path, value: number / scale }]);
+  };
+
+  return (
+    <li className="border-rule border-b py-1">
+      <div className="flex items-center gap-3">
+        <span className={`flex-1 leading-tight ${own === undefined ? "" : "font-semibold"}`}>
+          {assumption.title}
+          {assumption.source.from_memory && <MemoryMark />}
+        </span>
+        {own !== undefined && answer.may_edit && (
+          <button
+            type="button"
+            onClick={() => void send([{ op: "remove", path }])}
+            className="touch text-[13px] text-stored underline"
+          >
+            back to {formatNumber(assumption.value * scale)}
+          </button>
+        )}
+        <input
+          aria-label={assumption.title}
+          disabled={!answer.may_edit}
+          inputMode="decimal"
+          className="field w-[4.6rem] text-right font-mono"
+          value={draft ?? text}
+          aria-invalid={fault !== ""}
+          onChange={(event) => setDraft(event.target.value)}
+          onBlur={commit}
+          onKeyDown={(event) => event.key === "Enter" && commit()}
+        />
+        <span className="w-12 text-[13px] text-soft">{share ? "%" : assumption.unit}</span>
+      </div>
+      <p className="pb-0.5 text-[13px] text-soft leading-snug">
+        {assumption.note ? `${assumption.note} ` : ""}
+        {assumption.source.title}.
+      </p>
+      {fault && (
+        <p role="alert" className="text-[14px] text-danger">
+          {fault}
+        </p>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,18 @@
+import { Section } from "../../ui/PageHead";
+import { AssumptionList } from "./AssumptionList";
+import { BriefSentence } from "./BriefSentence";
+import { StayTable } from "./StayTable";
+
+export function BriefPage() {
+  return (
+    <>
+      <BriefSentence />
+      <Section title="Stays" aside="what the journey is made of">
+        <StayTable />
+      </Section>
+      <Section title="Assumed until somebody says otherwise" aside="type over a value to change it for this rig">
+        <AssumptionList />
+      </Section>
+    </>
+  );
+}

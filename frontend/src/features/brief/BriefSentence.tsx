@@ -1,0 +1,299 @@
+import { type ReactNode, useId, useState } from "react";
+import type { PatchOperation } from "../../api/types";
+import { Button } from "../../ui/Button";
+import { Popover } from "../../ui/Popover";
+import { faultAt } from "../rig/fields";
+import { useRig } from "../rig/useRig";
+import { CODE_PACKS, inWords, MONTHS, VEHICLE_KINDS } from "./words";
+
+/** The brief as one sentence; every blank is pressed to change it. */
+export function BriefSentence() {
+  const { rig } = useRig();
+  const { brief, region, vehicle } = rig;
+  return (
+    <p className="mb-8 max-w-[50rem] text-[23px] text-soft leading-[1.6]">
+      <Blank label="People" text={brief.people === 1 ? "One person" : `${capital(inWords(brief.people))} people`}>
+        {(done) => <NumberForm label="How many people" path="/brief/people" value={brief.people} done={done} />}
+      </Blank>{" "}
+      in{" "}
+      <Blank label="Vehicle" text={vehicle.description}>
+        {(done) => <VehicleForm done={done} />}
+      </Blank>
+      ,{" "}
+      <Blank label="Nights away" text={`${inWords(brief.nights_away)} ${brief.nights_away === 1 ? "night" : "nights"}`}>
+        {(done) => (
+          <NumberForm label="Nights between hookups" path="/brief/nights_away" value={brief.nights_away} done={done} />
+        )}
+      </Blank>{" "}
+      away at a time,{" "}
+      <Blank label="Months" text={months(brief.first_month, brief.last_month)}>
+        {(done) => <MonthsForm done={done} />}
+      </Blank>
+      . The bank carries{" "}
+      <Blank
+        label="Days without charge"
+        text={`${inWords(brief.days_without_charge)} ${brief.days_without_charge === 1 ? "day" : "days"}`}
+      >
+        {(done) => (
+          <NumberForm
+            label="Days with no charging source at all"
+            path="/brief/days_without_charge"
+            value={brief.days_without_charge}
+            done={done}
+          />
+        )}
+      </Blank>{" "}
+      with no charge at all. Must not go dark:{" "}
+      <Blank label="Must not go dark" text={brief.must_not_go_dark.join(", ") || "nothing named"}>
+        {(done) => <CriticalForm done={done} />}
+      </Blank>
+      . Wired to{" "}
+      <Blank label="Region" text={`${CODE_PACKS[region.code_pack]}, ${region.mains_v} V ${region.mains_hz} Hz`}>
+        {(done) => <RegionForm done={done} />}
+      </Blank>
+      .
+    </p>
+  );
+}
+
+function months(first: number, last: number): string {
+  const [from, to] = [MONTHS[first - 1], MONTHS[last - 1]];
+  return from === to ? `in ${from}` : `${from} to ${to}`;
+}
+
+function capital(text: string): string {
+  return (text[0]?.toUpperCase() ?? "") + text.slice(1);
+}
+
+function Blank({ label, text, children }: { label: string; text: string; children: (done: () => void) => ReactNode }) {
+  const [open, setOpen] = useState(false);
+  const { answer } = useRig();
+  if (!answer.may_edit) return <span className="font-semibold text-ink">{text}</span>;
+  return (
+    <Popover
+      open={open}
+      onOpenChange={setOpen}
+      label={label}
+      trigger={
+        <button type="button" className="blank text-ink" aria-label={`${label}: ${text}. Change.`}>
+          {text}
+        </button>
+      }
+    >
+      {children(() => setOpen(false))}
+    </Popover>
+  );
+}
+
+/** A form in a blank: what it makes is sent as one edit, and a refusal is shown where it was typed. */
+function BlankForm({
+  patch,
+  done,
+  children,
+}: {
+  patch: (form: FormData) => PatchOperation[];
+  done: () => void;
+  children: ReactNode;
+}) {
+  const { edit } = useRig();
+  const [fault, setFault] = useState("");
+  const submit = async (form: FormData) => {
+    const outcome = await edit(patch(form), { report: false });
+    if (outcome.stored) done();
+    else setFault(faultAt(outcome.problem));
+  };
+  return (
+    <form
+      className="flex flex-col gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void submit(new FormData(event.currentTarget));
+      }}
+    >
+      {children}
+      {fault && (
+        <p role="alert" className="text-[14px] text-danger">
+          {fault}
+        </p>
+      )}
+      <div className="text-right">
+        <Button kind="main" type="submit">
+          Store
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+function Labelled({ label, children }: { label: string; children: (id: string) => ReactNode }) {
+  const id = useId();
+  return (
+    <div>
+      <label htmlFor={id} className="mb-1 block text-[14px]">
+        {label}
+      </label>
+      {children(id)}
+    </div>
+  );
+}
+
+/** A typed number as it stands: the server says what is wrong with anything else. */
+function typedNumber(form: FormData, name: string): number | string {
+  const text = String(form.get(name)).trim();
+  return /^-?\d+([.,]\d+)?$/.test(text) ? Number(text.replace(",", ".")) : text;
+}
+
+function NumberForm({ label, path, value, done }: { label: string; path: string; value: number; done: () => void }) {
+  return (
+    <BlankForm done={done} patch={(form) => [{ op: "replace", path, value: typedNumber(form, "value") }]}>
+      <Labelled label={label}>
+        {(id) => (
+          <input id={id} name="value" inputMode="numeric" defaultValue={value} className="field w-full font-mono" />
+        )}
+      </Labelled>
+    </BlankForm>
+  );
+}
+
+function VehicleForm({ done }: { done: () => void }) {
+  const { vehicle } = useRig().rig;
+  return (
+    <BlankForm
+      done={done}
+      patch={(form) => [
+        { op: "replace", path: "/vehicle/description", value: form.get("description") },
+        { op: "replace", path: "/vehicle/kind", value: form.get("kind") },
+      ]}
+    >
+      <Labelled label="As one says it, “a long panel van”">
+        {(id) => <input id={id} name="description" defaultValue={vehicle.description} className="field w-full" />}
+      </Labelled>
+      <Labelled label="Kind">
+        {(id) => (
+          <Select id={id} name="kind" value={vehicle.kind} options={VEHICLE_KINDS.map((kind) => [kind, kind])} />
+        )}
+      </Labelled>
+    </BlankForm>
+  );
+}
+
+function MonthsForm({ done }: { done: () => void }) {
+  const { brief } = useRig().rig;
+  const options = MONTHS.map((month, index): [string, string] => [String(index + 1), month]);
+  return (
+    <BlankForm
+      done={done}
+      patch={(form) => [
+        { op: "replace", path: "/brief/first_month", value: Number(form.get("first")) },
+        { op: "replace", path: "/brief/last_month", value: Number(form.get("last")) },
+      ]}
+    >
+      <Labelled label="From">
+        {(id) => <Select id={id} name="first" value={String(brief.first_month)} options={options} />}
+      </Labelled>
+      <Labelled label="To">
+        {(id) => <Select id={id} name="last" value={String(brief.last_month)} options={options} />}
+      </Labelled>
+    </BlankForm>
+  );
+}
+
+function CriticalForm({ done }: { done: () => void }) {
+  const { brief } = useRig().rig;
+  const names = (form: FormData) =>
+    String(form.get("names"))
+      .split(",")
+      .map((name) => name.trim())
+      .filter(Boolean);
+  return (
+    <BlankForm done={done} patch={(form) => [{ op: "replace", path: "/brief/must_not_go_dark", value: names(form) }]}>
+      <Labelled label="Names as on the load lines, with commas between">
+        {(id) => (
+          <input id={id} name="names" defaultValue={brief.must_not_go_dark.join(", ")} className="field w-full" />
+        )}
+      </Labelled>
+    </BlankForm>
+  );
+}
+
+function RegionForm({ done }: { done: () => void }) {
+  const { region } = useRig().rig;
+  const set = (form: FormData, name: string, turn: (text: string) => unknown = (text) => text): PatchOperation => ({
+    op: "replace",
+    path: `/region/${name}`,
+    value: turn(String(form.get(name))),
+  });
+  return (
+    <BlankForm
+      done={done}
+      patch={(form) => [
+        set(form, "code_pack"),
+        set(form, "mains_v", Number),
+        set(form, "mains_hz", Number),
+        set(form, "display_units"),
+      ]}
+    >
+      <Labelled label="Codes and tables">
+        {(id) => <Select id={id} name="code_pack" value={region.code_pack} options={Object.entries(CODE_PACKS)} />}
+      </Labelled>
+      <Labelled label="Mains">
+        {(id) => (
+          <Select
+            id={id}
+            name="mains_v"
+            value={String(region.mains_v)}
+            options={[100, 110, 120, 220, 230, 240].map((volts) => [String(volts), `${volts} V`])}
+          />
+        )}
+      </Labelled>
+      <Labelled label="Frequency">
+        {(id) => (
+          <Select
+            id={id}
+            name="mains_hz"
+            value={String(region.mains_hz)}
+            options={[
+              ["50", "50 Hz"],
+              ["60", "60 Hz"],
+            ]}
+          />
+        )}
+      </Labelled>
+      <Labelled label="Units shown">
+        {(id) => (
+          <Select
+            id={id}
+            name="display_units"
+            value={region.display_units}
+            options={[
+              ["metric", "metre, kilogram, °C"],
+              ["us", "foot, pound, °F"],
+            ]}
+          />
+        )}
+      </Labelled>
+    </BlankForm>
+  );
+}
+
+function Select({
+  id,
+  name,
+  value,
+  options,
+}: {
+  id: string;
+  name: string;
+  value: string;
+  options: readonly (readonly [string, string])[];
+}) {
+  return (
+    <select id={id} name={name} defaultValue={value} className="field w-full">
+      {options.map(([option, label]) => (
+        <option key={option} value={option}>
+          {label}
+        </option>
+      ))}
+    </select>
+  );
+}

@@ -1,0 +1,204 @@
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useId, useRef, useState } from "react";
+import { client, RequestFailed, unwrap } from "../../api/client";
+import type { Outcome } from "../../api/outbox";
+import type { LineAnswer, Load, Question } from "../../api/types";
+import { formatNumber } from "../../ui/formatQuantity";
+import { faultAt } from "../rig/fields";
+import { useRig } from "../rig/useRig";
+
+const PAUSE_MS = 120;
+
+/** One line of typing makes one row. What was understood shows while typing; what is not clear is asked. */
+export function LoadLine({
+  label,
+  start = "",
+  replaces = null,
+  autoFocus = false,
+  placeholder,
+  onTake,
+  onLeave,
+}: {
+  label: string;
+  start?: string;
+  replaces?: string | null;
+  autoFocus?: boolean;
+  placeholder?: string;
+  onTake: (load: Load) => Promise<Outcome>;
+  onLeave?: () => void;
+}) {
+  const id = useId();
+  const input = useRef<HTMLInputElement>(null);
+  const [line, setLine] = useState(start);
+  const [pressed, setPressed] = useState(false);
+  const [fault, setFault] = useState("");
+  const settled = useSettled(line, PAUSE_MS);
+  const { optionId, answer } = useRig();
+  const reading = useQuery(lineQuery(optionId, answer.revision, settled, replaces));
+
+  const take = async () => {
+    if (!line.trim()) return;
+    setPressed(true);
+    setFault("");
+    const read = await readNow(optionId, line, replaces);
+    if (read instanceof RequestFailed) return setFault(read.message);
+    if (!read.load) return input.current?.focus();
+    const taken = line;
+    // The field is free for the next line at once; a refusal brings the line back.
+    setLine("");
+    setPressed(false);
+    const outcome = await onTake(read.load as Load);
+    if (!outcome.stored) {
+      setLine(taken);
+      setFault(faultAt(outcome.problem));
+    }
+  };
+
+  return (
+    <div className="mb-4 max-w-[56rem]">
+      <div className="flex items-center border border-stored bg-sheet focus-within:outline-2 focus-within:outline-stored">
+        <input
+          ref={input}
+          id={id}
+          data-load-line={replaces ? undefined : ""}
+          aria-label={label}
+          aria-describedby={`${id}-reading`}
+          autoFocus={autoFocus}
+          autoComplete="off"
+          spellCheck={false}
+          maxLength={200}
+          value={line}
+          placeholder={placeholder}
+          onChange={(event) => {
+            setLine(event.target.value);
+            setPressed(false);
+            setFault("");
+          }}
+          onKeyDown={(event) => {
+            if (event.key === "Enter") void take();
+            if (event.key === "Escape") {
+              event.stopPropagation();
+              if (onLeave) onLeave();
+              else setLine("");
+            }
+          }}
+          className="touch h-11 min-w-0 flex-1 bg-transparent px-4 font-mono text-[16px] outline-none placeholder:text-mark"
+        />
+        <button
+          type="button"
+          onClick={() => void take()}
+          className="touch h-11 shrink-0 px-4 text-[14px] text-soft hover:text-ink"
+        >
+          {replaces ? "Enter stores it" : "Enter adds it"}
+        </button>
+      </div>
+      <div id={`${id}-reading`} aria-live="polite" className="min-h-[1.6rem] pt-1.5 text-[14px]">
+        {fault ? (
+          <p className="text-danger">{fault}</p>
+        ) : (
+          line.trim() && reading.data && <ReadingNote read={reading.data} pressed={pressed} onPick={setLine} />
+        )}
+        {!fault && line.trim() && reading.isError && (
+          <p className="text-fault">The line is kept. It will be read when the server answers again.</p>
+        )}
+      </div>
+    </div>
+  );
+}
+
+function ReadingNote({
+  read,
+  pressed,
+  onPick,
+}: {
+  read: LineAnswer;
+  pressed: boolean;
+  onPick: (line: string) => void;
+}) {
+  if (!read.load) {
+    return (
+      <>
+        {read.questions.map((question) => (
+          <QuestionNote key={question.code + question.start} question={question} loud={pressed} onPick={onPick} />
+        ))}
+      </>
+    );
+  }
+  return (
+    <>
+      <p className="text-soft">
+        {read.understood} Takes <b className="figure text-ink">{formatNumber(read.wh_at_bank ?? 0)} Wh</b> a day from
+        the bank
+        {read.nights !== null && read.nights !== undefined && (
+          <>
+            , <b className="figure text-ink">{formatNumber(read.nights)}</b> of a night
+          </>
+        )}
+        .
+      </p>
+      {read.doubts.map((doubt) => (
+        <QuestionNote key={doubt.code} question={doubt} loud={false} onPick={onPick} />
+      ))}
+    </>
+  );
+}
+
+function QuestionNote({
+  question,
+  loud,
+  onPick,
+}: {
+  question: Question;
+  loud: boolean;
+  onPick: (line: string) => void;
+}) {
+  return (
+    <p className={loud ? "text-danger" : "text-soft"}>
+      {question.detail}{" "}
+      {question.readings.map((line) => (
+        <button
+          key={line}
+          type="button"
+          onClick={() => onPick(line)}
+          className="touch mr-2 border-stored border-b font-mono text-[13px] text-stored"
+        >
+          {line}
+        </button>
+      ))}
+    </p>
+  );
+}
+
+function lineQuery(optionId: string, revision: number, line: string, replaces: string | null) {
+  return {
+    queryKey: ["line", optionId, revision, line, replaces],
+    enabled: line.trim() !== "",
+    gcTime: 10_000,
+    placeholderData: (before: LineAnswer | undefined) => before,
+    queryFn: () => postLine(optionId, line, replaces),
+  };
+}
+
+function postLine(optionId: string, line: string, replaces: string | null) {
+  const params = { path: { option_id: optionId } };
+  return unwrap(client.POST("/api/v1/options/{option_id}/lines", { params, body: { line, replaces } }));
+}
+
+async function readNow(optionId: string, line: string, replaces: string | null): Promise<LineAnswer | RequestFailed> {
+  try {
+    return await postLine(optionId, line, replaces);
+  } catch (error) {
+    if (error instanceof RequestFailed) return error;
+    throw error;
+  }
+}
+
+/** The text once typing has paused. */
+function useSettled(text: string, pauseMs: number): string {
+  const [settled, setSettled] = useState(text);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(text), pauseMs);
+    return () => clearTimeout(timer);
+  }, [text, pauseMs]);
+  return settled;
+}

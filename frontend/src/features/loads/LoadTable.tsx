@@ -1,0 +1,325 @@
+import { type KeyboardEvent, useRef, useState } from "react";
+import type { FigureValue, Load } from "../../api/types";
+import { formatHours, formatNumber } from "../../ui/formatQuantity";
+import { Menu } from "../../ui/Menu";
+import { Figure } from "../rig/Figure";
+import { useRig } from "../rig/useRig";
+import { LoadLine } from "./LoadLine";
+import { moveLoad, orderedIds, removeLoad, replaceLoad, strikeLoad } from "./loadPatches";
+
+const FEED_WORDS = { dc: "DC", step_down: "step-down", ac: "AC" };
+const IMPORTANCE_WORDS: Record<string, string> = { must: "must run", shed: "may be shed" };
+
+type FigureOf = (key: string) => FigureValue | undefined;
+
+export function LoadTable({ figure }: { figure: FigureOf }) {
+  const { rig, answer } = useRig();
+  const ids = orderedIds(rig);
+  const [focused, setFocused] = useState(ids[0] ?? "");
+  const [editing, setEditing] = useState<string | null>(null);
+  const table = useRef<HTMLTableElement>(null);
+  const largest = Math.max(
+    ...ids.map((id) => numberOf(figure(`loads.row.${id}.wh_at_bank`))),
+    numberOf(figure("inverter.idle_wh_per_day")),
+    1,
+  );
+  const current = ids.includes(focused) ? focused : (ids[0] ?? "");
+
+  const focusRow = (id: string | undefined) => {
+    if (!id) return;
+    setFocused(id);
+    requestAnimationFrame(() => table.current?.querySelector<HTMLElement>(`[data-row="${id}"]`)?.focus());
+  };
+
+  return (
+    <table ref={table} className="w-full max-w-[56rem] text-[15px]">
+      <thead>
+        <tr className="border-ink border-b text-[13px] text-soft">
+          <th scope="col" className="px-2 pb-1 text-left font-semibold">
+            Load
+          </th>
+          <th scope="col" className="pb-1 text-left font-semibold">
+            Fed by
+          </th>
+          <th scope="col" className="pb-1 text-right font-semibold">
+            Draw
+          </th>
+          <th scope="col" className="pb-1 text-right font-semibold">
+            Runs
+          </th>
+          <th scope="col" className="pb-1 text-right font-semibold">
+            At the bank
+          </th>
+          <th scope="col" className="w-[24%] pb-1 pl-5 text-left font-semibold">
+            Costs in nights
+          </th>
+          <th scope="col" className="w-9">
+            <span className="sr-only">Actions</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {ids.map((id, index) =>
+          editing === id ? (
+            <tr key={id}>
+              <td colSpan={7} className="pt-2">
+                <EditRow
+                  id={id}
+                  onDone={() => {
+                    setEditing(null);
+                    focusRow(id);
+                  }}
+                />
+              </td>
+            </tr>
+          ) : (
+            <LoadRow
+              key={id}
+              id={id}
+              load={rig.loads[id] as Load}
+              figure={figure}
+              largest={largest}
+              tabIndex={id === current ? 0 : -1}
+              mayEdit={answer.may_edit}
+              onEdit={() => setEditing(id)}
+              onFocus={() => setFocused(id)}
+              onWalk={(by) => focusRow(ids[index + by])}
+              onRemoved={() => focusRow(ids[index + 1] ?? ids[index - 1])}
+            />
+          ),
+        )}
+        <IdleRow figure={figure} largest={largest} />
+      </tbody>
+    </table>
+  );
+}
+
+function EditRow({ id, onDone }: { id: string; onDone: () => void }) {
+  const { rig, answer, edit } = useRig();
+  return (
+    <LoadLine
+      label={`Change ${rig.loads[id]?.name}`}
+      start={answer.lines[id] ?? rig.loads[id]?.typed ?? ""}
+      replaces={id}
+      autoFocus
+      onTake={async (load) => {
+        const outcome = await edit(replaceLoad(rig, id, load), { report: false });
+        if (outcome.stored) onDone();
+        return outcome;
+      }}
+      onLeave={onDone}
+    />
+  );
+}
+
+function LoadRow({
+  id,
+  load,
+  figure,
+  largest,
+  tabIndex,
+  mayEdit,
+  onEdit,
+  onFocus,
+  onWalk,
+  onRemoved,
+}: {
+  id: string;
+  load: Load;
+  figure: FigureOf;
+  largest: number;
+  tabIndex: number;
+  mayEdit: boolean;
+  onEdit: () => void;
+  onFocus: () => void;
+  onWalk: (by: -1 | 1) => void;
+  onRemoved: () => void;
+}) {
+  const { rig, edit } = useRig();
+  const move = (by: -1 | 1) => {
+    const patch = moveLoad(rig, id, by);
+    if (patch) void edit(patch);
+  };
+  const strike = () => void edit(strikeLoad(id, !load.struck));
+  const remove = () => {
+    onRemoved();
+    void edit(removeLoad(id));
+  };
+  const onKeyDown = (event: KeyboardEvent<HTMLTableRowElement>) => {
+    if (event.target !== event.currentTarget || event.ctrlKey || event.metaKey) return;
+    const by = event.key === "ArrowUp" ? -1 : event.key === "ArrowDown" ? 1 : null;
+    if (by !== null) {
+      event.preventDefault();
+      if (!event.altKey) onWalk(by);
+      else if (mayEdit) move(by);
+    } else if (!mayEdit || event.altKey) {
+      return;
+    } else if (event.key === "Enter") {
+      event.preventDefault();
+      onEdit();
+    } else if (event.key.toLowerCase() === "s") {
+      strike();
+    } else if (event.key === "Delete") {
+      remove();
+    }
+  };
+  const struck = load.struck ? "line-through decoration-soft text-soft" : "";
+  return (
+    <tr
+      data-row={id}
+      tabIndex={tabIndex}
+      onFocus={onFocus}
+      onKeyDown={onKeyDown}
+      onDoubleClick={() => mayEdit && onEdit()}
+      className="row-height border-rule border-b hover:bg-sheet"
+    >
+      <th scope="row" className={`px-2 text-left font-normal ${struck}`}>
+        {load.name}
+        {IMPORTANCE_WORDS[load.importance] && (
+          <span className={`ml-2 text-[13px] ${load.importance === "must" ? "text-incoming-text" : "text-soft"}`}>
+            {IMPORTANCE_WORDS[load.importance]}
+          </span>
+        )}
+        {load.never_with && <span className="ml-2 text-[13px] text-soft">never with {load.never_with}</span>}
+      </th>
+      <td className={`text-[13px] text-soft ${struck}`}>{FEED_WORDS[load.feed]}</td>
+      <td className={`text-right ${struck}`}>
+        <Draw load={load} figure={figure(`loads.row.${id}.unit_w`)} />
+      </td>
+      <td className={`text-right ${struck}`}>
+        <Runs load={load} />
+      </td>
+      <td className={`text-right ${struck}`}>
+        {load.struck ? (
+          <span className="text-soft">left out</span>
+        ) : (
+          <Figure figure={figure(`loads.row.${id}.wh_at_bank`)} />
+        )}
+      </td>
+      <td className="pl-5">
+        <NightCost id={id} load={load} figure={figure} largest={largest} mayEdit={mayEdit} onPress={strike} />
+      </td>
+      <td>
+        {mayEdit && (
+          <Menu
+            trigger={
+              <button
+                type="button"
+                tabIndex={-1}
+                aria-label={`Actions for ${load.name}`}
+                className="touch h-8 w-9 text-soft hover:text-ink"
+              >
+                ⋮
+              </button>
+            }
+            items={[
+              { label: "Change", keys: "Enter", onSelect: onEdit },
+              { label: load.struck ? "Take back in" : "Strike out", keys: "S", onSelect: strike },
+              { label: "Move up", keys: "Alt ↑", onSelect: () => move(-1) },
+              { label: "Move down", keys: "Alt ↓", onSelect: () => move(1) },
+              { label: "Remove", keys: "Delete", onSelect: remove },
+            ]}
+          />
+        )}
+      </td>
+    </tr>
+  );
+}
+
+function Draw({ load, figure }: { load: Load; figure: FigureValue | undefined }) {
+  if (load.draw.kind === "wh_per_day") {
+    return (
+      <span className="figure">
+        {formatNumber(load.draw.wh)}
+        <span className="unit">Wh a day</span>
+      </span>
+    );
+  }
+  return (
+    <>
+      {load.quantity > 1 && <span className="figure">{load.quantity} × </span>}
+      {figure ? (
+        <Figure figure={figure} />
+      ) : (
+        <span className="figure">{load.draw.kind === "watts" ? `${formatNumber(load.draw.watts)} W` : "–"}</span>
+      )}
+    </>
+  );
+}
+
+function Runs({ load }: { load: Load }) {
+  const shown = formatHours(load.hours_per_day);
+  return (
+    <span className="figure">
+      {shown.number}
+      <span className="unit">{shown.unit}</span>
+      {load.duty_frac !== 1 && <span className="text-soft">, {formatNumber(load.duty_frac * 100)} %</span>}
+      {load.days_per_week !== 7 && <span className="text-soft">, {load.days_per_week} d/wk</span>}
+    </span>
+  );
+}
+
+/** Length by energy, label by nights; pressed, it strikes the load out and the nights change. */
+function NightCost({
+  id,
+  load,
+  figure,
+  largest,
+  mayEdit,
+  onPress,
+}: {
+  id: string;
+  load: Load;
+  figure: FigureOf;
+  largest: number;
+  mayEdit: boolean;
+  onPress: () => void;
+}) {
+  const wh = numberOf(figure(`loads.row.${id}.wh_at_bank`));
+  const nights = figure(`loads.row.${id}.nights`);
+  return (
+    <button
+      type="button"
+      tabIndex={-1}
+      disabled={!mayEdit}
+      onClick={onPress}
+      aria-label={load.struck ? `Take ${load.name} back in` : `Strike ${load.name} out`}
+      className="touch flex h-8 w-full items-center gap-2"
+    >
+      {!load.struck && (
+        <span className="h-[9px] shrink-0 bg-stored" style={{ width: `${Math.max((wh / largest) * 62, 1)}%` }} />
+      )}
+      <span className="figure text-[13px] text-soft">
+        {load.struck ? "struck out" : nights ? formatNumber(Number(nights.value)) : ""}
+      </span>
+    </button>
+  );
+}
+
+function IdleRow({ figure, largest }: { figure: FigureOf; largest: number }) {
+  const idle = figure("inverter.idle_wh_per_day");
+  if (!idle || numberOf(idle) === 0) return null;
+  return (
+    <tr className="row-height border-rule border-b text-soft">
+      <th scope="row" className="px-2 text-left font-normal">
+        Inverter itself, when on
+      </th>
+      <td className="text-[13px]">DC</td>
+      <td className="text-right">
+        <Figure figure={figure("inverter.idle_w")} />
+      </td>
+      <td />
+      <td className="text-right">
+        <Figure figure={idle} />
+      </td>
+      <td className="pl-5">
+        <span className="block h-[9px] bg-stored-soft" style={{ width: `${(numberOf(idle) / largest) * 62}%` }} />
+      </td>
+      <td />
+    </tr>
+  );
+}
+
+function numberOf(figure: FigureValue | undefined): number {
+  return typeof figure?.value === "number" ? figure.value : 0;
+}

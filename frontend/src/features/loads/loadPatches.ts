@@ -1,0 +1,51 @@
+import type { Load, PatchOperation, Rig } from "../../api/types";
+
+/** Edits of the audit as JSON Patches. Ids are given once and never used again. */
+
+export function orderedIds(rig: Rig): string[] {
+  return Object.entries(rig.loads)
+    .sort(([a, one], [b, other]) => one.position - other.position || a.localeCompare(b))
+    .map(([id]) => id);
+}
+
+export function addLoad(rig: Rig, load: Load): PatchOperation[] {
+  const last = Math.max(0, ...Object.values(rig.loads).map((one) => one.position));
+  return [{ op: "add", path: `/loads/${newId()}`, value: { ...load, position: last + 1 } }];
+}
+
+export function replaceLoad(rig: Rig, id: string, load: Load): PatchOperation[] {
+  const before = rig.loads[id];
+  return [
+    {
+      op: "replace",
+      path: `/loads/${id}`,
+      value: { ...load, position: before?.position ?? 0, struck: before?.struck ?? false },
+    },
+  ];
+}
+
+export function strikeLoad(id: string, struck: boolean): PatchOperation[] {
+  return [{ op: "replace", path: `/loads/${id}/struck`, value: struck }];
+}
+
+export function removeLoad(id: string): PatchOperation[] {
+  return [{ op: "remove", path: `/loads/${id}` }];
+}
+
+/** Move a row up or down by one: it takes a place between its new neighbours. Null at the ends. */
+export function moveLoad(rig: Rig, id: string, by: -1 | 1): PatchOperation[] | null {
+  const ids = orderedIds(rig);
+  const at = ids.indexOf(id);
+  const neighbour = ids[at + by];
+  if (at < 0 || neighbour === undefined) return null;
+  const near = rig.loads[neighbour]?.position ?? 0;
+  const beyondId = ids[at + 2 * by];
+  const beyond = beyondId === undefined ? near + by : (rig.loads[beyondId]?.position ?? near + by);
+  return [{ op: "replace", path: `/loads/${id}/position`, value: (near + beyond) / 2 }];
+}
+
+function newId(): string {
+  return Array.from(crypto.getRandomValues(new Uint8Array(6)), (byte) => (byte % 36).toString(36))
+    .join("")
+    .padStart(6, "l");
+}

@@ -1,0 +1,54 @@
+import { Button } from "../../ui/Button";
+import { Dialog } from "../../ui/Dialog";
+
+const KEYS: [string, string][] = [
+  ["1 … 7", "go to a step"],
+  ["/", "to the load line"],
+  ["Enter", "take the line; open or store a row"],
+  ["↑ ↓", "walk the rows"],
+  ["S", "strike a row out, or take it back in"],
+  ["Alt ↑ ↓", "move a row"],
+  ["Delete", "remove a row"],
+  ["Ctrl Z", "undo; with Shift redo"],
+  ["Esc", "back through the working, out of a field"],
+];
+
+const LINES = [
+  "10 x LED lamp 3W 5h",
+  "laptop 50 W 4 h ac",
+  "blender 11.5A 120V 1 min",
+  "fridge 45W 40% 24h must",
+  "drill 600 W 20 min 2 days a week",
+  "freezer 600 Wh a day",
+  "kettle 1200 W 3 times 5 min never with hob",
+];
+
+export function HelpDialog({ onClose }: { onClose: () => void }) {
+  return (
+    <Dialog title="Keys, and how a load is typed" onClose={onClose}>
+      <dl className="grid grid-cols-[8rem_1fr] gap-y-1">
+        {KEYS.map(([key, what]) => (
+          <div key={key} className="contents">
+            <dt className="font-mono text-[14px]">{key}</dt>
+            <dd>{what}</dd>
+          </div>
+        ))}
+      </dl>
+      <p className="mt-5 mb-1 font-semibold">One line, one load</p>
+      <ul className="font-mono text-[14px]">
+        {LINES.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+      <p className="mt-2 text-[14px] text-soft">
+        Name and parts in any order. W, A with V, or Wh a day; hours or minutes; % of the time; ac, dc or usb; must,
+        should or shed; pf 0.8; start 4x.
+      </p>
+      <div className="mt-5 text-right">
+        <Button kind="main" onClick={onClose}>
+          Close
+        </Button>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,87 @@
+import { Link, NavLink, useParams } from "react-router";
+import type { JobAnswer } from "../../api/types";
+import { AccountMenu } from "../../ui/AccountMenu";
+import { Mark } from "../../ui/Mark";
+import { useRig } from "./useRig";
+
+export function TopBar({
+  job,
+  person,
+  onHelp,
+}: {
+  job: JobAnswer;
+  person: { name: string; shop: string };
+  onHelp: () => void;
+}) {
+  const { step } = useParams();
+  return (
+    <header className="flex min-h-[52px] flex-wrap items-center gap-x-4 gap-y-1 border-rule border-b px-4 py-1.5">
+      <Link to="/" className="touch flex items-center gap-2" aria-label="All jobs">
+        <Mark />
+      </Link>
+      <h1 className="font-semibold text-[17px]">{job.title}</h1>
+      <nav className="flex rounded-sm border border-rule" aria-label="Options">
+        {job.options.map((option) => (
+          <NavLink
+            key={option.id}
+            to={`/jobs/${job.id}/${option.id}/${step}`}
+            className={({ isActive }) =>
+              `touch flex h-7 items-center px-3 text-[14px] ${isActive ? "bg-sheet font-semibold" : "text-soft"}`
+            }
+          >
+            {option.name}
+          </NavLink>
+        ))}
+      </nav>
+      <div className="ml-auto flex items-center gap-4 text-[14px] text-soft">
+        <SavedState />
+        <Walk />
+        <button type="button" onClick={onHelp} className="touch h-8 px-1 hover:text-ink" aria-label="Keys and help">
+          ?
+        </button>
+        <AccountMenu person={person} />
+      </div>
+    </header>
+  );
+}
+
+function SavedState() {
+  const { answer, outbox } = useRig();
+  const count = outbox.waiting.length;
+  if (count > 0 && outbox.unreachable) {
+    return (
+      <span role="status" className="font-semibold text-fault">
+        Not saved yet: {count}
+      </span>
+    );
+  }
+  return <span role="status">{count > 0 ? "Saving…" : `Saved, revision ${answer.revision}`}</span>;
+}
+
+function Walk() {
+  const { answer, walk } = useRig();
+  if (!answer.may_edit) return <span>Looking only</span>;
+  return (
+    <>
+      <button
+        type="button"
+        disabled={!answer.undo}
+        onClick={() => void walk("undo")}
+        className="touch h-8 max-w-48 truncate hover:text-ink disabled:opacity-50"
+        title="Ctrl Z"
+      >
+        {answer.undo ? `Undo “${answer.undo}”` : "Undo"}
+      </button>
+      {answer.redo && (
+        <button
+          type="button"
+          onClick={() => void walk("redo")}
+          className="touch h-8 hover:text-ink"
+          title="Ctrl Shift Z"
+        >
+          Redo
+        </button>
+      )}
+    </>
+  );
+}

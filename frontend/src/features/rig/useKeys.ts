@@ -1,0 +1,36 @@
+import { useEffect } from "react";
+import { useNavigate, useParams } from "react-router";
+import { STEPS } from "../../api/types";
+import type { RigContext } from "./useRig";
+
+/** Keys that hold on every step. Inside a field only those with Ctrl do. */
+export function useKeys(rig: RigContext, onHelp: () => void): void {
+  const navigate = useNavigate();
+  const { jobId, optionId } = useParams();
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const typing = event.target instanceof HTMLElement && event.target.closest("input, textarea, select") !== null;
+      const command = event.ctrlKey || event.metaKey;
+      if (command && event.key.toLowerCase() === "z" && !typing) {
+        event.preventDefault();
+        void rig.walk(event.shiftKey ? "redo" : "undo");
+        return;
+      }
+      if (typing || command || event.altKey || document.querySelector('[role="dialog"]')) return;
+      const step = STEPS[Number(event.key) - 1];
+      if (step) {
+        navigate(`/jobs/${jobId}/${optionId}/${step}`);
+      } else if (event.key === "?") {
+        event.preventDefault();
+        onHelp();
+      } else if (event.key === "/") {
+        event.preventDefault();
+        const line = document.querySelector<HTMLElement>("[data-load-line]");
+        if (line) line.focus();
+        else navigate(`/jobs/${jobId}/${optionId}/loads`);
+      }
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [rig, navigate, jobId, optionId, onHelp]);
+}

@@ -1,0 +1,33 @@
+import { createContext, useContext } from "react";
+import type { OutboxState, Outcome } from "../../api/outbox";
+import type { OptionAnswer, PatchOperation, Problem, Rig } from "../../api/types";
+import type { UnitSystem } from "../../ui/formatQuantity";
+
+export interface RefusedEdit {
+  id: string;
+  patch: PatchOperation[];
+  problem: Problem | null;
+}
+
+export interface RigContext {
+  optionId: string;
+  answer: OptionAnswer;
+  /** The rig with what has been typed but not stored yet. */
+  rig: Rig;
+  units: UnitSystem;
+  outbox: OutboxState;
+  refused: RefusedEdit[];
+  dismiss: (id: string) => void;
+  /** Queue an edit. A refusal is shown by whoever asked for it; `report` leaves that to the page. */
+  edit: (patch: PatchOperation[], options?: { report?: boolean }) => Promise<Outcome>;
+  walk: (direction: "undo" | "redo") => Promise<void>;
+  notice: string;
+}
+
+export const RigContextProvider = createContext<RigContext | null>(null);
+
+export function useRig(): RigContext {
+  const context = useContext(RigContextProvider);
+  if (!context) throw new Error("useRig outside of a rig");
+  return context;
+}

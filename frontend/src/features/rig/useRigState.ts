@@ -1,0 +1,125 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from "react";
+import { applyPatch, type Operation } from "rfc6902";
+import { client, RequestFailed, unwrap } from "../../api/client";
+import { type Edit, Outbox, type Sent } from "../../api/outbox";
+import { optionQuery, sessionQuery } from "../../api/queries";
+import type { OptionAnswer, PatchOperation, Rig } from "../../api/types";
+import type { RefusedEdit, RigContext } from "./useRig";
+
+const outboxes = new Map<string, Outbox>();
+
+/** Everything that the pages of one rig share: what is stored, what waits to be, and how to change it. */
+export function useRigState(optionId: string, answer: OptionAnswer): RigContext {
+  const queries = useQueryClient();
+  const [refused, setRefused] = useState<RefusedEdit[]>([]);
+  const [notice, setNotice] = useState("");
+
+  const accept = useCallback(
+    (next: OptionAnswer) => {
+      queries.setQueryData(optionQuery(optionId).queryKey, next);
+      void queries.invalidateQueries({ queryKey: ["jobs"], refetchType: "none" });
+    },
+    [queries, optionId],
+  );
+
+  const send = useCallback(
+    async (edit: Edit): Promise<Sent> => {
+      const known = queries.getQueryData(optionQuery(optionId).queryKey) ?? answer;
+      try {
+        const next = await unwrap(
+          client.PATCH("/api/v1/options/{option_id}/rig", {
+            params: { path: { option_id: optionId } },
+            body: edit.patch,
+            headers: { "If-Match": `"${known.revision}"`, "Edit-Id": edit.editId },
+          }),
+        );
+        accept(next as OptionAnswer);
+        return { kind: "stored" };
+      } catch (error) {
+        if (!(error instanceof RequestFailed)) throw error;
+        if (error.status === 401) await queries.invalidateQueries({ queryKey: sessionQuery.queryKey });
+        if (error.passing || error.status === 401 || error.status >= 500) return { kind: "later" };
+        // The page's token may have been replaced by a later sign-in: fetch it and try again.
+        if (error.problem?.code === "csrf") {
+          await queries.refetchQueries({ queryKey: sessionQuery.queryKey });
+          return { kind: "later" };
+        }
+        if (error.status === 412) await queries.invalidateQueries({ queryKey: optionQuery(optionId).queryKey });
+        return { kind: "refused", problem: error.problem };
+      }
+    },
+    [queries, optionId, answer, accept],
+  );
+
+  const outbox = useOutbox(optionId, send);
+  const state = useSyncExternalStore(outbox.subscribe, outbox.getState);
+  const rig = useMemo(() => withWaiting(answer.rig, state.waiting), [answer.rig, state.waiting]);
+
+  const edit = useCallback(
+    async (patch: PatchOperation[], options?: { report?: boolean }) => {
+      setNotice("");
+      const outcome = await outbox.add(patch);
+      if (!outcome.stored && options?.report !== false) {
+        setRefused((before) => [
+          ...before,
+          { id: crypto.getRandomValues(new Uint32Array(1)).join(), patch, problem: outcome.problem },
+        ]);
+      }
+      return outcome;
+    },
+    [outbox],
+  );
+
+  const walk = useCallback(
+    async (direction: "undo" | "redo") => {
+      await outbox.flush();
+      try {
+        const params = { path: { option_id: optionId } };
+        const next =
+          direction === "undo"
+            ? await unwrap(client.POST("/api/v1/options/{option_id}/undo", { params }))
+            : await unwrap(client.POST("/api/v1/options/{option_id}/redo", { params }));
+        accept(next as OptionAnswer);
+        setNotice("");
+      } catch (error) {
+        setNotice(error instanceof Error ? error.message : "That did not work.");
+      }
+    },
+    [outbox, optionId, accept],
+  );
+
+  return {
+    optionId,
+    answer,
+    rig,
+    units: rig.region.display_units,
+    outbox: state,
+    refused,
+    dismiss: (id) => setRefused((before) => before.filter((one) => one.id !== id)),
+    edit,
+    walk,
+    notice,
+  };
+}
+
+/** One outbox an option for the life of the page; it sends through whatever the newest `send` is. */
+function useOutbox(optionId: string, send: (edit: Edit) => Promise<Sent>): Outbox {
+  const [holder] = useState(() => ({ send }));
+  holder.send = send;
+  let outbox = outboxes.get(optionId);
+  if (!outbox) {
+    outbox = new Outbox(`ryokan.outbox.${optionId}`, (edit) => holder.send(edit), localStorage);
+    outboxes.set(optionId, outbox);
+  }
+  const found = outbox;
+  useEffect(() => void found.flush(), [found]);
+  return found;
+}
+
+function withWaiting(rig: Rig, waiting: readonly Edit[]): Rig {
+  if (waiting.length === 0) return rig;
+  const copy = structuredClone(rig);
+  for (const edit of waiting) applyPatch(copy, edit.patch as Operation[]);
+  return copy;
+}

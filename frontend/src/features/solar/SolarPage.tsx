@@ -1,0 +1,74 @@
+import { PageHead, Section } from "../../ui/PageHead";
+import { Figure } from "../rig/Figure";
+import { NumberField } from "../rig/fields";
+import { NeedRows } from "../rig/NeedRows";
+import { useRig } from "../rig/useRig";
+import { useStepFigures } from "../rig/useStepFigures";
+import { ArrayBars } from "./ArrayBars";
+
+export function SolarPage() {
+  const { solar } = useRig().rig;
+  const { figure } = useStepFigures("solar");
+  return (
+    <>
+      <PageHead>
+        In <Figure figure={figure("solar.peak_sun_hours")} /> of full sun a day, an array of{" "}
+        <Figure figure={figure("solar.need_w")} className="font-semibold" /> puts back what a mean day takes.
+      </PageHead>
+      <Section title="Sun">
+        <NumberField
+          label="Peak sun hours"
+          path="/solar/peak_sun_hours"
+          unit="h"
+          value={solar.peak_sun_hours}
+          hint="kWh/m² a day in the panel's plane, for the poorest month of the journey. A flat roof in a northern winter sees about 0.5 to 1, in summer 5 to 6 (common practice)."
+        />
+      </Section>
+      <Section title="Array, by method" aside="the rules of the bench speak of summer at middle latitudes">
+        <ArrayBars figure={figure} />
+      </Section>
+      <Section title="Need">
+        <NeedRows
+          rows={[
+            { label: "A mean day, with margin", figure: figure("loads.mean_wh_per_day_with_margin") },
+            {
+              label: "Yield of the rating",
+              figure: figure("solar.performance_ratio"),
+              note: "heat, dirt, slanting light, wiring, controller, shade",
+            },
+            { label: "Array", figure: figure("solar.need_w"), strong: true },
+            {
+              label: "Controller output",
+              figure: figure("solar.controller_need_a"),
+              strong: true,
+              note: solar.array_w ? "for the chosen array" : "for an array of the need",
+            },
+            { label: "Usual size, each", figure: figure("solar.controller_size_a") },
+            { label: "How many", figure: figure("solar.controller_count") },
+          ]}
+        />
+      </Section>
+      <Section title="Chosen" aside={solar.array_w ? undefined : "nothing yet"}>
+        <NumberField label="Array, rated" path="/solar/array_w" unit="W" nullable value={solar.array_w} />
+        <NumberField
+          label="Controllers, output together"
+          path="/solar/controller_a"
+          unit="A"
+          nullable
+          value={solar.controller_a}
+        />
+        {solar.array_w !== null && (
+          <NeedRows
+            rows={[
+              { label: "Gives on such a day", figure: figure("solar.have_wh_per_day") },
+              { label: "Charge current at best", figure: figure("solar.output_a") },
+            ]}
+          />
+        )}
+        <p className="mt-3 max-w-[46rem] text-[13px] text-soft">
+          Not checked here yet: cold open-circuit volts against the controller's limit, strings, and the roof.
+        </p>
+      </Section>
+    </>
+  );
+}

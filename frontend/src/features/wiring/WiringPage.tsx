@@ -1,0 +1,119 @@
+import { useQuery } from "@tanstack/react-query";
+import { referenceQuery } from "../../api/queries";
+import { formatConductor } from "../../ui/formatQuantity";
+import { PageHead, Section } from "../../ui/PageHead";
+import { Figure } from "../rig/Figure";
+import { LengthField, NumberField, SelectField } from "../rig/fields";
+import { NeedRows } from "../rig/NeedRows";
+import { useRig } from "../rig/useRig";
+import { useStepFigures } from "../rig/useStepFigures";
+import { MainRun } from "./MainRun";
+
+const RATINGS = [60, 75, 90, 105].map((value) => ({ value, label: `${value} °C` }));
+
+export function WiringPage() {
+  const { rig } = useRig();
+  const { figure } = useStepFigures("wiring");
+  const reference = useQuery(referenceQuery);
+  const { main } = rig.wiring;
+  const nothing = Number(figure("wiring.main.design_current_a")?.value ?? 0) === 0;
+  const conductors = [
+    { value: null, label: "not chosen" },
+    ...(reference.data?.conductors ?? []).map((size) => {
+      const shown = formatConductor(size);
+      return { value: size, label: `${shown.number} ${shown.unit}` };
+    }),
+  ];
+  return (
+    <>
+      <PageHead>
+        {nothing ? (
+          "Nothing draws current yet, so the main run has nothing to carry."
+        ) : (
+          <>
+            The main run carries <Figure figure={figure("wiring.main.design_current_a")} className="font-semibold" />: a{" "}
+            <Figure figure={figure("wiring.main.fuse_a")} className="font-semibold" /> fuse on{" "}
+            <Figure figure={figure("wiring.main.conductor")} className="font-semibold" />.
+          </>
+        )}
+      </PageHead>
+      {!nothing && <MainRun figure={figure} />}
+      <Section title="Where it lies">
+        <LengthField
+          label="One-way length"
+          path="/wiring/main/one_way_length"
+          typed={main.one_way_length.typed}
+          hint="Bank to bus. In either system: 12 ft, 10 ft 6 in, 3.5 m."
+        />
+        <SelectField
+          label="Insulation rated for"
+          path="/wiring/main/insulation_c"
+          value={main.insulation_c}
+          options={RATINGS}
+        />
+        <SelectField
+          label="Terminals rated for"
+          path="/wiring/main/terminal_c"
+          value={main.terminal_c}
+          options={RATINGS}
+        />
+        <SelectField
+          label="Zone"
+          path="/wiring/main/zone"
+          value={main.zone}
+          options={[
+            { value: "cabin", label: "cabin, about 30 °C" },
+            { value: "engine_space", label: "engine space, about 50 °C" },
+          ]}
+        />
+      </Section>
+      <Section title="Need">
+        <NeedRows
+          rows={[
+            {
+              label: "Design current",
+              figure: figure("wiring.main.design_current_a"),
+              note: "inverter at full rating and cut-off volts, all DC loads; or all chargers",
+            },
+            { label: "Fuse not below", figure: figure("wiring.main.fuse_floor_a") },
+            { label: "Main fuse", figure: figure("wiring.main.fuse_a"), strong: true },
+            {
+              label: "Main cable",
+              figure: figure("wiring.main.conductor"),
+              strong: true,
+              note: "smallest that the fuse protects and that keeps the drop",
+            },
+            { label: "for the fuse", figure: figure("wiring.main.size_by_fuse") },
+            { label: "for the terminals", figure: figure("wiring.main.size_by_terminal") },
+            { label: "for the drop", figure: figure("wiring.main.size_by_drop") },
+            {
+              label: "Hand check, area",
+              figure: figure("wiring.main.circular_mils_by_drop"),
+              note: "10.75 × A × ft ÷ V, there and back",
+            },
+          ]}
+        />
+      </Section>
+      <Section title="Chosen" aside={main.conductor && main.fuse_a ? undefined : "not all yet"}>
+        <SelectField label="Main cable" path="/wiring/main/conductor" value={main.conductor} options={conductors} />
+        <NumberField label="Main fuse" path="/wiring/main/fuse_a" unit="A" nullable value={main.fuse_a} />
+        <NeedRows
+          rows={[
+            {
+              label: "May carry there",
+              figure: figure("wiring.main.ampacity_a"),
+              note: main.conductor ? "the chosen cable" : "the cable asked for, until one is chosen",
+            },
+            { label: "Drop", figure: figure("wiring.main.drop_v"), strong: true },
+            { label: "Drop allowed", figure: figure("wiring.main.allowed_drop_v") },
+          ]}
+        />
+        <p className="mt-3 max-w-[46rem] text-[13px] text-soft">
+          Not checked here yet: fault current against the fuse's breaking capacity and the cable's short-time limit, the
+          fuse's DC voltage rating, cables buried in insulation or bundled, and every run but this one. The fuse is the
+          first thing after the battery.
+        </p>
+      </Section>
+    </>
+  );
+}

@@ -1,0 +1,37 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { client, unwrap } from "../api/client";
+import { applyTheme, storedTheme, type Theme } from "../app/theme";
+import { Menu } from "./Menu";
+
+const THEME_WORDS: Record<Theme, string> = { system: "as the device", light: "light", dark: "dark" };
+const NEXT: Record<Theme, Theme> = { system: "dark", dark: "light", light: "system" };
+
+/** Who is signed in, the theme, and the way out. */
+export function AccountMenu({ person }: { person: { name: string; shop: string } }) {
+  const queries = useQueryClient();
+  const [theme, setTheme] = useState(storedTheme);
+  const changeTheme = () => {
+    applyTheme(NEXT[theme]);
+    setTheme(NEXT[theme]);
+  };
+  const signOut = async () => {
+    await unwrap(client.DELETE("/api/v1/session"));
+    queries.clear();
+    window.location.assign("/");
+  };
+  return (
+    <Menu
+      heading={`${person.name}, ${person.shop}`}
+      trigger={
+        <button type="button" className="touch h-8 whitespace-nowrap hover:text-ink">
+          {person.name} ▾
+        </button>
+      }
+      items={[
+        { label: `Theme: ${THEME_WORDS[theme]}`, keys: "press to change", onSelect: changeTheme },
+        { label: "Sign out", onSelect: () => void signOut() },
+      ]}
+    />
+  );
+}

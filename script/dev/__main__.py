@@ -1,0 +1,66 @@
+"""Entry of all scripts: ``python3 -m dev WHAT …``."""
+
+from __future__ import annotations
+
+import os
+import sys
+from pathlib import Path
+
+from dev import demo, test
+from dev.install import VENV, install_python, python
+from dev.postgres import Cluster, data_home
+from dev.server import environment, secret_key
+from dev.stages import ROOT, Failed
+
+
+def serve(args: list[str]) -> None:
+    """Serve on the database of RYOKAN_DATABASE_URL with gunicorn, as in production."""
+    for name in ("RYOKAN_DATABASE_URL", "RYOKAN_SECRET_KEY"):
+        if not os.environ.get(name):
+            raise Failed(f"Set {name}. docs/architecture.md lists the settings.")
+    os.environ.setdefault("RYOKAN_FRONTEND", str(ROOT / "frontend/dist"))
+    gunicorn = str(VENV / "bin/gunicorn")
+    os.execv(gunicorn, [gunicorn, "ryokan.wsgi:application()", "--threads", "8", "--no-control-socket", *args])
+
+
+def ryokan(args: list[str]) -> None:
+    """The command line; it needs the Python packages only."""
+    if not (VENV / "bin/ryokan").exists():
+        install_python(tests=False)
+    os.execv(str(python()), [str(python()), "-m", "ryokan", *args])
+
+
+def bench(args: list[str]) -> None:
+    """Benchmarks on a cluster and a server of their own."""
+    test.setup()
+    cluster = Cluster(data_home() / "bench")
+    try:
+        cluster.start()
+        cluster.create_database("bench")
+        env = environment(cluster.url("bench"), secret_key(cluster.folder))
+        from dev.stages import run
+
+        run([python(), "-m", "ryokan", "migrate"], env=env, quiet=True)
+        run([python(), "benchmarks/run.py", *args], env={**env, "PYTHONPATH": str(ROOT / "script")})
+    finally:
+        cluster.remove()
+
+
+COMMANDS = {
+    "demo": demo.main,
+    "test": test.main,
+    "setup": lambda args: test.setup() if "--tests" in args else (demo.require_node(), demo.prepare()),
+    "serve": serve,
+    "ryokan": ryokan,
+    "bench": bench,
+}
+
+if __name__ == "__main__":
+    os.chdir(Path(ROOT) if sys.argv[1] != "ryokan" else Path.cwd())
+    try:
+        COMMANDS[sys.argv[1]](sys.argv[2:])
+    except Failed as error:
+        print(f"\n{error}", file=sys.stderr)
+        sys.exit(1)
+    except KeyboardInterrupt:
+        sys.exit(130)

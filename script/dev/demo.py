@@ -1,0 +1,107 @@
+"""script/demo: from a clone to a running application with demo data."""
+
+from __future__ import annotations
+
+import argparse
+import signal
+import sys
+import time
+from collections.abc import Sequence
+from pathlib import Path
+
+from dev.install import build_frontend, install_frontend, install_python, python
+from dev.machine import RUN_TIME_PACKAGES, install_packages, require_node
+from dev.postgres import Cluster, data_home, free_port, is_free
+from dev.server import WebServer, environment, secret_key, stop_group
+from dev.stages import ROOT, Failed, run, stage
+
+DATABASE = "ryokan"
+USUAL_PORT = 8470
+
+
+def main(args: Sequence[str]) -> None:
+    """Install what is missing, start everything, serve until Ctrl-C, stop everything that was started."""
+    parser = argparse.ArgumentParser(prog="script/demo", description="Run Ryokan with demo data.")
+    parser.add_argument("--fresh", action="store_true", help="start over: the demo's data are deleted")
+    parser.add_argument("--port", type=int, help=f"port of the web server; {USUAL_PORT} or a free one if left out")
+    parser.add_argument("--host", default="127.0.0.1", help="address to serve on; loopback if left out")
+    options = parser.parse_args(args)
+    signal.signal(signal.SIGTERM, _interrupt)
+    require_node()
+    prepare()
+    cluster = Cluster(data_home() / "demo")
+    # Whatever a killed run left behind is ended first: its web server would hold the port.
+    _end_left_over(cluster.folder / "web.pid")
+    if options.fresh:
+        with stage("old demo data deleted"):
+            cluster.remove()
+    server: WebServer | None = None
+    try:
+        with stage("database"):
+            cluster.start()
+            cluster.create_database(DATABASE)
+        env = environment(cluster.url(DATABASE), secret_key(cluster.folder))
+        with stage("schema and demo data"):
+            run([python(), "-m", "ryokan", "migrate"], env=env, quiet=True)
+            run([python(), "-m", "ryokan", "load-demo", *sorted((ROOT / "examples").glob("*.json"))], env=env)
+        with stage("web server"):
+            server = WebServer(
+                cluster.url(DATABASE),
+                secret_key(cluster.folder),
+                host=options.host,
+                port=_port(options.port, options.host),
+                log=cluster.folder / "web.log",
+            )
+            server.start()
+            assert server.process is not None
+            (cluster.folder / "web.pid").write_text(str(server.process.pid))
+        print(f"\nRyokan answers at {server.address}\nCtrl-C stops it; the data stay.", flush=True)
+        while server.process.poll() is None:
+            time.sleep(0.5)
+        raise Failed(f"The web server has ended. Its log: {cluster.folder / 'web.log'}")
+    except KeyboardInterrupt:
+        print("\nStopping.", flush=True)
+    finally:
+        # A second Ctrl-C must not leave half of it running.
+        signal.signal(signal.SIGINT, signal.SIG_IGN)
+        if server is not None:
+            server.stop()
+        (cluster.folder / "web.pid").unlink(missing_ok=True)
+        cluster.stop()
+
+
+def prepare() -> None:
+    """Everything that has to be installed to run."""
+    with stage("Debian packages"):
+        install_packages(RUN_TIME_PACKAGES)
+    install_python(tests=False)
+    install_frontend()
+    build_frontend()
+
+
+def _interrupt(number: int, frame: object) -> None:
+    raise KeyboardInterrupt
+
+
+def _port(wanted: int | None, host: str) -> int:
+    if wanted is None:
+        return USUAL_PORT if is_free(USUAL_PORT, host) else free_port()
+    if not is_free(wanted, host):
+        raise Failed(f"Port {wanted} is taken. Choose another with --port.")
+    return wanted
+
+
+def _end_left_over(pid_file: Path) -> None:
+    """End the web server of a run that was killed, if the process of that number still is one."""
+    if not pid_file.exists():
+        return
+    pid = int(pid_file.read_text() or 0)
+    command = Path(f"/proc/{pid}/cmdline")
+    if pid and command.exists() and b"ryokan.wsgi" in command.read_bytes():
+        stop_group(pid, signal.SIGKILL)
+        time.sleep(0.3)
+    pid_file.unlink()
+
+
+if __name__ == "__main__":
+    main(sys.argv[1:])

@@ -1,0 +1,79 @@
+"""The virtual environment, the front end's packages and its build; each only when what it depends on has changed."""
+
+from __future__ import annotations
+
+import hashlib
+import subprocess
+import sys
+from collections.abc import Iterable
+from pathlib import Path
+
+from dev.stages import ROOT, run, stage
+
+VENV = ROOT / ".venv"
+FRONTEND = ROOT / "frontend"
+STAMPS = ROOT / ".ryokan" / "stamps"
+
+
+def python() -> Path:
+    """Python of the virtual environment."""
+    return VENV / "bin" / "python"
+
+
+def install_python(*, tests: bool) -> None:
+    """Make the environment and install the pinned packages, those for tests only where asked."""
+    name = "python packages with test tools" if tests else "python packages"
+    stamp = "python-test" if tests else "python"
+    wanted = _hash([ROOT / "pyproject.toml", ROOT / "constraints.txt"])
+    with stage(name):
+        if _is_current(stamp, wanted) and _works():
+            return
+        if not _works():
+            run([sys.executable, "-m", "venv", "--clear", VENV], quiet=True)
+        target = ".[test]" if tests else "."
+        run([python(), "-m", "pip", "install", "--quiet", "-c", "constraints.txt", "-e", target], quiet=True)
+        _store(stamp, wanted)
+
+
+def install_frontend() -> None:
+    """Install the front end's packages. Not `npm ci`: lock files made where a registry leaves out other platforms fail there."""
+    wanted = _hash([FRONTEND / "package.json", FRONTEND / "package-lock.json"])
+    with stage("front end packages"):
+        if _is_current("npm", wanted) and (FRONTEND / "node_modules").is_dir():
+            return
+        run(["npm", "install", "--no-audit", "--no-fund", "--loglevel=error"], cwd=FRONTEND, quiet=True)
+        _store("npm", wanted)
+
+
+def build_frontend() -> None:
+    """Build the interface into frontend/dist."""
+    sources = [*FRONTEND.glob("src/**/*"), *FRONTEND.glob("*.json"), FRONTEND / "index.html", FRONTEND / "vite.config.ts"]
+    wanted = _hash(sorted(path for path in sources if path.is_file()))
+    with stage("front end build"):
+        if _is_current("build", wanted) and (FRONTEND / "dist" / "index.html").is_file():
+            return
+        run([FRONTEND / "node_modules/.bin/vite", "build", "--logLevel", "warn"], cwd=FRONTEND, quiet=True)
+        _store("build", wanted)
+
+
+def _works() -> bool:
+    if not python().exists():
+        return False
+    return subprocess.run([python(), "-m", "pip", "--version"], capture_output=True, check=False).returncode == 0
+
+
+def _hash(files: Iterable[Path]) -> str:
+    digest = hashlib.sha256()
+    for file in files:
+        digest.update(str(file.relative_to(ROOT)).encode() + b"\0" + file.read_bytes())
+    return digest.hexdigest()
+
+
+def _is_current(name: str, wanted: str) -> bool:
+    stamp = STAMPS / name
+    return stamp.is_file() and stamp.read_text() == wanted
+
+
+def _store(name: str, value: str) -> None:
+    STAMPS.mkdir(parents=True, exist_ok=True)
+    (STAMPS / name).write_text(value)

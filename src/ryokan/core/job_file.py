@@ -1,0 +1,96 @@
+"""A job as one open JSON file."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any, Literal
+
+from pydantic import Field, ValidationError
+
+from ryokan.core.errors import DomainError
+from ryokan.core.model import Model
+from ryokan.core.rig import SCHEMA_VERSION, Rig
+
+MAX_BYTES = 5_000_000
+
+
+class OptionFile(Model):
+    """One option of a job."""
+
+    name: str = Field(min_length=1, max_length=60)
+    rig: Rig
+
+
+class JobFile(Model):
+    """A job with its options, of which the first is the one meant."""
+
+    format: Literal["ryokan-job"]
+    schema_version: Literal[1]
+    title: str = Field(min_length=1, max_length=120)
+    customer: str = Field(default="", max_length=120)
+    options: tuple[OptionFile, ...] = Field(min_length=1, max_length=20)
+
+
+@dataclass(frozen=True, slots=True)
+class FileProblem:
+    """One fault of a file: where, as a JSON pointer, and what pydantic made of it."""
+
+    pointer: str
+    type: str
+    message: str
+    context: dict[str, Any]
+
+
+class UnreadableJobFile(DomainError):
+    """A file is no job file of this version; ``problems`` names every fault."""
+
+    code = "job_file.unreadable"
+
+    def __init__(self, message: str, problems: Sequence[FileProblem] = ()) -> None:
+        super().__init__(message)
+        self.problems = tuple(problems)
+
+
+def read_job_file(content: bytes) -> JobFile:
+    """Parse and validate a job file, whole or not at all.
+
+    Raises
+    ------
+    UnreadableJobFile
+        Too large, not JSON, of another format or a newer version, or with faults, all of which are listed.
+    """
+    if len(content) > MAX_BYTES:
+        raise UnreadableJobFile(f"The file has {len(content) / 1e6:.0f} MB; a job file has at most {MAX_BYTES / 1e6:.0f} MB.")
+    try:
+        document = json.loads(content)
+    except (UnicodeDecodeError, json.JSONDecodeError, RecursionError) as error:
+        raise UnreadableJobFile(f"The file is not JSON: {error}.") from error
+    if not isinstance(document, dict) or document.get("format") != "ryokan-job":
+        raise UnreadableJobFile("The file is not a Ryokan job: its “format” is not “ryokan-job”.")
+    version = document.get("schema_version")
+    if not isinstance(version, int) or isinstance(version, bool):
+        raise UnreadableJobFile("The file names no “schema_version”.")
+    if version != SCHEMA_VERSION:
+        age = "a newer" if version > SCHEMA_VERSION else "an unknown older"
+        raise UnreadableJobFile(f"The file is of {age} version, {version}; this program reads version {SCHEMA_VERSION}.")
+    try:
+        return JobFile.model_validate(document)
+    except ValidationError as error:
+        problems = problems_of(error)
+        count = "One entry" if len(problems) == 1 else f"{len(problems)} entries"
+        raise UnreadableJobFile(f"{count} of the file cannot be taken.", problems) from error
+
+
+def problems_of(error: ValidationError) -> list[FileProblem]:
+    """All faults of a validation, each with a JSON pointer."""
+    return [
+        FileProblem(
+            pointer="".join(f"/{str(part).replace('~', '~0').replace('/', '~1')}" for part in fault["loc"]),
+            type=fault["type"],
+            message=fault["msg"],
+            context={k: v for k, v in fault.get("ctx", {}).items() if isinstance(v, str | int | float)},
+        )
+        for fault in error.errors(include_url=False, include_input=False)
+    ]

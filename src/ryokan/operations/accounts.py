@@ -1,0 +1,160 @@
+"""Shops, people and signing in."""
+
+from __future__ import annotations
+
+import hashlib
+import secrets
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+from functools import cache
+from uuid import UUID, uuid4
+
+from argon2 import PasswordHasher
+from argon2.exceptions import VerificationError
+from sqlalchemy.orm import Session
+
+from ryokan.operations.errors import NotAllowed, TooManyAttempts, WrongCredentials
+from ryokan.store import people
+from ryokan.store.models import ShopRow, SignInRow, UserRow
+from ryokan.store.scope import ShopScope
+
+SIGNED_IN_FOR = timedelta(days=14)
+ATTEMPTS_ALLOWED = 8
+ATTEMPTS_WITHIN = timedelta(minutes=15)
+EDITORS = ("owner", "designer")
+
+_hasher = PasswordHasher()
+
+
+@dataclass(frozen=True, slots=True)
+class Actor:
+    """Who does something, and within which shop."""
+
+    scope: ShopScope
+    user_id: UUID
+    name: str
+    role: str
+    shop_name: str
+    caution_read: bool
+
+    def require_editor(self) -> None:
+        """Refuse roles that only read.
+
+        Raises
+        ------
+        NotAllowed
+            The role is fitter or viewer.
+        """
+        if self.role not in EDITORS:
+            raise NotAllowed(f"A {self.role} can look but not change. Ask the owner of the shop.")
+
+
+def create_shop(
+    session: Session, *, name: str, owner_name: str, email: str, password: str, now: datetime, id: UUID | None = None
+) -> Actor:
+    """Found a shop with its first owner."""
+    shop = ShopRow(id=id or uuid4(), name=name, created_at=now)
+    owner = _user(shop.id, name=owner_name, email=email, role="owner", password=password)
+    people.add_shop(session, shop, owner)
+    return actor_of(owner, shop)
+
+
+def add_user(session: Session, actor: Actor, *, name: str, email: str, role: str, password: str) -> Actor:
+    """Give somebody a place in the actor's shop."""
+    if actor.role != "owner":
+        raise NotAllowed("Only an owner adds people.")
+    user = _user(actor.scope.shop_id, name=name, email=email, role=role, password=password)
+    people.add_user(session, user)
+    return Actor(actor.scope, user.id, name, role, actor.shop_name, caution_read=False)
+
+
+def check_password(session: Session, *, email: str, password: str, now: datetime) -> UserRow | None:
+    """The user whose password this is; None where it is wrong, in which case the failure has been counted.
+
+    The caller commits either way, so that failures count, and raises :class:`WrongCredentials` afterwards.
+
+    Raises
+    ------
+    TooManyAttempts
+        The address has failed too often within the last quarter of an hour.
+    """
+    address = _digest(email.strip().lower())
+    if people.failed_attempts(session, address, now - ATTEMPTS_WITHIN) >= ATTEMPTS_ALLOWED:
+        minutes = int(ATTEMPTS_WITHIN.total_seconds() // 60)
+        raise TooManyAttempts(f"Too many attempts with this address. Wait {minutes} minutes and try again.")
+    user = people.user_by_email(session, email.strip())
+    try:
+        # An unknown address takes as long as a wrong password, so that addresses cannot be told apart by time.
+        _hasher.verify(user.password_hash if user is not None else _hash_of_nobody(), password)
+    except VerificationError:
+        user = None
+    if user is None:
+        people.add_failed_attempt(session, address, now)
+        return None
+    people.forget_attempts(session, address)
+    return user
+
+
+def start_sign_in(session: Session, user: UserRow, now: datetime) -> str:
+    """A new token for the user's browser; only its hash is stored."""
+    token = secrets.token_urlsafe(32)
+    sign_in = SignInRow(
+        token_hash=_digest(token), shop_id=user.shop_id, user_id=user.id, expires_at=now + SIGNED_IN_FOR
+    )
+    people.add_sign_in(session, sign_in)
+    return token
+
+
+def wrong_credentials() -> WrongCredentials:
+    """The one answer to every failed sign-in."""
+    return WrongCredentials("This address and password do not match. Check both and try again.")
+
+
+def actor_by_token(session: Session, token: str, now: datetime) -> Actor | None:
+    """Whoever holds that token, while it lasts."""
+    found = people.user_by_token(session, _digest(token), now)
+    return None if found is None else actor_of(*found)
+
+
+def end_sign_in(session: Session, token: str) -> None:
+    """Sign that browser out."""
+    people.end_sign_in(session, _digest(token))
+
+
+def confirm_caution(session: Session, actor: Actor, now: datetime) -> None:
+    """Remember that the person has read what the tool checks and what it does not."""
+    user = people.user(session, actor.scope.shop_id, actor.user_id)
+    user.caution_read_at = user.caution_read_at or now
+
+
+def actor_of(user: UserRow, shop: ShopRow) -> Actor:
+    """The actor that a stored user is."""
+    return Actor(
+        scope=ShopScope(user.shop_id),
+        user_id=user.id,
+        name=user.name,
+        role=user.role,
+        shop_name=shop.name,
+        caution_read=user.caution_read_at is not None,
+    )
+
+
+def _user(shop_id: UUID, *, name: str, email: str, role: str, password: str) -> UserRow:
+    return UserRow(
+        shop_id=shop_id,
+        id=uuid4(),
+        email=email.strip().lower(),
+        name=name,
+        role=role,
+        password_hash=_hasher.hash(password),
+        caution_read_at=None,
+    )
+
+
+def _digest(text: str) -> str:
+    return hashlib.sha256(text.encode()).hexdigest()
+
+
+@cache
+def _hash_of_nobody() -> str:
+    return _hasher.hash(secrets.token_urlsafe(16))

@@ -1,0 +1,46 @@
+"""The demo shop: invented people, invented jobs."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from datetime import datetime, timedelta
+
+from sqlalchemy.orm import Session
+
+from ryokan.core.job_file import JobFile, OptionFile
+from ryokan.core.rig import Brief, Rig, Stay, Vehicle
+from ryokan.operations.accounts import create_shop
+from ryokan.operations.jobs import create_job
+from ryokan.store import people
+
+SHOP = "Saltmarsh & Vane Mobile Power"
+EMAIL = "ines@saltmarsh.example"
+PASSWORD = "lantern-by-the-loom"
+
+
+def load_demo(session: Session, examples: Sequence[JobFile], *, now: datetime) -> bool:
+    """Found the demo shop with the example jobs and one that has only begun; False where it is there already."""
+    if people.shop_by_name(session, SHOP) is not None:
+        return False
+    actor = create_shop(session, name=SHOP, owner_name="Ines Vane", email=EMAIL, password=PASSWORD, now=now)
+    begun = JobFile(
+        format="ryokan-job",
+        schema_version=1,
+        title="Moth counters, panel van",
+        customer="Fenland Moth Survey",
+        options=(OptionFile(name="Proposed", rig=_begun_rig()),),
+    )
+    for age, job in enumerate(reversed([*examples, begun])):
+        # Each a minute apart, so that the order of the cards does not depend on chance.
+        at = now + timedelta(minutes=age)
+        create_job(session, actor, title=job.title, customer=job.customer, now=at, options=job.options)
+    return True
+
+
+def _begun_rig() -> Rig:
+    """A job of which only the first sentence is known."""
+    return Rig(
+        vehicle=Vehicle(kind="van", description="a panel van with a light trap on the roof"),
+        brief=Brief(people=2, nights_away=5, days_without_charge=2, first_month=5, last_month=8),
+        stays={"first": Stay(place="fen edge", month=6, nights=5, driving_hours_per_day=1.0)},
+    )

@@ -1,0 +1,106 @@
+"""The shop's jobs."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from uuid import UUID, uuid4
+
+from sqlalchemy.orm import Session
+
+from ryokan.core.evaluate import Report
+from ryokan.core.job_file import OptionFile
+from ryokan.core.rig import SCHEMA_VERSION, Rig, Stay
+from ryokan.operations.accounts import Actor
+from ryokan.operations.errors import NotThere
+from ryokan.operations.reports import evaluated
+from ryokan.store.jobs import JobStore
+from ryokan.store.models import CustomerRow, JobRow, OptionRow
+
+
+@dataclass(frozen=True, slots=True)
+class JobCard:
+    """A job at a glance."""
+
+    job: JobRow
+    customer: str
+    option: OptionRow
+    rig: Rig
+    report: Report
+
+
+@dataclass(frozen=True, slots=True)
+class OpenJob:
+    """A job with its options."""
+
+    job: JobRow
+    customer: CustomerRow
+    options: Sequence[OptionRow]
+
+
+def list_jobs(session: Session, actor: Actor) -> list[JobCard]:
+    """All jobs of the shop, newest first."""
+    cards = []
+    for summary in JobStore(session, actor.scope).summaries():
+        rig, report = evaluated(summary.newest.document)
+        cards.append(JobCard(summary.job, summary.customer, summary.option, rig, report))
+    return cards
+
+
+def open_job(session: Session, actor: Actor, job_id: UUID) -> OpenJob:
+    """One job.
+
+    Raises
+    ------
+    NotThere
+        No such job in the actor's shop.
+    """
+    store = JobStore(session, actor.scope)
+    found = store.job(job_id)
+    if found is None:
+        raise NotThere("There is no such job.")
+    return OpenJob(*found, store.options_of(job_id))
+
+
+def empty_rig() -> Rig:
+    """A rig to start from: one stay, nothing else said."""
+    return Rig(stays={"first": Stay()})
+
+
+def create_job(
+    session: Session,
+    actor: Actor,
+    *,
+    title: str,
+    customer: str,
+    now: datetime,
+    options: Sequence[OptionFile] = (),
+) -> OpenJob:
+    """Start a job, empty or with options from a file. Each option's first revision is its making.
+
+    Raises
+    ------
+    NotAllowed
+        The role only reads.
+    """
+    actor.require_editor()
+    store = JobStore(session, actor.scope)
+    job_id, customer_id = uuid4(), uuid4()
+    store.add_job(job_id, customer_id, customer=customer, title=title, now=now)
+    for position, option in enumerate(options or [OptionFile(name="Proposed", rig=empty_rig())]):
+        row = store.add_option(uuid4(), job_id, name=option.name, position=position)
+        store.add_revision(
+            row,
+            document=option.rig.model_dump(mode="json"),
+            schema_version=SCHEMA_VERSION,
+            kind="edit",
+            about=None,
+            sentence="started",
+            patch=[],
+            inverse=[],
+            edit_id=None,
+            author_id=actor.user_id,
+            at=now,
+        )
+    return open_job(session, actor, job_id)

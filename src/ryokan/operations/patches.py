@@ -1,0 +1,60 @@
+"""JSON Patch on a rig: apply, reverse, and tell whether two patches touch the same place."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from typing import Any, TypeAlias
+
+import jsonpatch
+import jsonpointer
+from pydantic import ValidationError
+
+from ryokan.core.job_file import FileProblem, problems_of
+from ryokan.core.rig import Rig
+from ryokan.operations.errors import Unacceptable
+
+Patch: TypeAlias = Sequence[Mapping[str, Any]]
+Document: TypeAlias = dict[str, Any]
+
+MAX_OPERATIONS = 400
+
+
+def apply_patch(document: Document, patch: Patch) -> Document:
+    """The document after the patch, validated as a rig and written out in full.
+
+    Raises
+    ------
+    Unacceptable
+        The patch does not fit the document, or what results is no rig; every fault is listed by its pointer.
+    """
+    if not patch or len(patch) > MAX_OPERATIONS:
+        raise Unacceptable(f"An edit has 1 to {MAX_OPERATIONS} operations.")
+    try:
+        patched = jsonpatch.JsonPatch(list(patch)).apply(document)
+    except (jsonpatch.JsonPatchException, jsonpointer.JsonPointerException, KeyError, TypeError) as error:
+        problem = FileProblem(str(patch[0].get("path", "")), "patch", f"The edit does not fit the rig: {error}", {})
+        raise Unacceptable("The edit does not fit the rig as it is now.", [problem]) from error
+    try:
+        return Rig.model_validate(patched).model_dump(mode="json")
+    except ValidationError as error:
+        raise Unacceptable("This cannot be taken as it stands.", problems_of(error)) from error
+
+
+def difference(before: Document, after: Document) -> list[dict[str, Any]]:
+    """The patch that makes ``after`` of ``before``."""
+    return list(jsonpatch.make_patch(before, after))
+
+
+def touch_same_place(one: Patch, other: Patch) -> bool:
+    """Whether a path of one patch is, contains or lies within a path of the other."""
+    ours, theirs = list(_paths(one)), list(_paths(other))
+    return any(a[: len(b)] == b[: len(a)] for a in ours for b in theirs)
+
+
+def _paths(patch: Patch) -> list[tuple[str, ...]]:
+    return [
+        tuple(str(operation[member]).split("/")[1:])
+        for operation in patch
+        for member in ("path", "from")
+        if member in operation and operation["op"] != "test"
+    ]

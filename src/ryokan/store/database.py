@@ -1,0 +1,67 @@
+"""Connecting, migrating, and one transaction per operation."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+
+from alembic import command
+from alembic.config import Config
+from sqlalchemy import Engine, create_engine, text
+from sqlalchemy.exc import DBAPIError, InterfaceError, OperationalError
+from sqlalchemy.orm import Session
+
+CONNECT_TIMEOUT_S = 3
+STATEMENT_TIMEOUT_MS = 15_000
+# One lock for all processes that might migrate the same database at once; the number only has to be ours.
+MIGRATION_LOCK = 72_091_513
+
+
+class DatabaseUnavailable(Exception):
+    """The database does not answer; nothing was stored."""
+
+
+def open_engine(url: str) -> Engine:
+    """An engine whose connections are tested before use, so that a restarted server is survived."""
+    return create_engine(
+        url,
+        pool_pre_ping=True,
+        pool_size=8,
+        max_overflow=8,
+        connect_args={"connect_timeout": CONNECT_TIMEOUT_S, "options": f"-c statement_timeout={STATEMENT_TIMEOUT_MS}"},
+    )
+
+
+@contextmanager
+def transaction(engine: Engine) -> Iterator[Session]:
+    """A session that commits at the end, or stores nothing at all.
+
+    Raises
+    ------
+    DatabaseUnavailable
+        The server is gone, before or during the work.
+    """
+    try:
+        with Session(engine, expire_on_commit=False) as session, session.begin():
+            yield session
+    except DBAPIError as error:
+        if isinstance(error, OperationalError | InterfaceError) or error.connection_invalidated:
+            raise DatabaseUnavailable(str(error.orig)) from error
+        raise
+
+
+def alembic_config() -> Config:
+    """Configuration for the migrations that ship with the package."""
+    config = Config()
+    config.set_main_option("script_location", str(Path(__file__).parent / "migrations"))
+    return config
+
+
+def migrate(engine: Engine) -> None:
+    """Bring the schema to the newest version; safe to call from several processes at once."""
+    with engine.begin() as connection:
+        connection.execute(text("select pg_advisory_xact_lock(:lock)"), {"lock": MIGRATION_LOCK})
+        config = alembic_config()
+        config.attributes["connection"] = connection
+        command.upgrade(config, "head")

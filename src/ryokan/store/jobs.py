@@ -1,0 +1,133 @@
+"""Jobs, options and revisions of one shop."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from ryokan.store.models import CustomerRow, JobRow, OptionRow, RevisionRow, UserRow
+from ryokan.store.scope import ShopScope
+
+
+@dataclass(frozen=True, slots=True)
+class JobSummary:
+    """A job with the newest document of its first option."""
+
+    job: JobRow
+    customer: str
+    option: OptionRow
+    newest: RevisionRow
+
+
+class JobStore:
+    """Everything is looked up within the scope; what belongs to another shop is not there."""
+
+    def __init__(self, session: Session, scope: ShopScope) -> None:
+        self._session = session
+        self._shop_id = scope.shop_id
+
+    def summaries(self) -> list[JobSummary]:
+        """All jobs, newest first, each with its first option."""
+        query = (
+            select(JobRow, CustomerRow.name, OptionRow, RevisionRow)
+            .join(CustomerRow, (CustomerRow.shop_id == JobRow.shop_id) & (CustomerRow.id == JobRow.customer_id))
+            .join(OptionRow, (OptionRow.shop_id == JobRow.shop_id) & (OptionRow.job_id == JobRow.id))
+            .join(
+                RevisionRow,
+                (RevisionRow.shop_id == OptionRow.shop_id)
+                & (RevisionRow.option_id == OptionRow.id)
+                & (RevisionRow.number == OptionRow.head),
+            )
+            .where(JobRow.shop_id == self._shop_id)
+            .order_by(JobRow.created_at.desc(), JobRow.id, OptionRow.position)
+        )
+        first: dict[UUID, JobSummary] = {}
+        for job, customer, option, revision in self._session.execute(query):
+            first.setdefault(job.id, JobSummary(job, customer, option, revision))
+        return list(first.values())
+
+    def job(self, job_id: UUID) -> tuple[JobRow, CustomerRow] | None:
+        """One job with its customer."""
+        query = (
+            select(JobRow, CustomerRow)
+            .join(CustomerRow, (CustomerRow.shop_id == JobRow.shop_id) & (CustomerRow.id == JobRow.customer_id))
+            .where(JobRow.shop_id == self._shop_id, JobRow.id == job_id)
+        )
+        row = self._session.execute(query).one_or_none()
+        return None if row is None else (row[0], row[1])
+
+    def options_of(self, job_id: UUID) -> Sequence[OptionRow]:
+        """Options of a job in their order."""
+        query = select(OptionRow).where(OptionRow.shop_id == self._shop_id, OptionRow.job_id == job_id)
+        return self._session.scalars(query.order_by(OptionRow.position)).all()
+
+    def option(self, option_id: UUID, *, for_edit: bool = False) -> OptionRow | None:
+        """One option; locked until the end of the transaction where it is going to be edited."""
+        query = select(OptionRow).where(OptionRow.shop_id == self._shop_id, OptionRow.id == option_id)
+        return self._session.scalars(query.with_for_update() if for_edit else query).one_or_none()
+
+    def revision(self, option_id: UUID, number: int) -> RevisionRow:
+        """One revision of an option that is known to exist."""
+        query = select(RevisionRow).where(
+            RevisionRow.shop_id == self._shop_id, RevisionRow.option_id == option_id, RevisionRow.number == number
+        )
+        return self._session.scalars(query).one()
+
+    def revision_of_edit(self, option_id: UUID, edit_id: str) -> RevisionRow | None:
+        """The revision that an edit of the browser became, if it arrived before."""
+        query = select(RevisionRow).where(
+            RevisionRow.shop_id == self._shop_id, RevisionRow.option_id == option_id, RevisionRow.edit_id == edit_id
+        )
+        return self._session.scalars(query).one_or_none()
+
+    def revisions(self, option_id: UUID, *, after: int = 0) -> Sequence[tuple[RevisionRow, str]]:
+        """Revisions above ``after`` with the names of their authors, oldest first."""
+        query = (
+            select(RevisionRow, UserRow.name)
+            .join(UserRow, (UserRow.shop_id == RevisionRow.shop_id) & (UserRow.id == RevisionRow.author_id))
+            .where(RevisionRow.shop_id == self._shop_id, RevisionRow.option_id == option_id, RevisionRow.number > after)
+            .order_by(RevisionRow.number)
+        )
+        return [(row[0], row[1]) for row in self._session.execute(query)]
+
+    def steps_of(self, option_id: UUID, author_id: UUID) -> Sequence[tuple[int, str, int | None]]:
+        """Number, kind and subject of one person's revisions, oldest first: enough to walk undo and redo."""
+        query = (
+            select(RevisionRow.number, RevisionRow.kind, RevisionRow.about)
+            .where(
+                RevisionRow.shop_id == self._shop_id,
+                RevisionRow.option_id == option_id,
+                RevisionRow.author_id == author_id,
+                RevisionRow.number > 1,  # the first is the making of the option
+            )
+            .order_by(RevisionRow.number)
+        )
+        return [(number, kind, about) for number, kind, about in self._session.execute(query)]
+
+    def add_job(self, job_id: UUID, customer_id: UUID, *, customer: str, title: str, now: datetime) -> None:
+        """Store a job with a customer of its own."""
+        self._session.add(CustomerRow(shop_id=self._shop_id, id=customer_id, name=customer))
+        self._session.flush()
+        self._session.add(JobRow(shop_id=self._shop_id, id=job_id, customer_id=customer_id, title=title, created_at=now))
+        self._session.flush()
+
+    def add_option(self, option_id: UUID, job_id: UUID, *, name: str, position: int) -> OptionRow:
+        """Store an option without a revision; the caller adds the first."""
+        option = OptionRow(shop_id=self._shop_id, id=option_id, job_id=job_id, name=name, position=position, head=0)
+        self._session.add(option)
+        self._session.flush()
+        return option
+
+    def add_revision(self, option: OptionRow, **members: Any) -> RevisionRow:
+        """Append a revision and move the option's head to it."""
+        revision = RevisionRow(shop_id=self._shop_id, option_id=option.id, number=option.head + 1, **members)
+        self._session.add(revision)
+        option.head = revision.number
+        self._session.flush()
+        return revision

@@ -1,0 +1,138 @@
+"""The tables. Every row belongs to a shop, and the shop is part of every primary and foreign key."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from sqlalchemy import CheckConstraint, DateTime, ForeignKey, ForeignKeyConstraint, Index, String, UniqueConstraint
+from sqlalchemy.dialects.postgresql import JSONB
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
+
+ROLES = ("owner", "designer", "fitter", "viewer")
+REVISION_KINDS = ("edit", "undo", "redo")
+
+
+class Base(DeclarativeBase):
+    """Base of all tables."""
+
+
+class ShopRow(Base):
+    """A workshop: the tenant of everything else."""
+
+    __tablename__ = "shops"
+
+    id: Mapped[UUID] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(String(120))
+    created_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+
+
+class UserRow(Base):
+    """Somebody who signs in. Addresses are unique over all shops, since sign-in does not name a shop."""
+
+    __tablename__ = "users"
+    __table_args__ = (CheckConstraint(f"role in {ROLES}", name="users_role"), UniqueConstraint("email"))
+
+    shop_id: Mapped[UUID] = mapped_column(ForeignKey("shops.id"), primary_key=True)
+    id: Mapped[UUID] = mapped_column(primary_key=True)
+    email: Mapped[str] = mapped_column(String(200))
+    name: Mapped[str] = mapped_column(String(120))
+    role: Mapped[str] = mapped_column(String(20))
+    password_hash: Mapped[str] = mapped_column(String(200))
+    caution_read_at: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))
+
+
+class SignInRow(Base):
+    """One signed-in browser. The cookie carries a token, the table only its hash."""
+
+    __tablename__ = "sign_ins"
+    __table_args__ = (ForeignKeyConstraint(["shop_id", "user_id"], ["users.shop_id", "users.id"]),)
+
+    token_hash: Mapped[str] = mapped_column(String(64), primary_key=True)
+    shop_id: Mapped[UUID] = mapped_column()
+    user_id: Mapped[UUID] = mapped_column()
+    expires_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+
+
+class SignInAttemptRow(Base):
+    """One failed sign-in, so that all web processes agree when to slow down. Holds a hash of the address, not the address."""
+
+    __tablename__ = "sign_in_attempts"
+    __table_args__ = (Index("sign_in_attempts_recent", "email_hash", "at"),)
+
+    id: Mapped[int] = mapped_column(primary_key=True, autoincrement=True)
+    email_hash: Mapped[str] = mapped_column(String(64))
+    at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+
+
+class CustomerRow(Base):
+    """Whom a job is for."""
+
+    __tablename__ = "customers"
+
+    shop_id: Mapped[UUID] = mapped_column(ForeignKey("shops.id"), primary_key=True)
+    id: Mapped[UUID] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(String(120))
+
+
+class JobRow(Base):
+    """One job: a vehicle of a customer, with one or more options of a rig."""
+
+    __tablename__ = "jobs"
+    __table_args__ = (ForeignKeyConstraint(["shop_id", "customer_id"], ["customers.shop_id", "customers.id"]),)
+
+    shop_id: Mapped[UUID] = mapped_column(ForeignKey("shops.id"), primary_key=True)
+    id: Mapped[UUID] = mapped_column(primary_key=True)
+    customer_id: Mapped[UUID] = mapped_column()
+    title: Mapped[str] = mapped_column(String(120))
+    created_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+
+
+class OptionRow(Base):
+    """One option of a job's rig; ``head`` is the number of its newest revision."""
+
+    __tablename__ = "options"
+    __table_args__ = (ForeignKeyConstraint(["shop_id", "job_id"], ["jobs.shop_id", "jobs.id"]),)
+
+    shop_id: Mapped[UUID] = mapped_column(ForeignKey("shops.id"), primary_key=True)
+    id: Mapped[UUID] = mapped_column(primary_key=True)
+    job_id: Mapped[UUID] = mapped_column()
+    name: Mapped[str] = mapped_column(String(60))
+    position: Mapped[int] = mapped_column()
+    head: Mapped[int] = mapped_column()
+
+
+class RevisionRow(Base):
+    """One accepted edit: the whole document after it, the patch that made it and the patch that reverses it."""
+
+    __tablename__ = "revisions"
+    __table_args__ = (
+        ForeignKeyConstraint(["shop_id", "option_id"], ["options.shop_id", "options.id"]),
+        ForeignKeyConstraint(["shop_id", "author_id"], ["users.shop_id", "users.id"]),
+        CheckConstraint(f"kind in {REVISION_KINDS}", name="revisions_kind"),
+    )
+
+    shop_id: Mapped[UUID] = mapped_column(primary_key=True)
+    option_id: Mapped[UUID] = mapped_column(primary_key=True)
+    number: Mapped[int] = mapped_column(primary_key=True, autoincrement=False)
+    document: Mapped[dict[str, Any]] = mapped_column(JSONB)
+    schema_version: Mapped[int] = mapped_column()
+    kind: Mapped[str] = mapped_column(String(10))
+    about: Mapped[int | None] = mapped_column()  # the revision that an undo or a redo speaks of
+    sentence: Mapped[str] = mapped_column(String(200))
+    patch: Mapped[list[dict[str, Any]]] = mapped_column(JSONB)
+    inverse: Mapped[list[dict[str, Any]]] = mapped_column(JSONB)
+    edit_id: Mapped[str | None] = mapped_column(String(60))  # given by the browser, so that a repeated send is one edit
+    author_id: Mapped[UUID] = mapped_column()
+    at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+
+
+Index(
+    "revisions_edit_once",
+    RevisionRow.shop_id,
+    RevisionRow.option_id,
+    RevisionRow.edit_id,
+    unique=True,
+    postgresql_where=RevisionRow.edit_id.is_not(None),
+)

@@ -1,0 +1,123 @@
+"""The application: configuration, security headers, routes, and the built interface."""
+
+from __future__ import annotations
+
+from datetime import UTC, datetime, timedelta
+from pathlib import Path
+
+from flask import Blueprint, Flask, Response, render_template_string, request, send_from_directory
+from flask_talisman import Talisman
+from flask_wtf.csrf import CSRFProtect
+from sqlalchemy import text
+from werkzeug.exceptions import NotFound
+
+from ryokan.operations.accounts import SIGNED_IN_FOR
+from ryokan.store.database import DatabaseUnavailable
+from ryokan.web import jobs, options, problems, session
+from ryokan.web.context import Context, database
+from ryokan.web.schemas import Health
+from ryokan.web.spec import answers, spec
+
+MAX_BODY_BYTES = 2_000_000
+API = "/api/v1"
+
+health = Blueprint("health", __name__)
+
+
+@health.get("/health")
+@spec.validate(resp=answers(Health))
+def read_health() -> Health:
+    """Whether the server and its database answer. Needs no sign-in and says nothing else."""
+    try:
+        with database() as opened:
+            opened.execute(text("select 1"))
+    except DatabaseUnavailable:
+        return Health(database="does not answer")
+    return Health(database="answers")
+
+
+def utc_now() -> datetime:
+    """The clock of the running application."""
+    return datetime.now(UTC)
+
+
+def create_app(context: Context, *, secret_key: str, frontend: Path | None = None, https: bool = False) -> Flask:
+    """An application on a database.
+
+    ``frontend`` is the folder of the built interface; without it only the API is served. ``https`` makes cookies secure.
+    """
+    app = Flask(__name__, static_folder=None)
+    app.extensions["ryokan"] = context
+    app.config.update(
+        SECRET_KEY=secret_key,
+        MAX_CONTENT_LENGTH=MAX_BODY_BYTES,
+        PERMANENT_SESSION_LIFETIME=timedelta(seconds=SIGNED_IN_FOR.total_seconds()),
+        SESSION_COOKIE_NAME="ryokan",
+        SESSION_COOKIE_HTTPONLY=True,
+        SESSION_COOKIE_SAMESITE="Strict",
+        WTF_CSRF_TIME_LIMIT=None,
+        WTF_CSRF_SSL_STRICT=https,
+        WTF_CSRF_HEADERS=["X-CSRF-Token"],
+    )
+    CSRFProtect(app)
+    Talisman(
+        app,
+        force_https=False,
+        session_cookie_secure=https,
+        strict_transport_security=https,
+        content_security_policy={
+            "default-src": "'none'",
+            "script-src": "'self'",
+            "style-src": "'self'",
+            "img-src": "'self' data:",
+            "font-src": "'self'",
+            "connect-src": "'self'",
+            "base-uri": "'none'",
+            "form-action": "'self'",
+            "frame-ancestors": "'none'",
+        },
+        content_security_policy_nonce_in=["style-src"],
+        referrer_policy="same-origin",
+    )
+    for module in (session, jobs, options):
+        app.register_blueprint(module.blueprint, url_prefix=API)
+    app.register_blueprint(health, url_prefix=API)
+    problems.register(app)
+    app.before_request(_readable_json)
+    app.after_request(_no_store)
+    if frontend is not None:
+        _serve_interface(app, frontend)
+    return app
+
+
+def _readable_json() -> None:
+    """A body that says it is JSON has to be: otherwise the answer would speak of missing members."""
+    if request.is_json and request.content_length:
+        request.get_json()
+
+
+def _no_store(response: Response) -> Response:
+    """Answers of the API belong to one person and are not kept by browsers."""
+    if response.content_type.startswith(("application/json", "application/problem+json")):
+        response.headers["Cache-Control"] = "no-store"
+    return response
+
+
+def _serve_interface(app: Flask, folder: Path) -> None:
+    """The built files as they are; every other address outside the API gets the page, whose router reads the address."""
+    page = (folder / "index.html").read_text(encoding="utf-8")
+
+    @app.get("/assets/<path:name>")
+    def asset(name: str) -> Response:
+        # Names carry a hash of the content, so they never change.
+        return send_from_directory(folder / "assets", name, max_age=31_536_000)
+
+    @app.get("/", defaults={"path": ""})
+    @app.get("/<path:path>")
+    def interface(path: str) -> Response:
+        if path.startswith("api/") or "." in path.rsplit("/", 1)[-1]:
+            raise NotFound
+        # Style elements that the components insert carry this nonce; there is no inline script.
+        response = Response(render_template_string(page), content_type="text/html; charset=utf-8")
+        response.headers["Cache-Control"] = "no-cache"
+        return response

@@ -1,0 +1,61 @@
+"""What a request needs: the database, the clock, and who asks."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from dataclasses import dataclass
+from datetime import datetime
+
+from flask import current_app, session
+from sqlalchemy import Engine
+from sqlalchemy.orm import Session
+
+from ryokan.operations.accounts import Actor, actor_by_token
+from ryokan.store.database import transaction
+from ryokan.web.problems import NotSignedIn
+
+TOKEN = "token"
+
+
+@dataclass(frozen=True, slots=True)
+class Context:
+    """Handed to the application once; the tests hand over their own."""
+
+    engine: Engine
+    clock: Callable[[], datetime]
+
+
+def context() -> Context:
+    """The context of the running application."""
+    found: Context = current_app.extensions["ryokan"]
+    return found
+
+
+@contextmanager
+def database() -> Iterator[Session]:
+    """One transaction; stores nothing unless it ends well."""
+    with transaction(context().engine) as opened:
+        yield opened
+
+
+@contextmanager
+def signed_in() -> Iterator[tuple[Session, Actor]]:
+    """One transaction of whoever is signed in.
+
+    Raises
+    ------
+    NotSignedIn
+        Nobody is, or the sign-in has expired.
+    """
+    with database() as opened:
+        token = session.get(TOKEN)
+        actor = actor_by_token(opened, token, now()) if token else None
+        if actor is None:
+            raise NotSignedIn("Sign in first.")
+        yield opened, actor
+
+
+def now() -> datetime:
+    """The time, by the application's clock."""
+    return context().clock()

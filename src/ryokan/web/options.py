@@ -1,0 +1,93 @@
+"""One option of a rig: read, change, undo, and the working of its figures."""
+
+from __future__ import annotations
+
+import re
+from uuid import UUID
+
+from flask import Blueprint, request
+
+from ryokan.operations import rigs
+from ryokan.operations.errors import NotThere, Unacceptable
+from ryokan.operations.load_lines import read_load_line
+from ryokan.web import answers as to_answer
+from ryokan.web.context import now, signed_in
+from ryokan.web.schemas import LineAnswer, OptionAnswer, RigPatch, StepQuery, StepReport, TypedLine, Working
+from ryokan.web.spec import answers, spec
+
+blueprint = Blueprint("options", __name__)
+
+_EDIT_ID = re.compile(r"[A-Za-z0-9-]{8,60}")
+
+
+@blueprint.get("/options/<uuid:option_id>")
+@spec.validate(resp=answers(OptionAnswer, 404))
+def read_option(option_id: UUID) -> OptionAnswer:
+    """The option at its newest revision."""
+    with signed_in() as (session, actor):
+        return to_answer.option(rigs.open_option(session, actor, option_id), actor)
+
+
+@blueprint.patch("/options/<uuid:option_id>/rig")
+@spec.validate(resp=answers(OptionAnswer, 403, 404, 412, 422))
+def change_rig(option_id: UUID, json: RigPatch) -> OptionAnswer:
+    """Apply a JSON Patch. ``If-Match`` carries the revision it was made on, ``Edit-Id`` makes a repeated send harmless."""
+    patch = [operation.model_dump(by_alias=True, exclude_unset=True) for operation in json.root]
+    base, edit_id = _base_revision(), request.headers.get("Edit-Id")
+    if edit_id is not None and not _EDIT_ID.fullmatch(edit_id):
+        raise Unacceptable("Edit-Id takes 8 to 60 letters, digits and hyphens.")
+    with signed_in() as (session, actor):
+        opened = rigs.change_rig(session, actor, option_id, patch, base=base, edit_id=edit_id, now=now())
+        return to_answer.option(opened, actor)
+
+
+@blueprint.post("/options/<uuid:option_id>/undo")
+@spec.validate(resp=answers(OptionAnswer, 403, 404, 409))
+def undo(option_id: UUID) -> OptionAnswer:
+    """Reverse this person's last edit."""
+    with signed_in() as (session, actor):
+        return to_answer.option(rigs.undo(session, actor, option_id, now=now()), actor)
+
+
+@blueprint.post("/options/<uuid:option_id>/redo")
+@spec.validate(resp=answers(OptionAnswer, 403, 404, 409))
+def redo(option_id: UUID) -> OptionAnswer:
+    """Make this person's last undone edit again."""
+    with signed_in() as (session, actor):
+        return to_answer.option(rigs.redo(session, actor, option_id, now=now()), actor)
+
+
+@blueprint.get("/options/<uuid:option_id>/report")
+@spec.validate(resp=answers(StepReport, 404, 422))
+def read_report(option_id: UUID, query: StepQuery) -> StepReport:
+    """The figures of one step."""
+    with signed_in() as (session, actor):
+        return to_answer.step_report(rigs.open_option(session, actor, option_id), query.step)
+
+
+@blueprint.get("/options/<uuid:option_id>/figures/<path:key>")
+@spec.validate(resp=answers(Working, 404))
+def read_working(option_id: UUID, key: str) -> Working:
+    """How a figure came about."""
+    with signed_in() as (session, actor):
+        opened = rigs.open_option(session, actor, option_id)
+    figure = opened.report.figures.get(key)
+    if figure is None:
+        raise NotThere("There is no such figure in this rig.")
+    return to_answer.working_of(figure, opened)
+
+
+@blueprint.post("/options/<uuid:option_id>/lines")
+@spec.validate(resp=answers(LineAnswer, 403, 404, 409, 422))
+def read_line(option_id: UUID, json: TypedLine) -> LineAnswer:
+    """Read a typed load line without storing anything."""
+    with signed_in() as (session, actor):
+        opened = rigs.open_option(session, actor, option_id)
+    return to_answer.line(read_load_line(opened.rig, json.line, json.replaces))
+
+
+def _base_revision() -> int:
+    header = (request.headers.get("If-Match") or "").strip('" ')
+    if not header.isdigit() or len(header) > 9:
+        raise Unacceptable("An edit names the revision it was made on, in If-Match.")
+    return int(header)

@@ -1,0 +1,311 @@
+"""What the interface sends and gets. These models make the OpenAPI document, from which the TypeScript types are made."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Any, Literal
+from uuid import UUID
+
+from pydantic import BaseModel, ConfigDict, Field, RootModel
+
+from ryokan.core.evaluate import StepState
+from ryokan.core.findings.model import Severity, StepName
+from ryokan.core.loads.model import Load
+from ryokan.core.rig import Rig
+
+
+class Sent(BaseModel):
+    """Base of what the browser sends: nothing unknown is dropped in silence."""
+
+    model_config = ConfigDict(extra="forbid", str_strip_whitespace=True)
+
+
+class ProblemItem(BaseModel):
+    """One fault, at its place."""
+
+    pointer: str
+    code: str
+    detail: str
+
+
+class Problem(BaseModel):
+    """application/problem+json after RFC 9457."""
+
+    type: str
+    title: str
+    status: int
+    detail: str
+    code: str
+    errors: list[ProblemItem] = Field(default_factory=list)
+
+
+class Person(BaseModel):
+    """Who is signed in."""
+
+    name: str
+    role: str
+    shop: str
+    caution_read: bool
+
+
+class SessionAnswer(BaseModel):
+    """Whether somebody is signed in, and the token that writes have to carry."""
+
+    person: Person | None
+    csrf_token: str
+    caution: str
+
+
+class Credentials(Sent):
+    """Address and password."""
+
+    email: str = Field(min_length=1, max_length=200)
+    password: str = Field(min_length=1, max_length=200)
+
+
+class Done(BaseModel):
+    """It was done."""
+
+    done: Literal[True] = True
+
+
+class Health(BaseModel):
+    """Whether the server and its database answer."""
+
+    database: Literal["answers", "does not answer"]
+
+
+class Counts(BaseModel):
+    """How many findings of each severity."""
+
+    danger: int
+    fault: int
+    advice: int
+
+
+class JobCardAnswer(BaseModel):
+    """A job at a glance."""
+
+    id: UUID
+    title: str
+    customer: str
+    vehicle: str
+    promise: str
+    loads: int
+    days_promised: float
+    days_kept: float | None = Field(description="Of the chosen bank; null while none is chosen or there is no load.")
+    worst: str | None = Field(description="The first finding in words.")
+    counts: Counts
+
+
+class JobList(BaseModel):
+    """The shop's jobs."""
+
+    jobs: list[JobCardAnswer]
+
+
+class NewJob(Sent):
+    """A job to start."""
+
+    title: str = Field(min_length=1, max_length=120)
+    customer: str = Field(min_length=1, max_length=120)
+
+
+class OptionName(BaseModel):
+    """An option of a job."""
+
+    id: UUID
+    name: str
+
+
+class JobAnswer(BaseModel):
+    """A job with its options."""
+
+    id: UUID
+    title: str
+    customer: str
+    options: list[OptionName]
+
+
+class FigureValue(BaseModel):
+    """A figure without its working. ``from_memory`` marks a source that nobody has compared with print yet."""
+
+    key: str
+    value: float | str | list[float]
+    unit: str
+    from_memory: bool
+
+
+class LedgerLineAnswer(BaseModel):
+    """Need against have."""
+
+    step: StepName
+    label: str
+    need: FigureValue | None
+    have: FigureValue | None
+    severity: Severity | None
+
+
+class SourceAnswer(BaseModel):
+    """Where a figure or rule comes from."""
+
+    id: str
+    title: str
+    edition: str
+    basis: str
+    confidence: str
+    from_memory: bool
+
+
+class FixAnswer(BaseModel):
+    """One action that ends a finding, as the patch to send."""
+
+    label: str
+    patch: list[dict[str, Any]]
+
+
+class FindingAnswer(BaseModel):
+    """What does not fit, in words."""
+
+    code: str
+    severity: Severity
+    step: StepName
+    what: str
+    why: str
+    source: SourceAnswer
+    figures: list[str]
+    fix: FixAnswer | None
+
+
+class OptionAnswer(BaseModel):
+    """An option at its newest revision: the rig, its ledger, its findings."""
+
+    option_id: UUID
+    revision: int
+    saved_at: datetime
+    sentence: str
+    undo: str | None
+    redo: str | None
+    may_edit: bool
+    promise: str
+    rig: Rig
+    lines: dict[str, str] = Field(description="Each load as a line that can be typed again, by id.")
+    steps: dict[str, StepState]
+    ledger: list[LedgerLineAnswer]
+    findings: list[FindingAnswer]
+    nights: NightBars | None
+
+
+class NightBars(BaseModel):
+    """Share of the usable energy left at each promised dawn with no charge at all, by the audit and with its margin."""
+
+    chosen: bool = Field(description="Whether a bank is chosen; otherwise one of exactly the need is shown.")
+    by_audit: list[float]
+    with_margin: list[float]
+
+
+class StepReport(BaseModel):
+    """The figures of one step."""
+
+    revision: int
+    figures: dict[str, FigureValue]
+
+
+class WorkingInput(BaseModel):
+    """One name of a formula, with the figures it stands for."""
+
+    name: str
+    figures: list[TitledFigure]
+
+
+class TitledFigure(FigureValue):
+    """A figure with what it is called."""
+
+    title: str
+
+
+class Working(BaseModel):
+    """How a figure came about."""
+
+    figure: TitledFigure
+    kind: str
+    formula: str | None
+    in_words: str
+    with_numbers: str
+    inputs: list[WorkingInput]
+    source: SourceAnswer
+    note: str
+
+
+class TypedLine(Sent):
+    """A load line as typed, perhaps in place of an existing row."""
+
+    line: str = Field(max_length=200)
+    replaces: str | None = Field(default=None, max_length=40)
+
+
+class QuestionAnswer(BaseModel):
+    """Why a line is not taken yet, or what is doubtful in it, with the nearest readings."""
+
+    code: str
+    start: int
+    end: int
+    detail: str
+    readings: list[str]
+
+
+class LineAnswer(BaseModel):
+    """What was understood of a line."""
+
+    load: Load | None
+    understood: str
+    wh_at_bank: float | None
+    nights: float | None
+    questions: list[QuestionAnswer]
+    doubts: list[QuestionAnswer]
+
+
+class PatchOperation(Sent):
+    """One operation of RFC 6902."""
+
+    model_config = ConfigDict(extra="forbid", populate_by_name=True)
+
+    op: Literal["add", "remove", "replace", "move", "copy", "test"]
+    path: str = Field(max_length=400, pattern=r"^/")
+    from_: str | None = Field(default=None, alias="from", max_length=400)
+    value: Any = None
+
+
+class RigPatch(RootModel[list[PatchOperation]]):
+    """An edit."""
+
+
+class StepQuery(Sent):
+    """Which step's figures are asked for."""
+
+    step: StepName
+
+
+class Assumption(BaseModel):
+    """What is assumed until somebody says otherwise."""
+
+    id: str
+    title: str
+    unit: str
+    value: float
+    min: float
+    max: float
+    source: SourceAnswer
+    note: str
+
+
+class Reference(BaseModel):
+    """What does not change while the program runs: assumptions, stock sizes, sources."""
+
+    assumptions: list[Assumption]
+    conductors: list[str]
+    sources: list[SourceAnswer]
+
+
+OptionAnswer.model_rebuild()
+WorkingInput.model_rebuild()

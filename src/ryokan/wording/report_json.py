@@ -1,0 +1,59 @@
+"""A report as JSON: the same figures and findings that the interface shows, by key."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from ryokan.core.data.provenance import sources
+from ryokan.core.evaluate import Report
+from ryokan.core.figure import Figure
+from ryokan.core.rig import Rig
+from ryokan.wording.cautions import CAUTION
+from ryokan.wording.figures import title
+from ryokan.wording.findings import sentence
+
+
+def report_json(rig: Rig, report: Report) -> dict[str, Any]:
+    """``figures`` maps each key to its kind, value, unit, formula, inputs, source and note."""
+    return {
+        "figures": {key: _figure(figure) for key, figure in report.figures.items()},
+        "findings": [
+            {
+                "code": finding.code,
+                "severity": finding.severity,
+                "step": finding.step,
+                "what": (words := sentence(finding, report.figures, rig.region.display_units)).what,
+                "why": words.why,
+                "figures": dict(finding.figures),
+                "source": _source(finding.source),
+                "fix": None if finding.fix is None else list(finding.fix.patch),
+            }
+            for finding in report.findings
+        ],
+        "steps": dict(report.steps),
+        "caution": CAUTION,
+    }
+
+
+def _figure(figure: Figure) -> dict[str, Any]:
+    return {
+        "title": title(figure.key),
+        "kind": figure.kind,
+        "value": list(figure.value) if isinstance(figure.value, tuple) else figure.value,
+        "unit": figure.unit,
+        "formula": figure.formula,
+        "inputs": {name: list(keys) if isinstance(keys, tuple) else keys for name, keys in figure.inputs.items()},
+        "source": _source(figure.source),
+        "note": figure.note,
+    }
+
+
+def _source(id: str) -> dict[str, Any]:
+    source = sources()[id]
+    return {
+        "id": source.id,
+        "title": source.title,
+        "edition": source.edition,
+        "confidence": source.confidence,
+        "from_memory": source.from_memory,
+    }

@@ -1,0 +1,31 @@
+"""A report as plain text for a terminal."""
+
+from __future__ import annotations
+
+from ryokan.core.evaluate import Report
+from ryokan.core.figure import Figure
+from ryokan.core.rig import Rig
+from ryokan.wording.brief import promise
+from ryokan.wording.cautions import CAUTION
+from ryokan.wording.findings import SEVERITY_WORDS, sentence
+from ryokan.wording.ledger import ledger
+from ryokan.wording.quantities import quantity
+
+
+def report_text(name: str, rig: Rig, report: Report) -> str:
+    """Promise, need against have, findings worst first, caution."""
+    units = rig.region.display_units
+
+    def said(figure: Figure | None) -> str:
+        return "–" if figure is None else quantity(figure.value, figure.unit, units)
+
+    lines = [name, f"  {promise(rig)[0].upper()}{promise(rig)[1:]}, in {rig.vehicle.description}.", ""]
+    lines.append(f"  {'':<26}{'need':>14}{'have':>14}")
+    lines += [f"  {line.label:<26}{said(line.need):>14}{said(line.have):>14}" for line in ledger(rig, report)]
+    lines.append("")
+    for finding in report.findings:
+        words = sentence(finding, report.figures, units)
+        lines += [f"  {SEVERITY_WORDS[finding.severity]}: {words.what}", f"    {words.why} [{finding.code}]"]
+    if not report.findings:
+        lines.append("  No rule is broken by what is entered so far.")
+    return "\n".join([*lines, "", f"  {CAUTION}"])
