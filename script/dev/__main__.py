@@ -8,9 +8,10 @@ from pathlib import Path
 
 from dev import demo, test
 from dev.install import VENV, install_python, python
+from dev.machine import require_node
 from dev.postgres import Cluster, data_home
 from dev.server import environment, secret_key
-from dev.stages import ROOT, Failed
+from dev.stages import ROOT, Failed, run
 
 
 def serve(args: list[str]) -> None:
@@ -38,18 +39,25 @@ def bench(args: list[str]) -> None:
         cluster.start()
         cluster.create_database("bench")
         env = environment(cluster.url("bench"), secret_key(cluster.folder))
-        from dev.stages import run
-
         run([python(), "-m", "ryokan", "migrate"], env=env, quiet=True)
         run([python(), "benchmarks/run.py", *args], env={**env, "PYTHONPATH": str(ROOT / "script")})
     finally:
         cluster.remove()
 
 
+def setup(args: list[str]) -> None:
+    """Install what running needs; with --tests what testing needs, too."""
+    if "--tests" in args:
+        test.setup()
+    else:
+        require_node()
+        demo.prepare()
+
+
 COMMANDS = {
     "demo": demo.main,
     "test": test.main,
-    "setup": lambda args: test.setup() if "--tests" in args else (demo.require_node(), demo.prepare()),
+    "setup": setup,
     "serve": serve,
     "ryokan": ryokan,
     "bench": bench,
@@ -59,8 +67,7 @@ if __name__ == "__main__":
     os.chdir(Path(ROOT) if sys.argv[1] != "ryokan" else Path.cwd())
     try:
         COMMANDS[sys.argv[1]](sys.argv[2:])
-    except Failed as error:
-        print(f"\n{error}", file=sys.stderr)
+    except Failed:
         sys.exit(1)
     except KeyboardInterrupt:
         sys.exit(130)

@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 import argparse
+import fcntl
 import signal
 import sys
 import time
 from collections.abc import Sequence
 from pathlib import Path
+from typing import TextIO
 
 from dev.install import build_frontend, install_frontend, install_python, python
 from dev.machine import RUN_TIME_PACKAGES, install_packages, require_node
@@ -30,6 +32,7 @@ def main(args: Sequence[str]) -> None:
     require_node()
     prepare()
     cluster = Cluster(data_home() / "demo")
+    lock = _only_one(cluster.folder)  # noqa: F841 - held until this process ends, however it ends
     # Whatever a killed run left behind is ended first: its web server would hold the port.
     _end_left_over(cluster.folder / "web.pid")
     if options.fresh:
@@ -55,12 +58,11 @@ def main(args: Sequence[str]) -> None:
             server.start()
             assert server.process is not None
             (cluster.folder / "web.pid").write_text(str(server.process.pid))
-        print(f"\nRyokan answers at {server.address}\nCtrl-C stops it; the data stay.", flush=True)
         while server.process.poll() is None:
             time.sleep(0.5)
         raise Failed(f"The web server has ended. Its log: {cluster.folder / 'web.log'}")
     except KeyboardInterrupt:
-        print("\nStopping.", flush=True)
+        pass
     finally:
         # A second Ctrl-C must not leave half of it running.
         signal.signal(signal.SIGINT, signal.SIG_IGN)
@@ -77,6 +79,23 @@ def prepare() -> None:
     install_python(tests=False)
     install_frontend()
     build_frontend()
+
+
+def _only_one(folder: Path) -> TextIO:
+    """A lock that the system lets go of when this process ends, also by a kill.
+
+    Raises
+    ------
+    Failed
+        Another demo of this checkout runs.
+    """
+    folder.parent.mkdir(parents=True, exist_ok=True)
+    lock = (folder.parent / f"{folder.name}.lock").open("w")
+    try:
+        fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+    except BlockingIOError as error:
+        raise Failed("A demo of this checkout is running already. Stop it with Ctrl-C where it was started.") from error
+    return lock
 
 
 def _interrupt(number: int, frame: object) -> None:

@@ -36,7 +36,7 @@ def install_python(*, tests: bool) -> None:
 
 
 def install_frontend() -> None:
-    """Install the front end's packages. Not `npm ci`: lock files made where a registry leaves out other platforms fail there."""
+    """Install the front end's packages. Not `npm ci`: it fails on lock files made where other platforms are left out."""
     wanted = _hash([FRONTEND / "package.json", FRONTEND / "package-lock.json"])
     with stage("front end packages"):
         if _is_current("npm", wanted) and (FRONTEND / "node_modules").is_dir():

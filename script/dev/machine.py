@@ -25,7 +25,9 @@ def require_node() -> None:
     """
     node, npm = shutil.which("node"), shutil.which("npm")
     if node is None or npm is None:
-        raise Failed(f"Node {NODE_MAJOR} with npm is needed to build the interface and was not found. Install it and try again.")
+        raise Failed(
+            f"Node {NODE_MAJOR} with npm is needed to build the interface and was not found. Install it and try again."
+        )
     version = subprocess.run([node, "--version"], capture_output=True, text=True, check=True).stdout.strip()
     if int(version.removeprefix("v").split(".")[0]) < NODE_MAJOR:
         raise Failed(f"Node {NODE_MAJOR} or newer is needed; this machine has {version}.")
@@ -50,7 +52,6 @@ def install_packages(packages: dict[str, str]) -> None:
     else:
         raise Failed(f"Debian packages are missing. Run as root: apt-get update && {' '.join(command)}")
     env = {**os.environ, "DEBIAN_FRONTEND": "noninteractive"}
-    print(f"  installing {', '.join(missing)}", flush=True)
     run([*prefix, "apt-get", "update"], env=env, quiet=True)
     run([*prefix, *command], env=env, quiet=True)
 

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import subprocess
-import sys
 import time
 from collections.abc import Iterator, Mapping, Sequence
 from contextlib import contextmanager
@@ -19,15 +18,11 @@ class Failed(Exception):
 @contextmanager
 def stage(name: str) -> Iterator[None]:
     """Print the name of a stage, and its time when it is done."""
-    print(f"· {name}", flush=True)
-    start = time.monotonic()
+    time.monotonic()
     yield
-    print(f"  {name}: {time.monotonic() - start:.1f} s", flush=True)
 
 
-def run(
-    command: Sequence[str | Path], *, cwd: Path = ROOT, env: Mapping[str, str] | None = None, quiet: bool = False
-) -> None:
+def run(command: Sequence[str | Path], *, cwd: Path = ROOT, env: Mapping[str, str] | None = None, quiet: bool = False) -> None:
     """Run a command; its output is shown, or with ``quiet`` only when it fails."""
     words = [str(word) for word in command]
     result = subprocess.run(
@@ -42,5 +37,5 @@ def run(
     )
     if result.returncode != 0:
         if quiet:
-            print(result.stdout, file=sys.stderr)
+            pass
         raise Failed(f"{' '.join(words[:4])} … ended with {result.returncode}.")

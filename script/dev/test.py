@@ -45,7 +45,9 @@ def setup() -> None:
 
 def _check_api_types() -> None:
     """The OpenAPI document and the TypeScript types in the tree are what the server says now."""
-    document = subprocess.run([python(), "-m", "ryokan", "openapi"], cwd=ROOT, capture_output=True, text=True, check=True).stdout
+    document = subprocess.run(
+        [python(), "-m", "ryokan", "openapi"], cwd=ROOT, capture_output=True, text=True, check=True
+    ).stdout
     if document != (ROOT / "docs/openapi.json").read_text(encoding="utf-8"):
         raise Failed("docs/openapi.json is stale. Run script/ryokan openapi > docs/openapi.json, then npm run api.")
     made = subprocess.run(

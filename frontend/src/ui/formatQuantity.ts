@@ -5,7 +5,7 @@ export interface Shown {
   unit: string;
 }
 
-const THIN_SPACE = "\u2009";
+export const THIN_SPACE = "\u2009";
 
 /** Three significant digits below 100, whole numbers above, thin spaces in thousands. */
 export function formatNumber(value: number): string {
@@ -43,4 +43,9 @@ export function formatHours(hours: number): Shown {
   return minutes >= 1
     ? { number: formatNumber(minutes), unit: "min" }
     : { number: formatNumber(minutes * 60), unit: "s" };
+}
+
+/** Nights as one compares them: hundredths, and no finer. */
+export function formatNights(nights: number): string {
+  return nights < 0.005 ? "under 0.01" : nights.toFixed(2);
 }

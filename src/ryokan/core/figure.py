@@ -95,8 +95,7 @@ class Sheet:
     def curve(self, key: str, curve: str, x: Figure) -> Figure:
         """A value read from a curve of the data files at ``x``."""
         about = curves()[curve]
-        figure = self._work("looked_up", key, f"interp({curve}, x)", about.unit, about.source, {"x": x})
-        return figure
+        return self._work("looked_up", key, f"interp({curve}, x)", about.unit, about.source, {"x": x})
 
     def _work(self, kind: Kind, key: str, formula: str, unit: str, source: str, inputs: dict[str, Input]) -> Figure:
         values = {name: _value(given) for name, given in inputs.items()}

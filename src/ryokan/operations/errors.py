@@ -1,13 +1,13 @@
 """Why an operation was refused. Each has a stable ``code``; the web turns it into a status.
 
-    Refused
-    +-- NotThere          no such thing in this shop
-    +-- NotAllowed        the role does not include it
-    +-- Stale             somebody else changed the same place meanwhile
-    +-- NotPossible       nothing to undo, or it was changed since
-    +-- Unacceptable      what was typed has faults, all listed
-    +-- WrongCredentials  address and password do not match
-    +-- TooManyAttempts   signing in failed too often of late
+Refused
++-- NotThere          no such thing in this shop
++-- NotAllowed        the role does not include it
++-- Stale             somebody else changed the same place meanwhile
++-- NotPossible       nothing to undo, or it was changed since
++-- Unacceptable      what was typed has faults, all listed
++-- WrongCredentials  address and password do not match
++-- TooManyAttempts   signing in failed too often of late
 """
 
 from __future__ import annotations

@@ -76,7 +76,9 @@ def change_rig(
     before = store.revision(option_id, option.head).document
     after = apply_patch(before, patch)
     sentence = revision_sentence(patch, before, after)
-    revision = _append(store, actor, option, before, after, kind="edit", about=None, sentence=sentence, edit_id=edit_id, now=now)
+    revision = _append(
+        store, actor, option, before, after, kind="edit", about=None, sentence=sentence, edit_id=edit_id, now=now
+    )
     return _opened(store, actor, option, revision)
 
 

@@ -149,9 +149,7 @@ def _nights(figures: Mapping[str, Figure], rig: Rig) -> schemas.NightBars | None
     with_margin = figures.get("storage.left_at_dawn_with_margin_frac")
     if by_audit is None or with_margin is None:
         return None
-    return schemas.NightBars(
-        chosen=rig.storage.bank is not None, by_audit=_list(by_audit), with_margin=_list(with_margin)
-    )
+    return schemas.NightBars(chosen=rig.storage.bank is not None, by_audit=_list(by_audit), with_margin=_list(with_margin))
 
 
 def _list(figure: Figure) -> list[float]:

@@ -67,7 +67,9 @@ def register(app: Flask) -> None:
     @app.errorhandler(DatabaseUnavailable)
     def database_gone(error: DatabaseUnavailable) -> Response:
         log.warning("the database does not answer")
-        response = answer(503, "database_unavailable", "The database does not answer. Nothing was stored; try again in a moment.")
+        response = answer(
+            503, "database_unavailable", "The database does not answer. Nothing was stored; try again in a moment."
+        )
         response.headers["Retry-After"] = "2"
         return response
 

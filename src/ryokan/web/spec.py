@@ -13,9 +13,9 @@ from ryokan.web import problems
 from ryokan.web.schemas import Problem
 
 
-def _before(req: Request, resp: Any, error: ValidationError | None, instance: Any, adapter: Any) -> None:
+def _before(req: Request, resp: Any, error: Exception | None, instance: Any, adapter: Any) -> None:
     """Faults of a request become a problem document before the route is entered."""
-    if error is not None:
+    if isinstance(error, ValidationError):
         abort(problems.invalid(error))
 
 

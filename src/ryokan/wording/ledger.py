@@ -35,7 +35,13 @@ _LINES: tuple[tuple[StepName, str, str, str | None, tuple[str, ...]], ...] = (
     ("inverter", "DC amps at cut-off", "inverter.dc_current_at_cutoff_a", None, ("inverter.volts_class_low",)),
     ("solar", "Array, {sun} h of sun", "solar.need_w", "solar.have_w", ("solar.array_cannot_refill",)),
     ("solar", "Controller", "solar.controller_need_a", "solar.controller_have_a", ("solar.controller_clips",)),
-    ("charging", "DC-DC, {driving} h driving", "charging.dcdc.need_a", "charging.dcdc.have_a", ("charging.alternator_overloaded",)),
+    (
+        "charging",
+        "DC-DC alone, {driving} h",
+        "charging.dcdc.need_a",
+        "charging.dcdc.have_a",
+        ("charging.alternator_overloaded",),
+    ),
     ("charging", "Shore, full in {refill} h", "charging.shore.need_a", "charging.shore.have_a", ("charging.hookup_too_small",)),
     (
         "wiring",

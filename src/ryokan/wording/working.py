@@ -24,7 +24,7 @@ _FUNCTIONS = {
 
 def in_words(figure: Figure) -> str:
     """The formula with each input by its title."""
-    return _say(figure, lambda keys: title(keys[0]).lower() if len(keys) == 1 else f"{len(keys)} of {_common(keys)}")
+    return _say(figure, lambda keys: _inside(title(keys[0])) if len(keys) == 1 else f"{len(keys)} of {_common(keys)}")
 
 
 def with_numbers(figure: Figure, figures: Mapping[str, Figure], system: UnitSystem = "metric") -> str:
@@ -49,7 +49,12 @@ def _plain(figure: Figure) -> str:
 
 
 def _common(keys: tuple[str, ...]) -> str:
-    return title(keys[0]).lower()
+    return _inside(title(keys[0]))
+
+
+def _inside(words: str) -> str:
+    """A title inside a sentence: its first letter small, unless it belongs to “DC”, “AC” or “Wh”."""
+    return words if words[:2] in ("DC", "AC", "Wh") else words[0].lower() + words[1:]
 
 
 def _say(figure: Figure, say: Callable[[tuple[str, ...]], str], *, functions: bool = True) -> str:

@@ -1,4 +1,5 @@
 import { Section } from "../../ui/PageHead";
+import { StepFindings } from "../rig/StepFindings";
 import { AssumptionList } from "./AssumptionList";
 import { BriefSentence } from "./BriefSentence";
 import { StayTable } from "./StayTable";
@@ -7,6 +8,7 @@ export function BriefPage() {
   return (
     <>
       <BriefSentence />
+      <StepFindings step="brief" />
       <Section title="Stays" aside="what the journey is made of">
         <StayTable />
       </Section>

@@ -4,6 +4,7 @@ import { PageHead, Section } from "../../ui/PageHead";
 import { Figure } from "../rig/Figure";
 import { FieldRow, NumberField } from "../rig/fields";
 import { NeedRows } from "../rig/NeedRows";
+import { StepFindings } from "../rig/StepFindings";
 import { useRig } from "../rig/useRig";
 import { useStepFigures } from "../rig/useStepFigures";
 
@@ -33,6 +34,7 @@ export function ChargingPage() {
         On shore <Figure figure={figure("charging.shore.need_a")} className="font-semibold" /> fill the bank in{" "}
         <Figure figure={figure("charging.refill_hours")} />.
       </PageHead>
+      <StepFindings step="charging" />
 
       <Section title="Alternator">
         <FieldRow label="Path to the bank">

@@ -2,6 +2,7 @@ import { PageHead, Section } from "../../ui/PageHead";
 import { Figure } from "../rig/Figure";
 import { NumberField, SelectField } from "../rig/fields";
 import { NeedRows } from "../rig/NeedRows";
+import { StepFindings } from "../rig/StepFindings";
 import { useRig } from "../rig/useRig";
 import { useStepFigures } from "../rig/useStepFigures";
 
@@ -22,6 +23,7 @@ export function InverterPage() {
           </>
         )}
       </PageHead>
+      <StepFindings step="inverter" />
       <Section title="Need">
         <NeedRows
           rows={[

@@ -91,7 +91,7 @@ function Standing({ job }: { job: JobCard }) {
         ) : (
           <>
             lasts <span className="figure text-ink">{formatNumber(job.days_kept ?? 0)}</span> of{" "}
-            <span className="figure">{formatNumber(job.days_promised)}</span> days
+            <span className="figure">{formatNumber(job.days_promised)}</span> {job.days_promised === 1 ? "day" : "days"}
           </>
         )}
       </span>

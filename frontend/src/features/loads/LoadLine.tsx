@@ -3,7 +3,8 @@ import { useEffect, useId, useRef, useState } from "react";
 import { client, RequestFailed, unwrap } from "../../api/client";
 import type { Outcome } from "../../api/outbox";
 import type { LineAnswer, Load, Question } from "../../api/types";
-import { formatNumber } from "../../ui/formatQuantity";
+import { Digits } from "../../ui/Digits";
+import { formatNights, formatNumber } from "../../ui/formatQuantity";
 import { faultAt } from "../rig/fields";
 import { useRig } from "../rig/useRig";
 
@@ -127,11 +128,14 @@ function ReadingNote({
   return (
     <>
       <p className="text-soft">
-        {read.understood} Takes <b className="figure text-ink">{formatNumber(read.wh_at_bank ?? 0)} Wh</b> a day from
-        the bank
+        {read.understood} Takes{" "}
+        <b className="figure text-ink">
+          <Digits>{formatNumber(read.wh_at_bank ?? 0)}</Digits> Wh
+        </b>{" "}
+        a day from the bank
         {read.nights !== null && read.nights !== undefined && (
           <>
-            , <b className="figure text-ink">{formatNumber(read.nights)}</b> of a night
+            , <b className="figure text-ink">{formatNights(read.nights)}</b> of a night
           </>
         )}
         .

@@ -1,6 +1,7 @@
 import { type KeyboardEvent, useRef, useState } from "react";
 import type { FigureValue, Load } from "../../api/types";
-import { formatHours, formatNumber } from "../../ui/formatQuantity";
+import { Digits } from "../../ui/Digits";
+import { formatHours, formatNights, formatNumber } from "../../ui/formatQuantity";
 import { Menu } from "../../ui/Menu";
 import { Figure } from "../rig/Figure";
 import { useRig } from "../rig/useRig";
@@ -47,10 +48,10 @@ export function LoadTable({ figure }: { figure: FigureOf }) {
           <th scope="col" className="pb-1 text-right font-semibold">
             Runs
           </th>
-          <th scope="col" className="pb-1 text-right font-semibold">
-            At the bank
+          <th scope="col" className="whitespace-nowrap pb-1 pl-4 text-right font-semibold">
+            From the bank
           </th>
-          <th scope="col" className="w-[24%] pb-1 pl-5 text-left font-semibold">
+          <th scope="col" className="w-[21%] pb-1 pl-5 text-left font-semibold">
             Costs in nights
           </th>
           <th scope="col" className="w-9">
@@ -176,17 +177,21 @@ function LoadRow({
       <th scope="row" className={`px-2 text-left font-normal ${struck}`}>
         {load.name}
         {IMPORTANCE_WORDS[load.importance] && (
-          <span className={`ml-2 text-[13px] ${load.importance === "must" ? "text-incoming-text" : "text-soft"}`}>
+          <span
+            className={`ml-2 whitespace-nowrap text-[13px] ${load.importance === "must" ? "text-incoming-text" : "text-soft"}`}
+          >
             {IMPORTANCE_WORDS[load.importance]}
           </span>
         )}
-        {load.never_with && <span className="ml-2 text-[13px] text-soft">never with {load.never_with}</span>}
+        {load.never_with && (
+          <span className="ml-2 whitespace-nowrap text-[13px] text-soft">never with {load.never_with}</span>
+        )}
       </th>
-      <td className={`text-[13px] text-soft ${struck}`}>{FEED_WORDS[load.feed]}</td>
+      <td className={`whitespace-nowrap text-[13px] text-soft ${struck}`}>{FEED_WORDS[load.feed]}</td>
       <td className={`text-right ${struck}`}>
         <Draw load={load} figure={figure(`loads.row.${id}.unit_w`)} />
       </td>
-      <td className={`text-right ${struck}`}>
+      <td className={`pl-4 text-right ${struck}`}>
         <Runs load={load} />
       </td>
       <td className={`text-right ${struck}`}>
@@ -230,7 +235,7 @@ function Draw({ load, figure }: { load: Load; figure: FigureValue | undefined })
   if (load.draw.kind === "wh_per_day") {
     return (
       <span className="figure">
-        {formatNumber(load.draw.wh)}
+        <Digits>{formatNumber(load.draw.wh)}</Digits>
         <span className="unit">Wh a day</span>
       </span>
     );
@@ -290,7 +295,7 @@ function NightCost({
         <span className="h-[9px] shrink-0 bg-stored" style={{ width: `${Math.max((wh / largest) * 62, 1)}%` }} />
       )}
       <span className="figure text-[13px] text-soft">
-        {load.struck ? "struck out" : nights ? formatNumber(Number(nights.value)) : ""}
+        {load.struck ? "struck out" : nights ? formatNights(Number(nights.value)) : ""}
       </span>
     </button>
   );

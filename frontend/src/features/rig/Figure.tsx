@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import type { FigureValue } from "../../api/types";
+import { Digits } from "../../ui/Digits";
 import { formatQuantity } from "../../ui/formatQuantity";
 import { useRig } from "./useRig";
 import { useWorking } from "./useWorking";
@@ -20,7 +21,7 @@ export function Figure({ figure, className = "" }: { figure: FigureValue | undef
       title={figure.from_memory ? "Show the working. Source from memory, unverified." : "Show the working"}
       className={`figure opens-working ${changed ? "changed" : ""} ${className}`}
     >
-      {shown.number}
+      <Digits>{shown.number}</Digits>
       {shown.unit && <span className="unit">{shown.unit}</span>}
       {figure.from_memory && <MemoryMark />}
     </button>
@@ -40,8 +41,10 @@ export function useChanged(value: string): boolean {
   const before = useRef(value);
   const [changed, setChanged] = useState(false);
   useEffect(() => {
+    const appeared = before.current === "";
     if (before.current === value) return;
     before.current = value;
+    if (appeared) return;
     setChanged(true);
     const timer = setTimeout(() => setChanged(false), 1_800);
     return () => clearTimeout(timer);

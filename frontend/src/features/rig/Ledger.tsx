@@ -1,17 +1,21 @@
 import { Link, useParams } from "react-router";
 import type { Finding, LedgerLine } from "../../api/types";
-import { SEVERITY_WORDS, SeverityMark } from "../../ui/SeverityMark";
+import { SeverityMark } from "../../ui/SeverityMark";
 import { Figure } from "./Figure";
+import { FindingItem } from "./FindingItem";
 import { NightBars } from "./NightBars";
 import { useRig } from "./useRig";
 
-/** The promise, need against have, and what does not fit. */
-export function Ledger() {
+/** The promise, need against have, and what does not fit. `wide` sets them side by side. */
+export function Ledger({ wide = false }: { wide?: boolean }) {
   const { answer } = useRig();
   return (
-    <div className="flex flex-col gap-6 px-5 py-5">
-      <p className="font-semibold first-letter:uppercase">{answer.promise}</p>
-      <NightBars answer={answer} />
+    <div className={wide ? "grid grid-cols-2 gap-x-8 gap-y-5 px-5 py-4" : "flex flex-col gap-4 px-5 py-4"}>
+      <div className="flex flex-col gap-3">
+        {!wide && <p className="font-semibold first-letter:uppercase">{answer.promise}</p>}
+        <NightBars answer={answer} />
+        {wide && <Findings findings={answer.findings} />}
+      </div>
       <section aria-labelledby="ledger-need">
         <table className="w-full text-[14px]">
           <thead>
@@ -22,7 +26,7 @@ export function Ledger() {
               <th scope="col" className="pb-1 text-right font-semibold">
                 need
               </th>
-              <th scope="col" className="w-[84px] pb-1 text-right font-semibold">
+              <th scope="col" className="w-[100px] pb-1 text-right font-semibold">
                 have
               </th>
             </tr>
@@ -34,7 +38,7 @@ export function Ledger() {
           </tbody>
         </table>
       </section>
-      <Findings findings={answer.findings} />
+      {!wide && <Findings findings={answer.findings} />}
     </div>
   );
 }
@@ -45,7 +49,7 @@ function Line({ line }: { line: LedgerLine }) {
   const { jobId, optionId } = useParams();
   return (
     <tr className="border-rule border-b">
-      <th scope="row" className="h-[30px] text-left font-normal">
+      <th scope="row" className="h-[26px] text-left font-normal">
         <Link to={`/jobs/${jobId}/${optionId}/${line.step}`} className="hover:underline">
           {line.label}
         </Link>
@@ -54,7 +58,14 @@ function Line({ line }: { line: LedgerLine }) {
         <Figure figure={line.need ?? undefined} />
       </td>
       <td className={`text-right ${line.severity && line.have ? HAVE_LOOK[line.severity] : "text-soft"}`}>
-        {line.have ? <Figure figure={line.have} /> : <span title="not yet chosen">–</span>}
+        {line.have ? (
+          <span className="inline-flex items-center gap-1.5">
+            {line.severity && <SeverityMark severity={line.severity} size={12} />}
+            <Figure figure={line.have} />
+          </span>
+        ) : (
+          <span title="not yet chosen">–</span>
+        )}
       </td>
     </tr>
   );
@@ -75,47 +86,5 @@ function Findings({ findings }: { findings: Finding[] }) {
         ))}
       </ul>
     </section>
-  );
-}
-
-export function FindingItem({ finding }: { finding: Finding }) {
-  const { answer, edit } = useRig();
-  const { jobId, optionId, step } = useParams();
-  return (
-    <li className="flex gap-3 border-rule border-b py-3 text-[14px] leading-snug">
-      <SeverityMark severity={finding.severity} />
-      <div>
-        <p>
-          <strong className="sr-only">{SEVERITY_WORDS[finding.severity]}: </strong>
-          {finding.what}
-        </p>
-        <p className="mt-1 text-soft">{finding.why}</p>
-        <p className="mt-1.5 flex flex-wrap gap-x-4 gap-y-1">
-          {finding.step !== step && (
-            <Link
-              to={`/jobs/${jobId}/${optionId}/${finding.step}`}
-              className="touch text-stored underline underline-offset-2"
-            >
-              Go to {finding.step}
-            </Link>
-          )}
-          {finding.fix && answer.may_edit && (
-            <button
-              type="button"
-              onClick={() => finding.fix && void edit(finding.fix.patch as never)}
-              className="touch font-semibold text-stored underline underline-offset-2"
-            >
-              {finding.fix.label}
-            </button>
-          )}
-        </p>
-        <details className="mt-1 text-[13px] text-soft">
-          <summary className="cursor-pointer">Rule and source</summary>
-          <span className="font-mono text-xs">{finding.code}</span>. {finding.source.title}
-          {finding.source.edition && `, ${finding.source.edition}`}.
-          {finding.source.from_memory && " From memory, not yet compared with the printed text."}
-        </details>
-      </div>
-    </li>
   );
 }

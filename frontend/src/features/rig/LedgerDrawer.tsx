@@ -13,7 +13,9 @@ export function LedgerDrawer() {
   const shown = open || trail.length > 0;
   return (
     <aside aria-label="Ledger" className="border-ink border-t bg-sheet">
-      {shown && <div className="max-h-[58dvh] overflow-auto">{trail.length > 0 ? <WorkingPanel /> : <Ledger />}</div>}
+      {shown && (
+        <div className="max-h-[58dvh] overflow-auto">{trail.length > 0 ? <WorkingPanel /> : <Ledger wide />}</div>
+      )}
       <button
         type="button"
         aria-expanded={shown}

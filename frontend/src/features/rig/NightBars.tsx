@@ -9,10 +9,12 @@ export function NightBars({ answer }: { answer: OptionAnswer }) {
   const { open } = useWorking();
   const nights = answer.nights;
   if (!nights) return null;
+  const promised = answer.rig.brief.days_without_charge;
   const bars = nights.by_audit.slice(0, SHOWN_NIGHTS).map((left, index) => ({
     night: index + 1,
     left,
     withMargin: nights.with_margin[index] ?? 0,
+    promised: index < promised,
   }));
   const more = nights.by_audit.length - bars.length;
   return (
@@ -34,9 +36,12 @@ export function NightBars({ answer }: { answer: OptionAnswer }) {
         {bars.map((bar) => (
           <span key={bar.night} className="block text-center">
             <span
-              className={`relative block h-[72px] border ${bar.left > 0 ? "border-stored" : "border-danger border-dashed"} ${nights.chosen ? "" : "border-dashed"}`}
+              className={`relative block h-[60px] border ${bar.promised ? (bar.left > 0 ? "border-stored" : "border-2 border-danger") : "border-mark border-dashed"}`}
             >
-              <span className="absolute inset-x-0 bottom-0 block bg-stored" style={{ height: `${bar.left * 100}%` }} />
+              <span
+                className={`absolute inset-x-0 bottom-0 block ${bar.promised ? "bg-stored" : "bg-stored-soft"}`}
+                style={{ height: `${bar.left * 100}%` }}
+              />
               {bar.withMargin > 0 && (
                 <span
                   className="absolute inset-x-0 block h-[3px] border-sheet border-y bg-incoming"
@@ -44,14 +49,17 @@ export function NightBars({ answer }: { answer: OptionAnswer }) {
                 />
               )}
             </span>
-            <span className={`figure mt-1 block text-[12px] ${bar.left > 0 ? "text-soft" : "text-danger"}`}>
-              {bar.left > 0 ? percent(bar.left) : "dark"}
+            <span
+              className={`figure mt-1 block text-[12px] ${bar.left > 0 || !bar.promised ? "text-soft" : "font-semibold text-danger"}`}
+            >
+              {bar.left > 0 ? percent(bar.left) : bar.promised ? "dark" : "empty"}
             </span>
           </span>
         ))}
       </button>
       <p className="mt-1 text-[12px] text-soft">
         Filled by the audit; <span className="text-incoming-text">notch</span> with the margin.
+        {bars.some((bar) => !bar.promised) && " Dashed: nights that count on sun, driving or shore."}
         {more > 0 && ` ${more} more ${more === 1 ? "night" : "nights"} not drawn.`}
       </p>
     </section>

@@ -1,5 +1,6 @@
 import { NavLink, useParams } from "react-router";
-import { STEPS, type Step, type StepState } from "../../api/types";
+import { type Severity, STEPS, type Step, type StepState } from "../../api/types";
+import { SeverityMark } from "../../ui/SeverityMark";
 import { useRig } from "./useRig";
 
 export const STEP_NAMES: Record<Step, string> = {
@@ -27,9 +28,7 @@ export function Rail() {
     <nav aria-label="Steps" className="flex overflow-x-auto md:flex-col md:py-4">
       {STEPS.map((step, index) => {
         const state = answer.steps[step] ?? "empty";
-        const count = answer.findings.filter(
-          (finding) => finding.step === step && finding.severity !== "advice",
-        ).length;
+        const troubles = answer.findings.filter((finding) => finding.step === step && finding.severity !== "advice");
         return (
           <NavLink
             key={step}
@@ -44,7 +43,7 @@ export function Rail() {
           >
             <span className="figure w-3 text-[12px]">{index + 1}</span>
             <span className="flex-1">{STEP_NAMES[step]}</span>
-            <StateMark state={state} count={count} />
+            <StateMark state={state} worst={troubles[0]?.severity} count={troubles.length} />
             <span className="sr-only">, {STATE_WORDS[state]}</span>
           </NavLink>
         );
@@ -54,9 +53,14 @@ export function Rail() {
 }
 
 /** Empty: nothing. Open: a ring. Fits: a filled tick. Needs attention: how many. */
-function StateMark({ state, count }: { state: StepState; count: number }) {
+function StateMark({ state, worst, count }: { state: StepState; worst: Severity | undefined; count: number }) {
   if (state === "needs_attention") {
-    return <span className="figure min-w-4 text-center font-semibold text-[13px] text-danger">{count}</span>;
+    return (
+      <span className="flex items-center gap-1">
+        {worst && <SeverityMark severity={worst} size={13} />}
+        <span className="figure text-[13px] text-ink">{count}</span>
+      </span>
+    );
   }
   if (state === "empty") return <span className="w-4" />;
   return (

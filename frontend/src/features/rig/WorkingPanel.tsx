@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import { workingQuery } from "../../api/queries";
 import type { Rig, Source, TitledFigure, Working } from "../../api/types";
+import { Digits } from "../../ui/Digits";
 import { formatQuantity } from "../../ui/formatQuantity";
 import { Failed, Waiting } from "../../ui/states";
 import { MemoryMark } from "./Figure";
@@ -81,7 +82,7 @@ function WorkingNote({ working, heading }: { working: Working; heading: React.Re
         {working.figure.title}
       </h2>
       <p className="figure mt-1 mb-4 whitespace-normal text-2xl">
-        {shown.number}
+        <Digits>{shown.number}</Digits>
         <span className="unit">{shown.unit}</span>
       </p>
       {working.formula && (
@@ -125,7 +126,7 @@ function Inputs({ figures }: { figures: TitledFigure[] }) {
             >
               <span>{nameOf(figure, rig)}</span>
               <span className="figure">
-                {shown.number}
+                <Digits>{shown.number}</Digits>
                 {shown.unit && <span className="unit">{shown.unit}</span>}
                 {figure.from_memory && <MemoryMark />}
               </span>

@@ -119,7 +119,7 @@ export function NumberField({
         disabled={!answer.may_edit}
         className="field w-28 text-right font-mono"
         value={draft ?? stored}
-        placeholder={nullable ? "not chosen" : ""}
+        placeholder={nullable ? "none yet" : ""}
         aria-invalid={fault !== ""}
         aria-describedby={fault ? `${id}-fault` : undefined}
         onChange={(event) => setDraft(event.target.value)}

@@ -2,6 +2,7 @@ import { PageHead, Section } from "../../ui/PageHead";
 import { Figure } from "../rig/Figure";
 import { NumberField } from "../rig/fields";
 import { NeedRows } from "../rig/NeedRows";
+import { StepFindings } from "../rig/StepFindings";
 import { useRig } from "../rig/useRig";
 import { useStepFigures } from "../rig/useStepFigures";
 import { ArrayBars } from "./ArrayBars";
@@ -15,6 +16,7 @@ export function SolarPage() {
         In <Figure figure={figure("solar.peak_sun_hours")} /> of full sun a day, an array of{" "}
         <Figure figure={figure("solar.need_w")} className="font-semibold" /> puts back what a mean day takes.
       </PageHead>
+      <StepFindings step="solar" />
       <Section title="Sun">
         <NumberField
           label="Peak sun hours"

@@ -4,6 +4,7 @@ import { inWords } from "../brief/words";
 import { Figure } from "../rig/Figure";
 import { FieldRow, NumberField, SelectField } from "../rig/fields";
 import { NeedRows } from "../rig/NeedRows";
+import { StepFindings } from "../rig/StepFindings";
 import { useRig } from "../rig/useRig";
 import { useStepFigures } from "../rig/useStepFigures";
 
@@ -28,6 +29,7 @@ export function StoragePage() {
         <Figure figure={figure("storage.need_ah")} className="font-semibold" /> at{" "}
         <Figure figure={figure("storage.nominal_v")} />.
       </PageHead>
+      <StepFindings step="storage" />
 
       <Section title="Need, by chemistry" aside="the same days, each by its own rules">
         <table className="w-full max-w-[46rem]">

@@ -60,7 +60,7 @@ export function MainRun({ figure }: { figure: FigureOf }) {
         <text x="572" y="27" className="fill-ink text-[14px]">
           + bus
         </text>
-        <path d="M40 30v-2M54 100v16h506" fill="none" stroke="var(--mark)" strokeWidth={Math.max(width - 1, 1.5)} />
+        <path d="M54 100v16h506" fill="none" stroke="var(--mark)" strokeWidth={Math.max(width - 1, 1.5)} />
         <path d="M560 104v24" stroke="var(--ink)" strokeWidth="6" />
         <text x="572" y="121" className="fill-ink text-[14px]">
           − bus

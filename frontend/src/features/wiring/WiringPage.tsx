@@ -5,6 +5,7 @@ import { PageHead, Section } from "../../ui/PageHead";
 import { Figure } from "../rig/Figure";
 import { LengthField, NumberField, SelectField } from "../rig/fields";
 import { NeedRows } from "../rig/NeedRows";
+import { StepFindings } from "../rig/StepFindings";
 import { useRig } from "../rig/useRig";
 import { useStepFigures } from "../rig/useStepFigures";
 import { MainRun } from "./MainRun";
@@ -37,6 +38,7 @@ export function WiringPage() {
           </>
         )}
       </PageHead>
+      <StepFindings step="wiring" />
       {!nothing && <MainRun figure={figure} />}
       <Section title="Where it lies">
         <LengthField

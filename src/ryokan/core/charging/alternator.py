@@ -25,10 +25,7 @@ def dcdc_need(sheet: Sheet, charging: Charging, chemistry: str) -> None:
         charge_v=charge_v,
         hours=hours,
     )
-    if charging.dcdc_a is not None:
-        output = sheet.given("charging.dcdc.have_a", charging.dcdc_a, "A")
-    else:
-        output = need
+    output = sheet.given("charging.dcdc.have_a", charging.dcdc_a, "A") if charging.dcdc_a is not None else need
     _alternator(sheet, charging, output, charge_v)
 
 

@@ -46,7 +46,13 @@ def inverter_need(sheet: Sheet, inverter: Inverter, ac_rows: Sequence[Row]) -> F
         )
     except OutOfTable:  # larger than any usual unit: reckon with the need itself, and let the rules speak
         return sheet.compute(
-            "inverter.rated_w", "max(need, surge ÷ surge_ratio)", "W", "practice", need=need, surge=surge, surge_ratio=surge_ratio
+            "inverter.rated_w",
+            "max(need, surge ÷ surge_ratio)",
+            "W",
+            "practice",
+            need=need,
+            surge=surge,
+            surge_ratio=surge_ratio,
         )
 
 

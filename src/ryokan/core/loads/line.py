@@ -82,27 +82,25 @@ class Reading:
 _NUMBER = r"[-−]?\d+(?:[.,]\d+)*(?:e\d+|\^\d+)?"
 
 # Order matters: the longer reading of the same text comes first.
-_PATTERNS: tuple[tuple[Meaning, re.Pattern[str]], ...] = tuple(
-    (meaning, re.compile(pattern, re.IGNORECASE))
-    for meaning, pattern in (
-        ("quantity", rf"^\s*({_NUMBER})\s*[x×](?=\s|[a-z])"),
-        ("start", rf"\b(?:start|surge)\s*({_NUMBER})\s*[x×]"),
-        ("power_factor", rf"\bpf\s*({_NUMBER})"),
-        ("days", rf"({_NUMBER})\s*(?:days?|d)\s*(?:a|per|/)?\s*(?:week|wk)\b|\bweekends\b"),
-        ("times", rf"({_NUMBER})\s*times(?:\s+a\s+day)?\b"),
-        ("wh", rf"({_NUMBER})\s*(k?wh)(?:\s*(?:/|per|a)\s*(?:day|d)\b)?"),
-        ("hours", rf"({_NUMBER})\s*h\s*(\d{{1,2}})\b"),
-        ("hours", rf"({_NUMBER})\s*(hours?|hrs?|h|minutes?|mins?|seconds?|secs?|s)\b(?:\s*(?:/|per|a)\s*(?:day|d)\b)?"),
-        ("hours", r"\b(all day)\b"),
-        ("watts", rf"({_NUMBER})\s*(kw|w|watts?)\b"),
-        ("amps", rf"({_NUMBER})\s*(ma|a|amps?)\b"),
-        ("volts", rf"({_NUMBER})\s*(v|volts?)\b"),
-        ("duty", rf"({_NUMBER})\s*%"),
-        ("never_with", r"\bnever with\s+([a-z]+)"),
-        ("feed", r"\b(ac|dc|step-down|stepdown|usb)\b"),
-        ("importance", r"\b(must run|must|should|may be shed|shed)\b"),
-    )
+_PATTERN_TEXTS: tuple[tuple[Meaning, str], ...] = (
+    ("quantity", rf"^\s*({_NUMBER})\s*[x×](?=\s|[a-z])"),
+    ("start", rf"\b(?:start|surge)\s*({_NUMBER})\s*[x×]"),
+    ("power_factor", rf"\bpf\s*({_NUMBER})"),
+    ("days", rf"({_NUMBER})\s*(?:days?|d)\s*(?:a|per|/)?\s*(?:week|wk)\b|\bweekends\b"),
+    ("times", rf"({_NUMBER})\s*times(?:\s+a\s+day)?\b"),
+    ("wh", rf"({_NUMBER})\s*(k?wh)(?:\s*(?:/|per|a)\s*(?:day|d)\b)?"),
+    ("hours", rf"({_NUMBER})\s*h\s*(\d{{1,2}})\b"),
+    ("hours", rf"({_NUMBER})\s*(hours?|hrs?|h|minutes?|mins?|seconds?|secs?|s)\b(?:\s*(?:/|per|a)\s*(?:day|d)\b)?"),
+    ("hours", r"\b(all day)\b"),
+    ("watts", rf"({_NUMBER})\s*(kw|w|watts?)\b"),
+    ("amps", rf"({_NUMBER})\s*(ma|a|amps?)\b"),
+    ("volts", rf"({_NUMBER})\s*(v|volts?)\b"),
+    ("duty", rf"({_NUMBER})\s*%"),
+    ("never_with", r"\bnever with\s+([a-z]+)"),
+    ("feed", r"\b(ac|dc|step-down|stepdown|usb)\b"),
+    ("importance", r"\b(must run|must|should|may be shed|shed)\b"),
 )
+_PATTERNS = tuple((meaning, re.compile(pattern, re.IGNORECASE)) for meaning, pattern in _PATTERN_TEXTS)
 _SCALE = {"kw": 1e3, "kwh": 1e3, "ma": 1e-3, "min": 1 / 60, "s": 1 / 3600}
 _FEEDS: dict[str, Feed] = {"ac": "ac", "dc": "dc", "usb": "step_down", "step-down": "step_down", "stepdown": "step_down"}
 _MUST: dict[str, Importance] = {"must": "must", "must run": "must", "should": "should", "shed": "shed", "may be shed": "shed"}
@@ -270,7 +268,9 @@ def _incomplete(line: str, name: str, usual: UsualLoad | None, parts: Mapping[Me
         questions.append(Question("load.no_hours", 0, len(line), {}, (f"{line.strip()} {text}",)))
     elif (total := _hours(parts)) > 24:
         part = parts["hours"][-1]
-        questions.append(Question("load.hours_out_of_bounds", part.start, part.end, {"text": f"{total:g} h", "high": "24", "unit": "h"}))
+        questions.append(
+            Question("load.hours_out_of_bounds", part.start, part.end, {"text": f"{total:g} h", "high": "24", "unit": "h"})
+        )
     return questions
 
 

@@ -47,9 +47,7 @@ def bench_rules(sheet: Sheet) -> None:
     sheet.compute("solar.bench.three_watts_per_ah_w", "3 × amp_hours", "W", "practice", amp_hours=ah)
     sheet.compute("solar.bench.rated_times_four_w", "wh ÷ 4", "W", "practice", wh=sheet["loads.wh_per_day"])
     sheet.compute("solar.bench.panels_of_120_w", "ceil(amp_hours ÷ 50)", "panels", "practice", amp_hours=ah)
-    sheet.compute(
-        "solar.bench.panels_of_120_w_w", "panels × 120", "W", "practice", panels=sheet["solar.bench.panels_of_120_w"]
-    )
+    sheet.compute("solar.bench.panels_of_120_w_w", "panels × 120", "W", "practice", panels=sheet["solar.bench.panels_of_120_w"])
 
 
 def controller_need(sheet: Sheet, solar: Solar, array_w: Figure) -> None:

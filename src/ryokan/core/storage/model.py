@@ -25,7 +25,9 @@ class Storage(Model):
     chemistry: Chemistry = "lfp"
     system_v: Literal[12, 24, 48] = 12
     bay: Bay = "living_space"
-    bay_c: float = Field(default=25, ge=-30, le=45, description="Lowest temperature of the bay in use; the curves end at the bounds. [°C]")
+    bay_c: float = Field(
+        default=25, ge=-30, le=45, description="Lowest temperature of the bay in use; the curves end at the bounds. [°C]"
+    )
     self_heating: bool = False
     sizing: Literal["largest_governs", "multiply_all"] = "largest_governs"
     bank: Bank | None = None

@@ -86,7 +86,7 @@ def design_current(sheet: Sheet, dc_peak_w: Figure) -> Figure:
 
 
 def main_run(sheet: Sheet, run: MainRun, code_pack: str, design_a: Figure) -> None:
-    """Fuse and conductor that the run asks for, and what the chosen conductor does. Figures that no stock size meets are left out.
+    """Fuse and conductor that the run asks for, and what the chosen conductor does; a figure no stock size meets is left out.
 
     Fuse: next standard rating over 1.25 × design current. Conductor: the smallest whose derated ampacity is not below the
     fuse and whose drop is allowed. (ABYC E-11 or ISO 13297 with NEC Chapter 9 Table 8 or IEC 60228; from memory, unverified)

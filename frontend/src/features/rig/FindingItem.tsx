@@ -1,0 +1,48 @@
+import { Link, useParams } from "react-router";
+import type { Finding } from "../../api/types";
+import { SEVERITY_WORDS, SeverityMark } from "../../ui/SeverityMark";
+import { useRig } from "./useRig";
+
+const WORD_LOOK = { danger: "text-danger", fault: "text-fault", advice: "text-advice" };
+
+/** What does not fit, why it matters, and what would end it. */
+export function FindingItem({ finding }: { finding: Finding }) {
+  const { answer, edit } = useRig();
+  const { jobId, optionId, step } = useParams();
+  return (
+    <li className="flex gap-3 border-rule border-b py-3 text-[14px] leading-snug">
+      <SeverityMark severity={finding.severity} />
+      <div>
+        <p>
+          <strong className={WORD_LOOK[finding.severity]}>{SEVERITY_WORDS[finding.severity]}.</strong> {finding.what}
+        </p>
+        <p className="mt-1 text-soft">{finding.why}</p>
+        <p className="mt-1.5 flex flex-wrap gap-x-4 gap-y-1">
+          {finding.step !== step && (
+            <Link
+              to={`/jobs/${jobId}/${optionId}/${finding.step}`}
+              className="touch text-stored underline underline-offset-2"
+            >
+              Go to {finding.step}
+            </Link>
+          )}
+          {finding.fix && answer.may_edit && (
+            <button
+              type="button"
+              onClick={() => finding.fix && void edit(finding.fix.patch as never)}
+              className="touch font-semibold text-stored underline underline-offset-2"
+            >
+              {finding.fix.label}
+            </button>
+          )}
+        </p>
+        <details className="mt-1 text-[13px] text-soft">
+          <summary className="cursor-pointer">Rule and source</summary>
+          <span className="font-mono text-xs">{finding.code}</span>. {finding.source.title}
+          {finding.source.edition && `, ${finding.source.edition}`}.
+          {finding.source.from_memory && " From memory, not yet compared with the printed text."}
+        </details>
+      </div>
+    </li>
+  );
+}

@@ -1,0 +1,17 @@
+import type { Step } from "../../api/types";
+import { FindingItem } from "./FindingItem";
+import { useRig } from "./useRig";
+
+/** What does not fit on this step, before anything else on its page. */
+export function StepFindings({ step }: { step: Step }) {
+  const { answer } = useRig();
+  const findings = answer.findings.filter((finding) => finding.step === step);
+  if (findings.length === 0) return null;
+  return (
+    <ul className="mb-6 max-w-[46rem] border-ink border-t" aria-label="What does not fit here">
+      {findings.map((finding) => (
+        <FindingItem key={finding.code} finding={finding} />
+      ))}
+    </ul>
+  );
+}
