@@ -83,7 +83,7 @@ class Cluster:
         self._port_file.write_text(str(port))
         options = f"-p {port} -c listen_addresses=127.0.0.1 -c unix_socket_directories={self.folder}"
         if not self.durable:
-            options += " -c fsync=off -c full_page_writes=off -c synchronous_commit=off"
+            options += " -c fsync=off -c full_page_writes=off"
         log = self.folder / "log"
         started = self._call("pg_ctl", "-D", self._data, "-w", "-t", "60", "-l", log, "-o", options, "start")
         if started.returncode != 0:

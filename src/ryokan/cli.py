@@ -18,6 +18,7 @@ from ryokan.store.database import open_engine, transaction
 from ryokan.web.app import create_app, utc_now
 from ryokan.web.context import Context
 from ryokan.web.spec import openapi as openapi_document
+from ryokan.wording.figures import figures_page
 from ryokan.wording.problems import problem
 from ryokan.wording.report_json import report_json
 from ryokan.wording.report_text import report_text
@@ -89,6 +90,12 @@ def openapi() -> None:
     """Print the OpenAPI document of the API."""
     app = create_app(Context(open_engine("postgresql+psycopg://"), utc_now), secret_key="unused")
     click.echo(json.dumps(openapi_document(app), ensure_ascii=False, indent=1, sort_keys=True))
+
+
+@main.command()
+def figures() -> None:
+    """Print the page that lists every key of a report, docs/figures.md."""
+    click.echo(figures_page(), nl=False)
 
 
 def _engine() -> Engine:

@@ -1292,6 +1292,16 @@ export interface components {
             main?: components["schemas"]["MainRun"];
         };
         /**
+         * WordPiece
+         * @description A stretch of a formula in words; with ``key`` it is the title of an input that can be followed.
+         */
+        WordPiece: {
+            /** Key */
+            key: string | null;
+            /** Text */
+            text: string;
+        };
+        /**
          * Working
          * @description How a figure came about.
          */
@@ -1300,7 +1310,7 @@ export interface components {
             /** Formula */
             formula: string | null;
             /** In Words */
-            in_words: string;
+            in_words: components["schemas"]["WordPiece"][];
             /** Inputs */
             inputs: components["schemas"]["WorkingInput"][];
             /** Kind */

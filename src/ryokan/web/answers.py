@@ -176,7 +176,7 @@ def working_of(figure: Figure, opened: Opened) -> schemas.Working:
         figure=titled_figure(figure),
         kind=figure.kind,
         formula=figure.formula,
-        in_words=working.in_words(figure),
+        in_words=[schemas.WordPiece(text=piece.text, key=piece.key) for piece in working.in_words(figure)],
         with_numbers=working.with_numbers(figure, figures, units),
         inputs=inputs,
         source=source_answer(figure.source),

@@ -53,8 +53,6 @@ def create_app(context: Context, *, secret_key: str, frontend: Path | None = Non
         MAX_CONTENT_LENGTH=MAX_BODY_BYTES,
         PERMANENT_SESSION_LIFETIME=timedelta(seconds=SIGNED_IN_FOR.total_seconds()),
         SESSION_COOKIE_NAME="ryokan",
-        SESSION_COOKIE_HTTPONLY=True,
-        SESSION_COOKIE_SAMESITE="Strict",
         WTF_CSRF_TIME_LIMIT=None,
         WTF_CSRF_SSL_STRICT=https,
         WTF_CSRF_HEADERS=["X-CSRF-Token"],
@@ -64,6 +62,7 @@ def create_app(context: Context, *, secret_key: str, frontend: Path | None = Non
         app,
         force_https=False,
         session_cookie_secure=https,
+        session_cookie_samesite="Strict",
         strict_transport_security=https,
         content_security_policy={
             "default-src": "'none'",

@@ -224,13 +224,20 @@ class TitledFigure(FigureValue):
     title: str
 
 
+class WordPiece(BaseModel):
+    """A stretch of a formula in words; with ``key`` it is the title of an input that can be followed."""
+
+    text: str
+    key: str | None
+
+
 class Working(BaseModel):
     """How a figure came about."""
 
     figure: TitledFigure
     kind: str
     formula: str | None
-    in_words: str
+    in_words: list[WordPiece]
     with_numbers: str
     inputs: list[WorkingInput]
     source: SourceAnswer

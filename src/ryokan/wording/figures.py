@@ -183,3 +183,28 @@ def title(key: str) -> str:
     if pattern.startswith("storage.alternatives."):
         return f"{TITLES[pattern]}, {CHEMISTRY_NAMES[key.split('.')[2]]}"
     return TITLES[pattern]
+
+
+_PAGE_HEAD = """# Figures
+
+Every figure of a report has a stable key. The keys are a public contract: they are added to, and neither renamed nor given
+another unit. `*` stands for the id of a load, a stay, a group, a chemistry or an assumption. `script/ryokan evaluate FILE
+--json` prints each with `kind`, `value`, `unit`, `formula`, `inputs`, `source` and `note`; inputs are keys again, so that one
+can walk from any figure to what the customer said.
+
+Kinds: *given* (stated by a person), *constant* (assumed, with its source), *computed*, *looked_up* (from a table or curve),
+*chosen* (the smallest stock size that serves). Formulas use `+ − × ÷ ^`, `min`, `max`, `sum`, `ceil`, `lookup(table, row)`,
+`next_larger(table, x)` and `interp(curve, x)`; a value may be a list.
+
+A key is absent where no answer can be given: a need for driving without driving, a cable that no stock size serves, a chosen
+part that is not chosen yet. This page is printed by `script/ryokan figures`.
+
+| key | what it is |
+| --- | --- |
+"""
+
+
+def figures_page() -> str:
+    """The page ``docs/figures.md``."""
+    rows = [f"| `{key}` | {words} |" for key, words in sorted({**TITLES, "assumptions.*": "An assumption, by its id"}.items())]
+    return _PAGE_HEAD + "\n".join(rows) + "\n"

@@ -87,7 +87,7 @@ function WorkingNote({ working, heading }: { working: Working; heading: React.Re
       </p>
       {working.formula && (
         <div className="mb-4 border-incoming border-l-2 pl-3">
-          <p className="leading-relaxed">{sentenceCase(working.in_words)}</p>
+          <Words pieces={working.in_words} />
           <p className="mt-2 break-words font-mono text-[13px] leading-relaxed">{working.with_numbers}</p>
         </div>
       )}
@@ -159,6 +159,27 @@ export function SourceNote({ source }: { source: Source }) {
   );
 }
 
-function sentenceCase(text: string): string {
-  return text ? text[0]?.toUpperCase() + text.slice(1) : text;
+/** The formula in words; each title leads to its own working. */
+function Words({ pieces }: { pieces: Working["in_words"] }) {
+  const { follow } = useWorking();
+  return (
+    <p className="text-soft leading-[1.7]">
+      {pieces.map((piece, index) => {
+        const key = piece.key;
+        return key ? (
+          <button
+            // A formula is a fixed sequence: its pieces have no other name than their place.
+            key={`${index}:${piece.text}`}
+            type="button"
+            onClick={() => follow(key)}
+            className="inline border-mark border-b border-dotted text-left text-ink leading-tight hover:border-ink"
+          >
+            {piece.text}
+          </button>
+        ) : (
+          <span key={`${index}:${piece.text}`}>{piece.text}</span>
+        );
+      })}
+    </p>
+  );
 }

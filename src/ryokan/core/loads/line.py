@@ -89,7 +89,7 @@ _PATTERN_TEXTS: tuple[tuple[Meaning, str], ...] = (
     ("days", rf"({_NUMBER})\s*(?:days?|d)\s*(?:a|per|/)?\s*(?:week|wk)\b|\bweekends\b"),
     ("times", rf"({_NUMBER})\s*times(?:\s+a\s+day)?\b"),
     ("wh", rf"({_NUMBER})\s*(k?wh)(?:\s*(?:/|per|a)\s*(?:day|d)\b)?"),
-    ("hours", rf"({_NUMBER})\s*h\s*(\d{{1,2}})\b"),
+    ("hours", rf"({_NUMBER})\s*h(\d\d)\b(?!\s*%|[a-z])"),
     ("hours", rf"({_NUMBER})\s*(hours?|hrs?|h|minutes?|mins?|seconds?|secs?|s)\b(?:\s*(?:/|per|a)\s*(?:day|d)\b)?"),
     ("hours", r"\b(all day)\b"),
     ("watts", rf"({_NUMBER})\s*(kw|w|watts?)\b"),
@@ -392,3 +392,19 @@ def write_line(load: Load) -> str:
         f"never with {load.never_with}" if load.never_with else "",
     ]
     return " ".join(part for part in parts if part)
+
+
+QUESTION_CODES = frozenset(
+    {f"load.{meaning}_out_of_bounds" for meaning in _BOUNDS}
+    | {
+        "load.unreadable",
+        "load.power_of_a_store",
+        "load.no_name",
+        "load.no_draw",
+        "load.no_hours",
+        "load.two_draws",
+        "load.which_amps",
+        "load.volts_against_feed",
+        "load.far_from_usual",
+    }
+)

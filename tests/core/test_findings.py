@@ -1,0 +1,106 @@
+"""Each rule speaks when it is broken and is silent when it is kept; its fix ends it."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from builders import EXAMPLES, changed, example, load, report, rig
+
+from ryokan.core.data.provenance import sources
+from ryokan.core.evaluate import evaluate
+from ryokan.core.findings.model import RULES
+from ryokan.core.rig import Rig
+from ryokan.operations.patches import apply_patch
+from ryokan.wording.findings import FINDINGS, FIXES, sentence
+
+CLINIC = example("clinic")  # keeps every rule
+
+BROKEN: list[tuple[str, dict[str, Any]]] = [
+    ("brief.critical_load_missing", {"brief.must_not_go_dark": ["the oxygen concentrator"]}),
+    ("brief.mains_unlike_hookups", {"region.mains_v": 230}),
+    ("storage.days_short", {"storage.bank.nominal_ah": 300}),
+    ("storage.lead_in_living_space", {"storage.chemistry": "agm", "storage.bay": "living_space"}),
+    ("storage.flooded_indoors", {"storage.chemistry": "flooded", "storage.bay": "living_space"}),
+    ("storage.over_touch_limit", {"storage.system_v": 48}),
+    ("storage.bms_below_main_current", {"storage.bank.bms_limit_a": 100}),
+    ("storage.bay_colder_than_typed", {"storage.bay": "outside", "storage.bay_c": 20, "stays.depot.ambient": "freezing"}),
+    ("inverter.volts_class_low", {"storage.bank": None, "inverter.chosen.rated_w": 6000}),
+    ("inverter.continuous_short", {"inverter.chosen.rated_w": 1400}),
+    ("inverter.surge_short", {"inverter.chosen.surge_w": 2000}),
+    ("inverter.no_usual_size", {"inverter.chosen": None, "loads.laptop.quantity": 400}),
+    ("inverter.cutoff_below_bank", {"inverter.cutoff_v": 18}),
+    ("solar.array_cannot_refill", {"solar.array_w": 700}),
+    ("solar.controller_clips", {"solar.controller_a": 50}),
+    ("charging.lithium_on_alternator", {"charging.alternator_path": "relay"}),
+    ("charging.below_freezing", {"storage.bay_c": -5}),
+    ("charging.over_bank_limit", {"charging.shore_charger_a": 450}),
+    ("charging.over_usual_rate", {"charging.shore_charger_a": 200}),
+    ("charging.hookup_too_small", {"charging.shore_charger_a": 120, "stays.depot.hookup": "na_15"}),
+    ("charging.refill_shorter_than_taper", {"charging.refill_hours": 0.4}),
+    ("charging.alternator_overloaded", {"charging.dcdc_a": 60}),
+    ("wiring.conductor_undersized", {"wiring.main.conductor": "awg:6"}),
+    ("wiring.fuse_above_ampacity", {"wiring.main.fuse_a": 350}),
+    ("wiring.fuse_below_load", {"wiring.main.fuse_a": 125}),
+    ("wiring.fuse_window_closed", {"wiring.main.conductor": "mm2:25"}),
+    ("wiring.drop_over_class", {"wiring.main.one_way_length": "60 ft"}),
+    ("wiring.no_stock_size", {"wiring.main.conductor": None, "wiring.main.one_way_length": "600 ft"}),
+    ("wiring.insulation_out_of_place", {"region.code_pack": "international", "wiring.main.conductor": None, "wiring.main.insulation_c": 60, "wiring.main.zone": "engine_space"}),
+]  # fmt: skip
+
+
+def codes(of: Rig) -> set[str]:
+    return {finding.code for finding in evaluate(of).findings}
+
+
+def test_the_complete_example_breaks_no_rule() -> None:
+    assert codes(CLINIC) == set()
+
+
+@pytest.mark.parametrize(("code", "changes"), BROKEN, ids=[code for code, _ in BROKEN])
+def test_rule_speaks_when_broken_and_its_fix_ends_it(code: str, changes: dict[str, Any]) -> None:
+    broken = changed(CLINIC, changes)
+    outcome = evaluate(broken)
+
+    finding = next(finding for finding in outcome.findings if finding.code == code)
+    words = sentence(finding, outcome.figures, "us")
+    assert "{" not in words.what + words.why
+    assert "safe" not in (words.what + words.why).lower()
+    if finding.fix is not None:
+        assert FIXES[finding.fix.code]
+        fixed = Rig.model_validate(apply_patch(broken.model_dump(mode="json"), finding.fix.patch))
+        assert code not in codes(fixed)
+
+
+def test_every_rule_is_tried_has_words_and_a_source() -> None:
+    assert {code for code, _ in BROKEN} == set(RULES) == set(FINDINGS)
+    assert {rule.source for rule in RULES.values()} <= set(sources())
+
+
+def test_findings_come_worst_first() -> None:
+    severities = [finding.severity for finding in evaluate(example("nurses")).findings]
+
+    assert severities == sorted(severities, key=["danger", "fault", "advice"].index)
+    assert severities[0] == "danger"
+
+
+def test_half_filled_is_not_wrong() -> None:
+    assert report([]).findings == ()
+    assert {f.code for f in report([load(40, 5), load(900, 0.3, feed="ac")]).findings} == set()
+
+
+def test_a_bank_of_exactly_the_need_is_not_short() -> None:
+    need_ah = report().figures["storage.need_ah"].number
+    exact = rig(storage={"bank": {"nominal_ah": need_ah}})
+
+    assert "storage.days_short" not in codes(exact)
+    assert evaluate(exact).figures["storage.days_without_charge"].value == pytest.approx(2)
+
+
+@pytest.mark.parametrize("path", EXAMPLES, ids=lambda path: path.stem)
+def test_every_figure_of_an_example_has_a_title_and_a_source(path: Any) -> None:
+    from ryokan.wording.figures import title
+
+    for figure in evaluate(example(path.stem)).figures.values():
+        assert title(figure.key)
+        assert figure.source in sources()

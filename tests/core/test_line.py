@@ -1,0 +1,119 @@
+"""One typed line, one load; and what is asked where a line is not clear."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from builders import loads
+from hypothesis import given
+from hypothesis import strategies as st
+
+from ryokan.core.loads.line import QUESTION_CODES, Reading, read_line, write_line
+from ryokan.core.loads.model import Load
+from ryokan.wording.load_line import QUESTIONS, ask, understood
+
+
+def read(line: str) -> Reading:
+    return read_line(line, system_v=12, mains_v=120)
+
+
+@pytest.mark.parametrize(
+    ("line", "expected"),
+    [
+        (
+            "10 x LED lamp 3W 5h",
+            {"name": "LED lamp", "quantity": 10, "watts": 3, "hours_per_day": 5, "feed": "dc", "group": "lighting"},
+        ),
+        ("laptop 50 W 4 h ac", {"name": "laptop", "watts": 50, "hours_per_day": 4, "feed": "ac"}),
+        ("blender 11.5A 120V 1 min", {"name": "blender", "amps": 11.5, "volts": 120, "hours_per_day": 1 / 60, "feed": "ac"}),
+        ("fridge 45W 40% 24h", {"name": "fridge", "watts": 45, "duty_frac": 0.4, "hours_per_day": 24, "feed": "dc"}),
+        ("drill 600 W 20 min 2 days a week", {"days_per_week": 2, "hours_per_day": 1 / 3, "feed": "ac", "start_factor": 2}),
+        ("kettle 1.2 kW 3 times 5 min must", {"watts": 1200, "hours_per_day": 0.25, "importance": "must", "feed": "ac"}),
+        ("freezer 600 Wh a day", {"wh": 600, "hours_per_day": 24}),
+        ("saw 2,5A ac 10 min pf 0.8 start 4x", {"amps": 2.5, "volts": 120, "power_factor": 0.8, "start_factor": 4}),
+        ("hob 1,800W 1h30 never with kettle", {"watts": 1800, "hours_per_day": 1.5, "never_with": "kettle"}),
+        ("CO2 meter 1W all day usb", {"name": "CO2 meter", "watts": 1, "hours_per_day": 24, "feed": "step_down"}),
+        ("fan 170 W 12 V 2h", {"watts": 170, "feed": "dc"}),
+    ],
+)
+def test_line_is_read_as_its_writer_meant(line: str, expected: dict[str, Any]) -> None:
+    reading = read(line)
+
+    assert reading.load is not None, reading.questions
+    found = {**reading.load.model_dump(), **reading.load.draw.model_dump()}
+    assert {name: found[name] for name in expected} == pytest.approx(expected)
+    assert understood(reading)
+
+
+@pytest.mark.parametrize(
+    ("line", "code", "part", "reading"),
+    [
+        ("2.7 kW battery", "load.power_of_a_store", "2.7 kW", "2.7 kWh a day battery"),
+        ("laptop 50A 4h", "load.which_amps", "50A", "laptop 50 W 4h"),
+        ("pump 5A 10min", "load.which_amps", "5A", "pump 5A 120 V 10min"),
+        ("pump -5W 2h", "load.watts_out_of_bounds", "-5W", "pump 5W 2h"),
+        ("fan 20W 30h", "load.hours_out_of_bounds", "30h", "fan 20W 3 h"),
+        ("pump 5A 0V 1h", "load.volts_out_of_bounds", "0V", None),
+        ("thing 1000000000W 1h", "load.watts_out_of_bounds", "1000000000W", None),
+        ("thing 10^9 W 1h", "load.watts_out_of_bounds", "10^9 W", None),
+        ("laptop 5oW 4h", "load.unreadable", "5oW", "laptop 50W 4h"),
+        ("10 lamps 3W 5h", "load.unreadable", "10", "10 x lamps 3W 5h"),
+        ("fridge 45W 140% 24h", "load.duty_out_of_bounds", "140%", None),
+        ("heater 120V dc 5A 1h", "load.volts_against_feed", "120V", "heater dc 5A 1h"),
+        ("iron 1200W 500Wh 1h", "load.two_draws", "500Wh", "iron 1200W 1h"),
+        ("lamp 3 W 5 h 30 times", "load.hours_out_of_bounds", "5 h", None),
+        ("50 W 4 h", "load.no_name", None, None),
+        ("kettle 10 min", "load.no_draw", None, "kettle 10 min 1200 W"),
+        ("kettle 1200 W", "load.no_hours", None, "kettle 1200 W 9 min"),
+        ("", "load.no_name", None, None),
+    ],
+)
+def test_unclear_line_is_asked_back_with_its_nearest_reading(
+    line: str, code: str, part: str | None, reading: str | None
+) -> None:
+    read_back = read(line)
+
+    assert read_back.load is None
+    question = next(question for question in read_back.questions if question.code == code)
+    assert ask(question)
+    if part is not None:
+        assert line[question.start : question.end].strip() == part
+    if reading is not None:
+        assert reading in question.readings
+        assert all(q.code != code for q in read(reading).questions)
+
+
+def test_amps_of_a_laptop_are_doubted_even_with_volts() -> None:
+    reading = read("laptop 50A 12V 4h")
+
+    assert reading.load is not None
+    assert [doubt.readings for doubt in reading.doubts] == [("laptop 50 W 12V 4h",)]
+
+
+def test_every_question_has_words() -> None:
+    assert set(QUESTIONS) == QUESTION_CODES
+
+
+@given(st.text(max_size=60))
+def test_any_text_is_answered(line: str) -> None:
+    reading = read(line)
+
+    assert (reading.load is None) == bool(reading.questions)
+    assert all(ask(question) for question in (*reading.questions, *reading.doubts))
+
+
+@given(loads)
+def test_a_written_line_reads_as_the_same_load(members: dict[str, Any]) -> None:
+    load = Load.model_validate(members)
+    if load.draw.kind.endswith("amps"):
+        load = load.model_copy(update={"feed": "ac" if load.draw.kind == "ac_amps" else "dc"})
+
+    back = read(write_line(load)).load
+
+    assert back is not None
+    kept = ["name", "quantity", "feed", "days_per_week", "start_factor", "never_with"]
+    assert {name: getattr(back, name) for name in kept} == {name: getattr(load, name) for name in kept}
+    assert back.hours_per_day == pytest.approx(load.hours_per_day, rel=1e-3)
+    assert back.duty_frac == pytest.approx(load.duty_frac, rel=1e-3)
+    assert list(back.draw.model_dump().values())[1:] == pytest.approx(list(load.draw.model_dump().values())[1:], rel=1e-3)

@@ -1,0 +1,55 @@
+"""A real browser on a real server on a real database."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from datetime import UTC, datetime
+from pathlib import Path
+from typing import Any
+
+import pytest
+from databases import fresh_database
+from dev.postgres import Cluster
+from installer import Installer, Site
+from playwright.sync_api import Browser, Page
+
+from ryokan.core.job_file import read_job_file
+from ryokan.operations.demo import load_demo
+from ryokan.store.database import transaction
+
+ROOT = Path(__file__).resolve().parents[2]
+
+
+@pytest.fixture(scope="session")
+def browser_type_launch_args() -> dict[str, Any]:
+    flags = "--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking --disable-component-update --disable-sync"
+    return {"executable_path": "/usr/bin/chromium", "args": flags.split()}
+
+
+@pytest.fixture
+def site(cluster: Cluster) -> Iterator[Site]:
+    with fresh_database(cluster) as engine:
+        jobs = [read_job_file(path.read_bytes()) for path in sorted((ROOT / "examples").glob("*.json"))]
+        with transaction(engine) as session:
+            load_demo(session, jobs, now=datetime(2026, 5, 1, tzinfo=UTC))
+        served = Site(cluster, engine.url.render_as_string(hide_password=False))
+        try:
+            yield served
+        finally:
+            served.server.stop()
+
+
+@pytest.fixture
+def installer(page: Page, site: Site) -> Iterator[Installer]:
+    person = Installer(page, site)
+    yield person
+    assert person.complaints == []
+
+
+@pytest.fixture
+def tablet(browser: Browser, site: Site) -> Iterator[Installer]:
+    context = browser.new_context(viewport={"width": 1024, "height": 768}, has_touch=True, color_scheme="dark")
+    person = Installer(context.new_page(), site)
+    yield person
+    assert person.complaints == []
+    context.close()

@@ -1,0 +1,131 @@
+"""The whole job a second time, in plain Python written apart from the product: from the method, not from its code.
+
+It shares no code with the product but the rig's document. Where both agree on any rig, neither slipped alone.
+"""
+
+from __future__ import annotations
+
+import math
+from typing import Any
+
+import pytest
+from builders import EXAMPLES, example, rigs
+from hypothesis import given
+
+from ryokan.core.evaluate import evaluate
+from ryokan.core.rig import Rig
+
+VOLTS = {"lfp": (12.8, 14.4, 11.2), "agm": (12.0, 14.4, 10.5), "gel": (12.0, 14.1, 10.5), "flooded": (12.0, 14.7, 10.5)}
+DOD = {"lfp": 0.8, "agm": 0.5, "gel": 0.5, "flooded": 0.5}
+ROUND_TRIP = {"lfp": 0.95, "agm": 0.85, "gel": 0.85, "flooded": 0.80}
+LITHIUM_COLD = {-30: 0.40, -20: 0.60, -10: 0.75, 0: 0.85, 25: 1.0, 45: 1.0}
+LEAD_COLD = {-30: 0.40, -20: 0.55, -10: 0.70, 0: 0.80, 25: 1.0, 45: 1.0}
+INVERTERS = [150, 300, 500, 700, 1000, 1200, 1500, 2000, 2500, 3000, 4000, 5000, 6000, 8000, 10000, 15000]
+
+
+def watts_of_one(load: dict[str, Any]) -> float:
+    draw = load["draw"]
+    pf = load["power_factor"] if load["feed"] == "ac" else 1
+    if draw["kind"] == "watts":
+        return float(draw["watts"])
+    if draw["kind"] == "wh_per_day":
+        return float(draw["wh"] / load["hours_per_day"] / load["duty_frac"])
+    return float(draw["amps"] * draw["volts"] * (pf if draw["kind"] == "ac_amps" else 1))
+
+
+def together(loads: list[dict[str, Any]], amount: Any) -> float:
+    sets: dict[Any, float] = {}
+    for number, load in enumerate(loads):
+        name = load["never_with"] or number
+        sets[name] = max(sets.get(name, 0), amount(load))
+    return sum(sets.values())
+
+
+def worst_start(loads: list[dict[str, Any]]) -> float:
+    """By trying every load as the one that starts."""
+    running = worst = together(loads, lambda one: one["quantity"] * watts_of_one(one))
+    for starter in loads:
+        rest = [
+            one for one in loads if one is starter or not starter["never_with"] or one["never_with"] != starter["never_with"]
+        ]
+        total = together(rest, lambda one: one["quantity"] * watts_of_one(one)) + watts_of_one(starter) * (
+            starter["start_factor"] - 1
+        )
+        worst = max(worst, total)
+    return max(running, worst)
+
+
+def second_opinion(document: dict[str, Any]) -> dict[str, float]:
+    loads = [load for load in document["loads"].values() if not load["struck"]]
+    ac = [load for load in loads if load["feed"] == "ac"]
+    storage, inverter, chosen = document["storage"], document["inverter"], document["inverter"]["chosen"]
+    chemistry, step = storage["chemistry"], storage["system_v"] / 12
+    va = together(ac, lambda one: one["quantity"] * watts_of_one(one) / one["power_factor"])
+    running = together(ac, lambda one: one["quantity"] * watts_of_one(one))
+    need_w, surge_w = max(1.25 * va, running), worst_start(ac)
+    bare = max(need_w, surge_w / 2)
+    rating = chosen["rated_w"] if chosen else (next((s for s in INVERTERS if s >= bare * (1 - 1e-12)), bare) if ac else 0)
+    idle_w = chosen["idle_w"] if chosen and chosen["idle_w"] is not None else 0.008 * rating
+    hours = {
+        "always": 24,
+        "by_hand": inverter["on_hours_per_day"],
+        "with_ac_loads": min(24, sum(l["hours_per_day"] for l in ac)),
+    }
+    idle = idle_w * hours[inverter["on"]] if rating else 0
+
+    def at_bank(load: dict[str, Any]) -> float:
+        w, h = load["quantity"] * watts_of_one(load), load["hours_per_day"] * load["duty_frac"]
+        if load["feed"] == "ac":
+            return float(h * (w * 1.05 + 0.06 * w * w / rating))
+        return float(w * h / (0.97 if load["feed"] == "dc" else 0.92))
+
+    def run(days: int) -> float:
+        used = {k: max(sum((d + shift) % 7 < k for d in range(days)) for shift in range(7)) for k in range(1, 8)}
+        return sum(at_bank(load) * used[load["days_per_week"]] for load in loads) + idle * days
+
+    day = sum(at_bank(load) for load in loads) + idle
+    mean = sum(at_bank(load) * load["days_per_week"] / 7 for load in loads) + idle
+    worst_run = 1.2 * run(document["brief"]["days_without_charge"])
+    points = sorted((LITHIUM_COLD if chemistry == "lfp" else LEAD_COLD).items())
+    (x0, y0), (x1, y1) = next(p for p in zip(points, points[1:], strict=False) if p[0][0] <= storage["bay_c"] <= p[1][0])
+    cold = y0 + (y1 - y0) * (storage["bay_c"] - x0) / (x1 - x0)
+    dod = DOD[chemistry]
+    if storage["sizing"] == "largest_governs":
+        bank = max(worst_run / dod, 1.2 * day / dod, worst_run / 0.8) / cold
+    else:
+        bank = worst_run / (dod * 0.8 * cold)
+    nominal_v, charge_v, cutoff_v = (volts * step for volts in VOLTS[chemistry])
+    cutoff_v = inverter["cutoff_v"] or cutoff_v
+    sun = document["solar"]["peak_sun_hours"] * 0.97 * 0.98 * 0.95 * 0.98 * 0.92 * 0.96 * 0.97
+    outcome = {
+        "loads.wh_per_day_with_margin": 1.2 * day,
+        "loads.worst_start_w": worst_start(loads),
+        "storage.need_wh": bank,
+        "storage.need_ah": bank / nominal_v,
+        "solar.need_w": 1.2 * mean * (0.4 + 0.6 / ROUND_TRIP[chemistry]) / sun * 1.15,
+        "inverter.need_continuous_w": need_w,
+        "inverter.need_surge_w": surge_w,
+        "inverter.dc_current_at_cutoff_a": (idle_w + 1.05 * rating + 0.06 * rating) / cutoff_v,
+    }
+    stays = document["stays"].values()
+    driving = sum(s["nights"] * s["driving_hours_per_day"] for s in stays) / sum(s["nights"] for s in stays)
+    if driving:
+        outcome["charging.dcdc.need_a"] = 1.2 * mean / ROUND_TRIP[chemistry] / charge_v / driving
+    return outcome
+
+
+def agree(rig: Rig) -> None:
+    figures = evaluate(rig).figures
+    for key, expected in second_opinion(rig.model_dump(mode="json")).items():
+        assert math.isfinite(expected)
+        assert figures[key].value == pytest.approx(expected, rel=1e-9, abs=1e-9), key
+
+
+@pytest.mark.parametrize("path", EXAMPLES, ids=lambda path: path.stem)
+def test_both_agree_on_an_example(path: Any) -> None:
+    agree(example(path.stem))
+
+
+@given(rigs)
+def test_both_agree_on_any_rig(rig: Rig) -> None:
+    agree(rig)

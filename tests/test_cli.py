@@ -1,0 +1,93 @@
+"""The command line, without a database."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+
+import pytest
+from builders import EXAMPLES, ROOT
+from click.testing import CliRunner
+
+from ryokan.cli import main
+from ryokan.core.evaluate import evaluate
+from ryokan.core.rig import Rig
+from ryokan.wording.figures import TITLES, pattern_of
+
+CONTRACT = [
+    "loads.wh_per_day", "loads.wh_per_day_with_margin", "loads.peak_w", "loads.worst_start_w", "storage.need_wh",
+    "storage.alternatives.lfp.need_wh", "storage.alternatives.agm.need_wh", "storage.need_ah", "storage.need_ah_by_twelve",
+    "solar.need_w", "solar.controller_need_a", "charging.dcdc.need_a", "charging.shore.need_a", "inverter.need_continuous_w",
+    "inverter.need_surge_w", "inverter.dc_current_at_cutoff_a", "wiring.main.conductor", "wiring.main.fuse_a",
+    "wiring.main.drop_v",
+]  # fmt: skip
+
+
+def run(*args: str) -> tuple[int, str]:
+    result = CliRunner().invoke(main, args)
+    return result.exit_code, result.output
+
+
+@pytest.mark.parametrize("path", EXAMPLES, ids=lambda path: path.stem)
+def test_evaluate_prints_every_figure_of_the_contract_with_its_working(path: Path) -> None:
+    code, output = run("evaluate", str(path), "--json")
+
+    figures = json.loads(output)["figures"]
+    assert code == 0
+    for key in CONTRACT:
+        assert set(figures[key]) >= {"kind", "value", "unit", "formula", "inputs", "source", "note"}
+    inputs = [keys if isinstance(keys, list) else [keys] for f in figures.values() for keys in f["inputs"].values()]
+    assert {key for keys in inputs for key in keys} <= set(figures)
+
+
+def test_evaluate_prints_need_have_findings_and_the_caution() -> None:
+    code, output = run("evaluate", str(next(path for path in EXAMPLES if "nurses" in path.name)))
+
+    assert code == 0
+    assert "Danger: 2 AWG may carry 170 A here" in output
+    assert "does not replace the local code" in output
+
+
+@pytest.mark.parametrize(
+    ("content", "says"),
+    [
+        ({"schema_version": 2}, "newer version"),
+        ({"colour": "red"}, "/colour: There is no such entry"),
+        ({"options": []}, "/options: There are fewer than 1"),
+    ],
+)
+def test_bad_file_is_refused_with_the_place(tmp_path: Path, content: dict[str, object], says: str) -> None:
+    file = tmp_path / "job.json"
+    file.write_text(json.dumps({**json.loads(EXAMPLES[0].read_text()), **content}))
+
+    code, output = run("evaluate", str(file))
+
+    assert code == 2
+    assert says in output
+
+
+def test_file_of_fifty_megabytes_is_not_even_read(tmp_path: Path) -> None:
+    file = tmp_path / "job.json"
+    with file.open("wb") as opened:
+        opened.truncate(50_000_000)
+
+    code, output = run("evaluate", str(file))
+
+    assert code == 2
+    assert "has 50 MB; a job file has at most 5 MB" in output
+
+
+def test_empty_job_is_answered() -> None:
+    assert evaluate(Rig()).figures["storage.need_wh"].value == 0
+
+
+def test_the_list_of_figures_is_complete() -> None:
+    listed = {line.split("`")[1] for line in (ROOT / "docs/figures.md").read_text().splitlines() if line.startswith("| `")}
+    made = {pattern_of(key) for path in EXAMPLES for key in evaluate(_rig(path)).figures if not key.startswith("assumptions.")}
+
+    assert set(TITLES) | {"assumptions.*"} == listed
+    assert None not in made
+
+
+def _rig(path: Path) -> Rig:
+    return Rig.model_validate(json.loads(path.read_text())["options"][0]["rig"])

@@ -1,0 +1,294 @@
+"""The API as a browser meets it: sign-in, problems, and nothing of another shop."""
+
+from __future__ import annotations
+
+import json
+from datetime import UTC, datetime, timedelta
+from typing import Any
+
+import pytest
+from flask import Flask
+from flask.testing import FlaskClient
+from sqlalchemy import Engine
+from werkzeug.test import TestResponse
+
+from ryokan.operations.accounts import ATTEMPTS_ALLOWED, add_user, create_shop
+from ryokan.operations.jobs import create_job
+from ryokan.store.database import transaction
+from ryokan.web.app import create_app
+from ryokan.web.context import Context
+from ryokan.web.spec import openapi
+
+START = datetime(2026, 5, 1, tzinfo=UTC)
+LAMP = {"name": "lamp", "draw": {"kind": "watts", "watts": 3}, "hours_per_day": 5}
+
+
+class Clock:
+    """A clock that the test turns."""
+
+    def __init__(self) -> None:
+        self.now = START
+
+    def __call__(self) -> datetime:
+        return self.now
+
+
+class Browser:
+    """A signed-in browser of one person."""
+
+    def __init__(self, app: Flask, email: str) -> None:
+        self.client: FlaskClient = app.test_client()
+        self.token = self.client.get("/api/v1/session").json["csrf_token"]
+        signed_in = self.send("POST", "/session", {"email": email, "password": "pw"})
+        self.status, self.token = signed_in.status_code, (signed_in.json or {}).get("csrf_token", self.token)
+
+    def send(self, method: str, path: str, body: Any = None, **headers: str) -> TestResponse:
+        sent = {"X-CSRF-Token": self.token, **{name.replace("_", "-"): value for name, value in headers.items()}}
+        return self.client.open(f"/api/v1{path}", method=method, json=body, headers=sent)
+
+    def get(self, path: str) -> TestResponse:
+        return self.send("GET", path)
+
+
+class Shops:
+    """Two shops with a job each, on one application."""
+
+    def __init__(self, engine: Engine) -> None:
+        self.clock = Clock()
+        self.app = create_app(Context(engine, self.clock), secret_key="test")
+        self.app.testing = True
+        with transaction(engine) as session:
+            self.ada = create_shop(session, name="A", owner_name="Ada", email="ada@a.example", password="pw", now=START)
+            add_user(session, self.ada, name="Vi", email="vi@a.example", role="viewer", password="pw")
+            job = create_job(session, self.ada, title="Job", customer="C", now=START)
+            create_shop(session, name="B", owner_name="Cy", email="cy@b.example", password="pw", now=START)
+        self.job_id, self.option_id = str(job.job.id), str(job.options[0].id)
+
+    def browser(self, email: str = "ada@a.example") -> Browser:
+        return Browser(self.app, email)
+
+
+@pytest.fixture
+def shops(engine: Engine) -> Shops:
+    return Shops(engine)
+
+
+def assert_problem(response: TestResponse, status: int, code: str) -> dict[str, Any]:
+    assert (response.status_code, response.content_type, response.json["code"]) == (status, "application/problem+json", code)
+    assert response.json["status"] == status
+    assert response.json["detail"]
+    body: dict[str, Any] = response.json
+    return body
+
+
+def routes(app: Flask) -> list[tuple[str, str]]:
+    return sorted(
+        (method, rule.rule.removeprefix("/api/v1"))
+        for rule in app.url_map.iter_rules()
+        for method in (rule.methods or set()) - {"HEAD", "OPTIONS"}
+        if rule.rule.startswith("/api/v1") and "/docs" not in rule.rule
+    )
+
+
+def body_for(path: str) -> Any:
+    if path.endswith("/rig"):
+        return [{"op": "add", "path": "/loads/a", "value": LAMP}]
+    return {"line": "lamp 3 W 5 h"} if path.endswith("/lines") else None
+
+
+def filled(path: str, shops: Shops) -> str:
+    job, option = shops.job_id, shops.option_id
+    path = path.replace("<uuid:job_id>", job).replace("<uuid:option_id>", option).replace("<path:key>", "loads.peak_w")
+    return f"{path}?step=loads" if path.endswith("/report") else path
+
+
+def test_every_route_with_ids_answers_404_to_another_shop_and_serves_its_own(shops: Shops) -> None:
+    own, stranger = shops.browser(), shops.browser("cy@b.example")
+    with_ids = [(method, path) for method, path in routes(shops.app) if "<" in path]
+
+    assert len(with_ids) >= 8
+    for method, path in with_ids:
+        address = filled(path, shops)
+        assert_problem(stranger.send(method, address, body_for(path), If_Match='"1"'), 404, "not_there")
+        assert own.send(method, address, body_for(path), If_Match='"1"').status_code != 404, path
+    assert stranger.get("/jobs").json == {"jobs": []}
+
+
+def test_every_route_but_session_and_health_wants_a_sign_in(shops: Shops) -> None:
+    client = shops.app.test_client()
+    token = client.get("/api/v1/session").json["csrf_token"]
+    for method, path in routes(shops.app):
+        if path in ("/session", "/health"):
+            continue
+        body = {"title": "t", "customer": "c"} if path == "/jobs" else body_for(path)
+        address = f"/api/v1{filled(path, shops)}"
+        response = client.open(address, method=method, json=body, headers={"X-CSRF-Token": token, "If-Match": "1"})
+        assert_problem(response, 401, "not_signed_in")
+
+
+def test_every_write_wants_the_token_of_the_page(shops: Shops) -> None:
+    browser = shops.browser()
+    browser.token = "stale"
+    for method, path in routes(shops.app):
+        if method != "GET":
+            assert_problem(browser.send(method, filled(path, shops), body_for(path)), 403, "csrf")
+
+
+def test_edit_answers_with_what_changed_and_reads_back(shops: Shops) -> None:
+    browser = shops.browser()
+
+    patch = [{"op": "add", "path": "/loads/lamp", "value": LAMP}]
+    edited = browser.send("PATCH", f"/options/{shops.option_id}/rig", patch, If_Match='"1"', Edit_Id="a" * 12)
+
+    assert edited.status_code == 200
+    assert (edited.json["revision"], edited.json["undo"]) == (2, "added lamp")
+    need = next(line for line in edited.json["ledger"] if line["label"] == "Bank, LFP")["need"]
+    assert browser.get(f"/options/{shops.option_id}").json == edited.json
+    figures = browser.get(f"/options/{shops.option_id}/report?step=storage").json["figures"]
+    assert figures["storage.need_wh"]["value"] == need["value"]
+    working = browser.get(f"/options/{shops.option_id}/figures/storage.need_wh").json
+    assert working["inputs"][0]["figures"][0]["key"] == "storage.alternatives.lfp.need_wh"
+    assert working["source"]["from_memory"]
+
+
+@pytest.mark.parametrize(
+    ("send", "status", "code", "pointer"),
+    [
+        ({"body": [{"op": "add", "path": "/loads/a", "value": {**LAMP, "hours_per_day": 30}}]}, 422, "unacceptable", "/loads/a/hours_per_day"),
+        ({"body": [{"op": "sing", "path": "/loads/a"}]}, 422, "unacceptable", "/0/op"),
+        ({"body": []}, 422, "unacceptable", None),
+        ({"body": [{"op": "remove", "path": "/loads/none"}]}, 422, "unacceptable", "/loads/none"),
+        ({"body": [{"op": "add", "path": "/brief/people", "value": 3}], "If_Match": "x"}, 422, "unacceptable", None),
+        ({"body": [{"op": "add", "path": "/brief/people", "value": 3}], "If_Match": '"7"'}, 412, "stale", None),
+        ({"body": [{"op": "add", "path": "/brief/people", "value": 3}], "Edit_Id": "!"}, 422, "unacceptable", None),
+    ],
+)  # fmt: skip
+def test_bad_edit_is_a_problem_with_a_pointer(
+    shops: Shops, send: dict[str, Any], status: int, code: str, pointer: str | None
+) -> None:
+    headers = {"If_Match": '"1"', **{k: v for k, v in send.items() if k != "body"}}
+
+    problem = assert_problem(
+        shops.browser().send("PATCH", f"/options/{shops.option_id}/rig", send["body"], **headers), status, code
+    )
+
+    if pointer is not None:
+        assert pointer in [error["pointer"] for error in problem["errors"]]
+        assert all(error["detail"] for error in problem["errors"])
+
+
+def test_what_is_not_json_or_too_large_is_said_so(shops: Shops) -> None:
+    browser = shops.browser()
+    address = f"/api/v1/options/{shops.option_id}/lines"
+    for data, status in ((b"{", 400), (b'{"line": "' + b"x" * 2_000_001 + b'"}', 413)):
+        sent = browser.client.post(address, data=data, content_type="application/json", headers={"X-CSRF-Token": browser.token})
+        assert_problem(sent, status, f"http_{status}")
+    assert_problem(browser.send("POST", f"/options/{shops.option_id}/lines", {"line": "x" * 201}), 422, "unacceptable")
+
+
+def test_typed_line_is_read_against_the_rig_and_nothing_is_stored(shops: Shops) -> None:
+    browser = shops.browser()
+
+    read = browser.send("POST", f"/options/{shops.option_id}/lines", {"line": "10 x LED lamp 3W 5h"}).json
+
+    assert read["load"]["quantity"] == 10
+    assert read["wh_at_bank"] == pytest.approx(150 / 0.97)
+    assert read["nights"] is None
+    assert browser.get(f"/options/{shops.option_id}").json["revision"] == 1
+    asked = browser.send("POST", f"/options/{shops.option_id}/lines", {"line": "laptop 50A 4h"}).json
+    assert asked["load"] is None
+    assert "laptop 50 W 4h" in asked["questions"][0]["readings"]
+
+
+def test_viewer_looks_and_does_not_change(shops: Shops) -> None:
+    viewer = shops.browser("vi@a.example")
+
+    assert viewer.get(f"/options/{shops.option_id}").json["may_edit"] is False
+    for method, path in routes(shops.app):
+        if method == "GET" or path.startswith("/session") or path.endswith("/lines"):
+            continue
+        body = {"title": "t", "customer": "c"} if path == "/jobs" else body_for(path)
+        assert_problem(viewer.send(method, filled(path, shops), body, If_Match='"1"'), 403, "not_allowed")
+
+
+def test_wrong_password_is_slowed_down_and_time_heals(shops: Shops) -> None:
+    client = shops.app.test_client()
+    token = client.get("/api/v1/session").json["csrf_token"]
+
+    def try_with(password: str, email: str = "ada@a.example") -> TestResponse:
+        body = {"email": email, "password": password}
+        return client.post("/api/v1/session", json=body, headers={"X-CSRF-Token": token})
+
+    for _ in range(ATTEMPTS_ALLOWED):
+        assert_problem(try_with("guess"), 401, "wrong_credentials")
+    assert_problem(try_with("pw"), 429, "too_many_attempts")
+    assert_problem(try_with("pw", "nobody@a.example"), 401, "wrong_credentials")
+    shops.clock.now += timedelta(minutes=16)
+    assert try_with("pw").status_code == 200
+
+
+def test_sign_in_ends_by_itself_and_by_hand(shops: Shops) -> None:
+    first, second = shops.browser(), shops.browser()
+
+    assert first.send("DELETE", "/session").status_code == 200
+    assert_problem(first.get("/jobs"), 401, "not_signed_in")
+    assert second.get("/jobs").status_code == 200
+    shops.clock.now += timedelta(days=15)
+    assert_problem(second.get("/jobs"), 401, "not_signed_in")
+
+
+def test_caution_is_read_once(shops: Shops) -> None:
+    browser = shops.browser()
+
+    assert browser.get("/session").json["person"]["caution_read"] is False
+    browser.send("POST", "/session/caution")
+    assert shops.browser().get("/session").json["person"]["caution_read"] is True
+
+
+def test_cookie_and_headers_keep_strangers_out(shops: Shops) -> None:
+    client = shops.app.test_client()
+
+    answer = client.get("/api/v1/session")
+
+    cookie, policy = answer.headers["Set-Cookie"], answer.headers["Content-Security-Policy"]
+    assert "HttpOnly" in cookie
+    assert "SameSite=Strict" in cookie
+    assert "default-src 'none'" in policy
+    assert "unsafe" not in policy
+    assert "http" not in policy
+    assert answer.headers["Cache-Control"] == "no-store"
+
+
+def test_database_away_is_a_problem_and_passes(cluster: Any, shops: Shops) -> None:
+    browser = shops.browser()
+
+    cluster.stop("fast")
+    try:
+        assert_problem(browser.get("/jobs"), 503, "database_unavailable")
+        assert browser.get("/health").json == {"database": "does not answer"}
+    finally:
+        cluster.start()
+
+    assert browser.get("/jobs").status_code == 200
+
+
+def test_unexpected_error_tells_nothing_but_an_incident_number(shops: Shops, monkeypatch: pytest.MonkeyPatch) -> None:
+    browser = shops.browser()
+    monkeypatch.setattr("ryokan.operations.jobs.list_jobs", lambda *_: 1 / 0)
+    shops.app.testing = False
+
+    problem = assert_problem(browser.get("/jobs"), 500, "internal")
+
+    assert "Incident" in problem["detail"]
+    assert "division" not in json.dumps(problem)
+
+
+def test_openapi_document_names_every_route_and_its_problems(shops: Shops) -> None:
+    document = openapi(shops.app)
+
+    described = {(method.upper(), path) for path, methods in document["paths"].items() for method in methods}
+    assert len(described) == len(routes(shops.app))
+    assert document["openapi"].startswith("3.1")
+    for methods in document["paths"].values():
+        for operation in methods.values():
+            assert "application/problem+json" in operation["responses"]["401"]["content"]
