@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 import pytest
-from builders import EXAMPLES, changed, example, load, report, rig
+from builders import EXAMPLES, ROOT, changed, example, load, report, rig
 
 from ryokan.core.data.provenance import sources
 from ryokan.core.evaluate import evaluate
@@ -75,6 +75,15 @@ def test_rule_speaks_when_broken_and_its_fix_ends_it(code: str, changes: dict[st
 def test_every_rule_is_tried_has_words_and_a_source() -> None:
     assert {code for code, _ in BROKEN} == set(RULES) == set(FINDINGS)
     assert {rule.source for rule in RULES.values()} <= set(sources())
+    cautions = (ROOT / "docs/cautions.md").read_text()
+    assert [code for code in RULES if f"`{code}` | {RULES[code].severity} |" not in cautions] == []
+
+
+def test_a_metric_run_is_judged_by_the_metric_standard() -> None:
+    narrowboat = changed(example("narrowboat"), {"wiring.main.fuse_a": 400})
+
+    finding = next(f for f in evaluate(narrowboat).findings if f.code == "wiring.fuse_above_ampacity")
+    assert finding.source == "iso_13297_ampacity"
 
 
 def test_findings_come_worst_first() -> None:

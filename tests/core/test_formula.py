@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import ast
 import csv
+import itertools
 import math
 import tomllib
 from typing import Any
@@ -109,7 +110,7 @@ def again(node: ast.expr, names: dict[str, Any]) -> Any:
         values = [again(arg, names) for arg in node.args[1:]]
         if name == "interp":
             points = next(curve for curve in CHEMISTRIES["curve"] if curve["name"] == column)["values"][table]
-            low, high = next((a, b) for a, b in zip(points, points[1:], strict=False) if a[0] <= values[0] <= b[0])
+            low, high = next((a, b) for a, b in itertools.pairwise(points) if a[0] <= values[0] <= b[0])
             return low[1] + (high[1] - low[1]) * (values[0] - low[0]) / (high[0] - low[0])
         rows, what = read_table(table), column or (values[1] if len(values) > 1 else None)
         if name == "lookup":

@@ -5,6 +5,7 @@ It shares no code with the product but the rig's document. Where both agree on a
 
 from __future__ import annotations
 
+import itertools
 import math
 from typing import Any
 
@@ -69,7 +70,7 @@ def second_opinion(document: dict[str, Any]) -> dict[str, float]:
     hours = {
         "always": 24,
         "by_hand": inverter["on_hours_per_day"],
-        "with_ac_loads": min(24, sum(l["hours_per_day"] for l in ac)),
+        "with_ac_loads": min(24, sum(load["hours_per_day"] for load in ac)),
     }
     idle = idle_w * hours[inverter["on"]] if rating else 0
 
@@ -87,7 +88,7 @@ def second_opinion(document: dict[str, Any]) -> dict[str, float]:
     mean = sum(at_bank(load) * load["days_per_week"] / 7 for load in loads) + idle
     worst_run = 1.2 * run(document["brief"]["days_without_charge"])
     points = sorted((LITHIUM_COLD if chemistry == "lfp" else LEAD_COLD).items())
-    (x0, y0), (x1, y1) = next(p for p in zip(points, points[1:], strict=False) if p[0][0] <= storage["bay_c"] <= p[1][0])
+    (x0, y0), (x1, y1) = next(p for p in itertools.pairwise(points) if p[0][0] <= storage["bay_c"] <= p[1][0])
     cold = y0 + (y1 - y0) * (storage["bay_c"] - x0) / (x1 - x0)
     dod = DOD[chemistry]
     if storage["sizing"] == "largest_governs":

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import math
 
 import pytest
@@ -77,7 +78,7 @@ def test_ampacity_rises_with_size_and_temperature() -> None:
     for name in ("ampacity_awg", "ampacity_mm2"):
         rows = list(tables()[name].rows.values())
         assert all(list(row) == sorted(row) for row in rows)
-        assert all(small[column] <= large[column] for small, large in zip(rows, rows[1:], strict=False) for column in range(4))
+        assert all(small[column] <= large[column] for small, large in itertools.pairwise(rows) for column in range(4))
 
 
 def test_standard_fuse_ratings() -> None:

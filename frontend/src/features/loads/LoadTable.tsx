@@ -39,13 +39,13 @@ export function LoadTable({ figure }: { figure: FigureOf }) {
           <th scope="col" className="px-2 pb-1 text-left font-semibold">
             Load
           </th>
-          <th scope="col" className="pb-1 text-left font-semibold">
+          <th scope="col" className="hidden pb-1 text-left font-semibold sm:table-cell">
             Fed by
           </th>
           <th scope="col" className="pb-1 text-right font-semibold">
             Draw
           </th>
-          <th scope="col" className="pb-1 text-right font-semibold">
+          <th scope="col" className="hidden pb-1 text-right font-semibold sm:table-cell">
             Runs
           </th>
           <th scope="col" className="whitespace-nowrap pb-1 pl-4 text-right font-semibold">
@@ -187,11 +187,13 @@ function LoadRow({
           <span className="ml-2 whitespace-nowrap text-[13px] text-soft">never with {load.never_with}</span>
         )}
       </th>
-      <td className={`whitespace-nowrap text-[13px] text-soft ${struck}`}>{FEED_WORDS[load.feed]}</td>
+      <td className={`hidden whitespace-nowrap text-[13px] text-soft sm:table-cell ${struck}`}>
+        {FEED_WORDS[load.feed]}
+      </td>
       <td className={`text-right ${struck}`}>
         <Draw load={load} figure={figure(`loads.row.${id}.unit_w`)} />
       </td>
-      <td className={`pl-4 text-right ${struck}`}>
+      <td className={`hidden pl-4 text-right sm:table-cell ${struck}`}>
         <Runs load={load} />
       </td>
       <td className={`text-right ${struck}`}>
@@ -258,8 +260,8 @@ function Runs({ load }: { load: Load }) {
     <span className="figure">
       {shown.number}
       <span className="unit">{shown.unit}</span>
-      {load.duty_frac !== 1 && <span className="text-soft">, {formatNumber(load.duty_frac * 100)} %</span>}
-      {load.days_per_week !== 7 && <span className="text-soft">, {load.days_per_week} d/wk</span>}
+      {load.duty_frac !== 1 && <span className="text-[13px] text-soft">, {formatNumber(load.duty_frac * 100)} %</span>}
+      {load.days_per_week !== 7 && <span className="text-[13px] text-soft">, {load.days_per_week} d/wk</span>}
     </span>
   );
 }
@@ -309,11 +311,11 @@ function IdleRow({ figure, largest }: { figure: FigureOf; largest: number }) {
       <th scope="row" className="px-2 text-left font-normal">
         Inverter itself, when on
       </th>
-      <td className="text-[13px]">DC</td>
+      <td className="hidden text-[13px] sm:table-cell">DC</td>
       <td className="text-right">
         <Figure figure={figure("inverter.idle_w")} />
       </td>
-      <td />
+      <td className="hidden sm:table-cell" />
       <td className="text-right">
         <Figure figure={idle} />
       </td>

@@ -33,7 +33,7 @@ export function LedgerDrawer() {
               </span>
             );
           })}
-          <span>{open ? "Close ledger ▾" : "Ledger ▴"}</span>
+          <span className="whitespace-nowrap">{open ? "Close ledger ▾" : "Ledger ▴"}</span>
         </span>
       </button>
     </aside>

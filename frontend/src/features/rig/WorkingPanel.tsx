@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
+import { Link } from "react-router";
 import { workingQuery } from "../../api/queries";
 import type { Rig, Source, TitledFigure, Working } from "../../api/types";
 import { Digits } from "../../ui/Digits";
@@ -161,25 +162,24 @@ export function SourceNote({ source }: { source: Source }) {
 
 /** The formula in words; each title leads to its own working. */
 function Words({ pieces }: { pieces: Working["in_words"] }) {
-  const { follow } = useWorking();
+  const { addressOf } = useWorking();
   return (
     <p className="text-soft leading-[1.7]">
-      {pieces.map((piece, index) => {
-        const key = piece.key;
-        return key ? (
-          <button
-            // A formula is a fixed sequence: its pieces have no other name than their place.
+      {pieces.map((piece, index) =>
+        // A formula is a fixed sequence: its pieces have no other name than their place.
+        piece.key ? (
+          <Link
             key={`${index}:${piece.text}`}
-            type="button"
-            onClick={() => follow(key)}
-            className="inline border-mark border-b border-dotted text-left text-ink leading-tight hover:border-ink"
+            to={addressOf(piece.key)}
+            replace
+            className="border-mark border-b border-dotted text-ink hover:border-ink"
           >
             {piece.text}
-          </button>
+          </Link>
         ) : (
           <span key={`${index}:${piece.text}`}>{piece.text}</span>
-        );
-      })}
+        ),
+      )}
     </p>
   );
 }

@@ -21,10 +21,14 @@ export function useWorking() {
     [setParams],
   );
 
+  /** One further; back to its place where the trail has come through it before. */
+  const onwards = (key: string) => (trail.includes(key) ? trail.slice(0, trail.indexOf(key) + 1) : [...trail, key]);
+
   return {
     trail,
     open: (key: string) => change([key]),
-    follow: (key: string) => change(trail.includes(key) ? trail.slice(0, trail.indexOf(key) + 1) : [...trail, key]),
+    follow: (key: string) => change(onwards(key)),
+    addressOf: (key: string) => ({ search: new URLSearchParams(onwards(key).map((one) => ["w", one])).toString() }),
     back: () => change(trail.slice(0, -1)),
     close: () => change([]),
   };

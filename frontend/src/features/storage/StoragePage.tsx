@@ -115,7 +115,7 @@ export function StoragePage() {
           path="/storage/bay_c"
           unit="°C"
           value={storage.bay_c}
-          hint="Capacity shrinks in the cold; at 25 °C it is as rated."
+          hint="Capacity shrinks in the cold; at 25 °C (77 °F) it is as rated."
         />
         {storage.chemistry === "lfp" && (
           <FieldRow label="Heats itself">

@@ -66,12 +66,11 @@ def _mains_side(sheet: Sheet, charger: Figure, charge_v: Figure) -> None:
 def _through_hookup(sheet: Sheet, hookup: Hookup, charger: Figure, charge_v: Figure) -> Figure:
     """Charge amps that fit through the hookup, whatever the charger could give. [A]"""
     name = sheet.given("charging.shore.hookup", hookup, "")
-    breaker = sheet.look_up("charging.shore.breaker_a", "lookup(hookups.breaker_a, hookup)", "A", "nec_551", hookup=name)
-    share = sheet.look_up(
-        "charging.shore.continuous_frac", "lookup(hookups.continuous_frac, hookup)", "", "nec_551", hookup=name
-    )
+    source = "nec_551" if hookup.startswith("na_") else "iec_60309"
+    breaker = sheet.look_up("charging.shore.breaker_a", "lookup(hookups.breaker_a, hookup)", "A", source, hookup=name)
+    share = sheet.look_up("charging.shore.continuous_frac", "lookup(hookups.continuous_frac, hookup)", "", source, hookup=name)
     continuous = sheet.compute(
-        "charging.shore.hookup_continuous_a", "breaker × share", "A", "nec_551", breaker=breaker, share=share
+        "charging.shore.hookup_continuous_a", "breaker × share", "A", source, breaker=breaker, share=share
     )
     limit = sheet.compute(
         "charging.shore.hookup_limit_a",

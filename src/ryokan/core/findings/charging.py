@@ -61,6 +61,7 @@ def hookup_too_small(rig: Rig, sheet: Sheet) -> Trouble | None:
             "fits": sheet["charging.shore.hookup_limit_a"],
         },
         fix=Fix("charging.turn_down", replace("/charging/shore_charger_a", fits_a)) if chosen and fits_a > 0 else None,
+        source=limit.source,
     )
 
 

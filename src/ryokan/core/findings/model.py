@@ -48,6 +48,7 @@ class Trouble:
     figures: Mapping[str, Figure] = field(default_factory=dict)
     words: Mapping[str, str] = field(default_factory=dict)
     fix: Fix | None = None
+    source: str | None = None  # where the region's tables decide; otherwise the rule's own
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,7 +74,7 @@ class Rule:
             code=self.code,
             severity=self.severity,
             step=self.step,
-            source=self.source,
+            source=trouble.source or self.source,
             figures={name: figure.key for name, figure in trouble.figures.items()},
             words=trouble.words,
             fix=trouble.fix,

@@ -43,7 +43,11 @@ def conductor_undersized(rig: Rig, sheet: Sheet) -> Trouble | None:
     chosen, current = _chosen(sheet), sheet["wiring.main.design_current_a"]
     if chosen is None or chosen[1].number >= current.number:
         return None
-    return Trouble(figures={"conductor": chosen[0], "ampacity": chosen[1], "current": current}, fix=_as_asked(sheet))
+    return Trouble(
+        figures={"conductor": chosen[0], "ampacity": chosen[1], "current": current},
+        fix=_as_asked(sheet),
+        source=chosen[1].source,
+    )
 
 
 @rule("wiring.fuse_above_ampacity", "danger", "abyc_e11_ampacity")
@@ -53,7 +57,9 @@ def fuse_above_ampacity(rig: Rig, sheet: Sheet) -> Trouble | None:
     conductor = sheet.get("wiring.main.have_conductor") or sheet.get("wiring.main.conductor")
     if fuse is None or ampacity is None or conductor is None or fuse.number <= ampacity.number:
         return None
-    return Trouble(figures={"fuse": fuse, "ampacity": ampacity, "conductor": conductor}, fix=_as_asked(sheet))
+    return Trouble(
+        figures={"fuse": fuse, "ampacity": ampacity, "conductor": conductor}, fix=_as_asked(sheet), source=ampacity.source
+    )
 
 
 @rule("wiring.fuse_below_load", "fault", "practice")
