@@ -41,8 +41,22 @@ def apply_patch(document: Document, patch: Patch) -> Document:
 
 
 def difference(before: Document, after: Document) -> list[dict[str, Any]]:
-    """The patch that makes ``after`` of ``before``."""
-    return list(jsonpatch.make_patch(before, after))
+    """The patch that makes ``after`` of ``before``.
+
+    Members that are equal are left out first: comparing them one by one in Python would cost more than the evaluation.
+    """
+    return list(jsonpatch.make_patch(*_unequal_parts(before, after)))
+
+
+def _unequal_parts(one: Document, other: Document) -> tuple[Document, Document]:
+    """Both documents without the members that are equal in both, so that paths stay what they are."""
+    left, right = dict(one), dict(other)
+    for name in one.keys() & other.keys():
+        if one[name] == other[name]:
+            del left[name], right[name]
+        elif isinstance(one[name], dict) and isinstance(other[name], dict):
+            left[name], right[name] = _unequal_parts(one[name], other[name])
+    return left, right
 
 
 def touch_same_place(one: Patch, other: Patch) -> bool:

@@ -1,4 +1,4 @@
-import { type KeyboardEvent, useRef, useState } from "react";
+import { type KeyboardEvent, useLayoutEffect, useRef, useState } from "react";
 import type { FigureValue, Load } from "../../api/types";
 import { Digits } from "../../ui/Digits";
 import { formatHours, formatNights, formatNumber } from "../../ui/formatQuantity";
@@ -17,6 +17,7 @@ export function LoadTable({ figure }: { figure: FigureOf }) {
   const { rig, answer } = useRig();
   const ids = orderedIds(rig);
   const [focused, setFocused] = useState(ids[0] ?? "");
+  const [wanted, setWanted] = useState<string | null>(null);
   const [editing, setEditing] = useState<string | null>(null);
   const table = useRef<HTMLTableElement>(null);
   const largest = Math.max(
@@ -29,8 +30,14 @@ export function LoadTable({ figure }: { figure: FigureOf }) {
   const focusRow = (id: string | undefined) => {
     if (!id) return;
     setFocused(id);
-    requestAnimationFrame(() => table.current?.querySelector<HTMLElement>(`[data-row="${id}"]`)?.focus());
+    setWanted(id);
   };
+  // Only once the row stands in the page again can it take the focus, such as after its line was changed.
+  useLayoutEffect(() => {
+    if (!wanted) return;
+    table.current?.querySelector<HTMLElement>(`[data-row="${wanted}"]`)?.focus();
+    setWanted(null);
+  }, [wanted]);
 
   return (
     <table ref={table} className="w-full max-w-[56rem] text-[15px]">
