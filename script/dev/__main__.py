@@ -67,7 +67,8 @@ if __name__ == "__main__":
     os.chdir(Path(ROOT) if sys.argv[1] != "ryokan" else Path.cwd())
     try:
         COMMANDS[sys.argv[1]](sys.argv[2:])
-    except Failed:
+    except Failed as error:
+        print(f"\n{error}", file=sys.stderr)
         sys.exit(1)
     except KeyboardInterrupt:
         sys.exit(130)

@@ -28,7 +28,9 @@ def main(args: Sequence[str]) -> None:
     parser.add_argument("--port", type=int, help=f"port of the web server; {USUAL_PORT} or a free one if left out")
     parser.add_argument("--host", default="127.0.0.1", help="address to serve on; loopback if left out")
     options = parser.parse_args(args)
-    signal.signal(signal.SIGTERM, _interrupt)
+    # Also where a shell has started this with Ctrl-C ignored.
+    for number in (signal.SIGTERM, signal.SIGINT):
+        signal.signal(number, _interrupt)
     require_node()
     prepare()
     cluster = Cluster(data_home() / "demo")
@@ -58,11 +60,12 @@ def main(args: Sequence[str]) -> None:
             server.start()
             assert server.process is not None
             (cluster.folder / "web.pid").write_text(str(server.process.pid))
+        print(f"\nRyokan answers at {server.address}\nCtrl-C stops it; the data stay.", flush=True)
         while server.process.poll() is None:
             time.sleep(0.5)
         raise Failed(f"The web server has ended. Its log: {cluster.folder / 'web.log'}")
     except KeyboardInterrupt:
-        pass
+        print("\nStopping.", flush=True)
     finally:
         # A second Ctrl-C must not leave half of it running.
         signal.signal(signal.SIGINT, signal.SIG_IGN)

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import glob
+import importlib.util
 import os
 import shutil
 import subprocess
@@ -10,8 +12,8 @@ from dev.stages import Failed, run
 
 NODE_MAJOR = 20
 
-# package -> a command or file that shows it is there
-RUN_TIME_PACKAGES = {"python3-venv": "ensurepip", "postgresql": "/usr/lib/postgresql"}
+# package -> a file or a module of Python that shows it is there; the client alone brings /usr/lib/postgresql, too
+RUN_TIME_PACKAGES = {"python3-venv": "ensurepip", "postgresql": "/usr/lib/postgresql/*/bin/initdb"}
 TEST_PACKAGES = {"chromium": "/usr/bin/chromium"}
 
 
@@ -52,13 +54,11 @@ def install_packages(packages: dict[str, str]) -> None:
     else:
         raise Failed(f"Debian packages are missing. Run as root: apt-get update && {' '.join(command)}")
     env = {**os.environ, "DEBIAN_FRONTEND": "noninteractive"}
+    print(f"  installing {', '.join(missing)}", flush=True)
     run([*prefix, "apt-get", "update"], env=env, quiet=True)
     run([*prefix, *command], env=env, quiet=True)
 
 
 def _is_there(sign: str) -> bool:
-    if sign.startswith("/"):
-        return os.path.exists(sign)
-    import importlib.util
-
-    return importlib.util.find_spec(sign) is not None
+    """Whether a file of that pattern, or a module of that name, is there."""
+    return bool(glob.glob(sign)) if sign.startswith("/") else importlib.util.find_spec(sign) is not None

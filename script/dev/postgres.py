@@ -145,9 +145,9 @@ class Cluster:
 
 def _binary(program: str) -> Path:
     """The newest installed version's program; Debian keeps them out of PATH."""
-    homes = sorted(Path("/usr/lib/postgresql").glob("*/bin"), key=lambda home: float(home.parent.name))
-    if homes:
-        return homes[-1] / program
+    found_in = sorted(Path("/usr/lib/postgresql").glob(f"*/bin/{program}"), key=lambda path: float(path.parts[-3]))
+    if found_in:
+        return found_in[-1]
     found = shutil.which(program)
     if found is None:
         raise Failed("PostgreSQL is not installed. Debian's package is called postgresql.")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import subprocess
+import sys
 import time
 from collections.abc import Iterator, Mapping, Sequence
 from contextlib import contextmanager
@@ -18,8 +19,10 @@ class Failed(Exception):
 @contextmanager
 def stage(name: str) -> Iterator[None]:
     """Print the name of a stage, and its time when it is done."""
-    time.monotonic()
+    print(f"· {name}", flush=True)
+    start = time.monotonic()
     yield
+    print(f"  {name}: {time.monotonic() - start:.1f} s", flush=True)
 
 
 def run(command: Sequence[str | Path], *, cwd: Path = ROOT, env: Mapping[str, str] | None = None, quiet: bool = False) -> None:
@@ -37,5 +40,5 @@ def run(command: Sequence[str | Path], *, cwd: Path = ROOT, env: Mapping[str, st
     )
     if result.returncode != 0:
         if quiet:
-            pass
+            print(result.stdout, file=sys.stderr)
         raise Failed(f"{' '.join(words[:4])} … ended with {result.returncode}.")

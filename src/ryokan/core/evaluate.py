@@ -146,7 +146,8 @@ def _step_states(rig: Rig, findings: tuple[Finding, ...]) -> dict[StepName, Step
         "storage": rig.storage.bank is not None,
         "inverter": rig.inverter.chosen is not None,
         "solar": rig.solar.array_w is not None,
-        "charging": rig.charging.dcdc_a is not None or rig.charging.shore_charger_a is not None,
+        "charging": (rig.charging.dcdc_a is not None and rig.charging.alternator_path == "dcdc")
+        or rig.charging.shore_charger_a is not None,
         "wiring": rig.wiring.main.conductor is not None and rig.wiring.main.fuse_a is not None,
     }
     has_loads = bool(rig.active_loads())

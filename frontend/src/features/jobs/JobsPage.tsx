@@ -101,9 +101,7 @@ function Standing({ job }: { job: JobCard }) {
 }
 
 function Count({ severity, count }: { severity: "danger" | "fault" | "advice"; count: number }) {
-  const words = { danger: ["danger", "dangers"], fault: ["misfit", "misfits"], advice: ["advice", "advices"] }[
-    severity
-  ];
+  const words = { danger: ["danger", "dangers"], fault: ["misfit", "misfits"], advice: ["advice", "advice"] }[severity];
   return (
     <span className="flex items-center gap-1.5">
       <SeverityMark severity={severity} />

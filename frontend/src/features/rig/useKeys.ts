@@ -11,7 +11,9 @@ export function useKeys(rig: RigContext, onHelp: () => void): void {
     const onKey = (event: KeyboardEvent) => {
       const typing = event.target instanceof HTMLElement && event.target.closest("input, textarea, select") !== null;
       const command = event.ctrlKey || event.metaKey;
-      if (command && event.key.toLowerCase() === "z" && !typing) {
+      // In a field Ctrl-Z belongs to the field, unless nothing is typed there to take back.
+      const free = !typing || (event.target instanceof HTMLInputElement && event.target.value === "");
+      if (command && event.key.toLowerCase() === "z" && free) {
         event.preventDefault();
         void rig.walk(event.shiftKey ? "redo" : "undo");
         return;

@@ -25,7 +25,9 @@ def dcdc_need(sheet: Sheet, charging: Charging, chemistry: str) -> None:
         charge_v=charge_v,
         hours=hours,
     )
-    output = sheet.given("charging.dcdc.have_a", charging.dcdc_a, "A") if charging.dcdc_a is not None else need
+    output = need
+    if charging.dcdc_a is not None and charging.alternator_path == "dcdc":
+        output = sheet.given("charging.dcdc.have_a", charging.dcdc_a, "A")
     _alternator(sheet, charging, output, charge_v)
 
 

@@ -1,0 +1,78 @@
+"""script/demo as a person meets it: named stages, an address, Ctrl-C, a kill."""
+
+from __future__ import annotations
+
+import json
+import os
+import signal
+import subprocess
+import tempfile
+import urllib.request
+from collections.abc import Iterator
+from pathlib import Path
+from typing import Any
+
+import pytest
+from builders import ROOT
+from dev.postgres import Cluster, free_port
+
+
+@pytest.fixture
+def data() -> Iterator[Path]:
+    with tempfile.TemporaryDirectory(prefix="ryokan-demo-", ignore_cleanup_errors=True) as folder:
+        Path(folder).chmod(0o755)
+        yield Path(folder)
+        Cluster(Path(folder) / "demo").remove()
+
+
+def start(data: Path, *args: str) -> tuple[subprocess.Popen[str], str]:
+    """The script until it names its address, with what it printed so far."""
+    env = {**os.environ, "RYOKAN_DATA": str(data)}
+    command = [str(ROOT / "script/demo"), "--port", str(free_port()), *args]
+    demo = subprocess.Popen(command, env=env, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True)
+    printed = ""
+    assert demo.stdout is not None
+    for line in demo.stdout:
+        printed += line
+        if "Ctrl-C" in line:
+            return demo, printed
+    raise AssertionError(printed)
+
+
+def end(demo: subprocess.Popen[str], number: int) -> None:
+    demo.send_signal(number)
+    demo.wait(30)
+    assert demo.stdout is not None
+    demo.stdout.close()
+
+
+def health(printed: str) -> Any:
+    address = printed.split("answers at ")[1].split()[0]
+    with urllib.request.urlopen(f"{address}/api/v1/health", timeout=5) as answer:
+        return json.load(answer)
+
+
+def test_demo_names_its_stages_recovers_from_a_kill_and_stops_what_it_started(data: Path) -> None:
+    demo, printed = start(data)
+    for name in ("Debian packages", "python packages", "front end build", "database", "schema and demo data", "web server"):
+        assert f"· {name}\n" in printed
+        assert f"  {name}: " in printed
+    assert "The demo shop was founded." in printed
+    assert "Sign in as" in printed
+    assert health(printed) == {"database": "answers"}
+    end(demo, signal.SIGKILL)
+
+    again, printed = start(data)
+    assert "The demo shop is there already" in printed
+    assert health(printed) == {"database": "answers"}
+    second = subprocess.run(
+        [str(ROOT / "script/demo")], env={**os.environ, "RYOKAN_DATA": str(data)}, capture_output=True, text=True, check=False
+    )
+    assert second.returncode == 1
+    assert "is running already" in second.stderr
+    end(again, signal.SIGINT)
+    assert not Cluster(data / "demo").is_running()
+
+    fresh, printed = start(data, "--fresh")
+    assert "The demo shop was founded." in printed
+    end(fresh, signal.SIGTERM)
