@@ -78,6 +78,17 @@ def test_undo_and_redo_give_the_rig_back_to_the_letter(bench: Bench) -> None:
         bench.walk(bench.ada, "redo")
 
 
+def test_a_new_edit_ends_what_could_be_done_again(bench: Bench) -> None:
+    bench.edit(bench.ada, LAMP, base=1)
+    bench.walk(bench.ada, "undo")
+
+    after = bench.edit(bench.ada, put("/brief/people", 3), base=3)
+
+    assert (after.undo, after.redo) == ("changed the brief", None)
+    with pytest.raises(NotPossible, match="nothing to redo"):
+        bench.walk(bench.ada, "redo")
+
+
 def test_undo_is_each_persons_own_and_says_who_stands_in_the_way(bench: Bench) -> None:
     bench.edit(bench.ada, LAMP, base=1)
     bench.edit(bench.ben, put("/brief/people", 4), base=2)
