@@ -1,4 +1,4 @@
-import { type ReactNode, useId, useState } from "react";
+import { type ChangeEvent, type KeyboardEvent, type ReactNode, useId, useState } from "react";
 import type { Problem } from "../../api/types";
 import { useRig } from "./useRig";
 
@@ -78,7 +78,28 @@ function conversionFor(unit: string, us: boolean): Conversion {
   return { unit, shown: same, stored: same };
 }
 
-/** A number with its unit. Empty means “not yet chosen” where `nullable`; `wrap` makes the value that is sent. */
+/** What is being typed in a field: Enter and leaving the field send it, Escape gives the stored value back. */
+function useDraft(stored: string, send: (typed: string) => Promise<boolean>, forget: () => void) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const commit = async () => {
+    if (draft === null || draft.trim() === stored) return setDraft(null);
+    if (await send(draft.trim())) setDraft(null);
+  };
+  return {
+    value: draft ?? stored,
+    onChange: (event: ChangeEvent<HTMLInputElement>) => setDraft(event.target.value),
+    onBlur: () => void commit(),
+    onKeyDown: (event: KeyboardEvent) => {
+      if (event.key === "Enter") void commit();
+      if (event.key === "Escape") {
+        setDraft(null);
+        forget();
+      }
+    },
+  };
+}
+
+/** A number with its unit. Empty means “not yet chosen” where `nullable`; `send` makes the value that is sent. */
 export function NumberField({
   label,
   path,
@@ -98,39 +119,32 @@ export function NumberField({
   const { units, answer } = useRig();
   const turn = conversionFor(unit, units === "us");
   const { fault, setFault, write } = useMember(path);
-  const stored = value === null ? "" : String(turn.shown(value));
-  const [draft, setDraft] = useState<string | null>(null);
-
-  const commit = async () => {
-    if (draft === null || draft.trim() === stored) return setDraft(null);
-    const parsed = readNumber(draft);
-    if (parsed === undefined)
-      return setFault(`“${draft.trim()}” is not a number${turn.unit ? ` of ${turn.unit}` : ""}.`);
-    if (parsed === null && !nullable) return setFault("A number is needed here.");
-    const number = parsed === null ? null : turn.stored(parsed);
-    if (await write(send ? send(number) : number)) setDraft(null);
+  const refuse = (why: string) => {
+    setFault(why);
+    return Promise.resolve(false);
   };
-
+  const draft = useDraft(
+    value === null ? "" : String(turn.shown(value)),
+    (typed) => {
+      const parsed = readNumber(typed);
+      if (parsed === undefined) return refuse(`“${typed}” is not a number${turn.unit ? ` of ${turn.unit}` : ""}.`);
+      if (parsed === null && !nullable) return refuse("A number is needed here.");
+      const number = parsed === null ? null : turn.stored(parsed);
+      return write(send ? send(number) : number);
+    },
+    () => setFault(""),
+  );
   return (
     <FieldRow id={id} label={label} hint={hint} fault={fault}>
       <input
+        {...draft}
         id={id}
         inputMode="decimal"
         disabled={!answer.may_edit}
         className="field w-28 text-right font-mono"
-        value={draft ?? stored}
         placeholder={nullable ? "none yet" : ""}
         aria-invalid={fault !== ""}
         aria-describedby={fault ? `${id}-fault` : undefined}
-        onChange={(event) => setDraft(event.target.value)}
-        onBlur={() => void commit()}
-        onKeyDown={(event) => {
-          if (event.key === "Enter") void commit();
-          if (event.key === "Escape") {
-            setDraft(null);
-            setFault("");
-          }
-        }}
       />
       <span className="text-[13px] text-soft">{turn.unit}</span>
     </FieldRow>
@@ -150,30 +164,20 @@ export function LengthField({ label, path, typed, hint }: Place & { typed: strin
   const id = useId();
   const { units, answer } = useRig();
   const { fault, setFault, write } = useMember(path);
-  const [draft, setDraft] = useState<string | null>(null);
-  const commit = async () => {
-    if (draft === null || draft.trim() === typed) return setDraft(null);
-    const bare = readNumber(draft);
-    const text = typeof bare === "number" ? `${draft.trim()} ${units === "us" ? "ft" : "m"}` : draft.trim();
-    if (await write(text)) setDraft(null);
-  };
+  const draft = useDraft(
+    typed,
+    (text) => write(typeof readNumber(text) === "number" ? `${text} ${units === "us" ? "ft" : "m"}` : text),
+    () => setFault(""),
+  );
   return (
     <FieldRow id={id} label={label} hint={hint} fault={fault}>
       <input
+        {...draft}
         id={id}
         disabled={!answer.may_edit}
         className="field w-28 text-right font-mono"
-        value={draft ?? typed}
         aria-invalid={fault !== ""}
-        onChange={(event) => setDraft(event.target.value)}
-        onBlur={() => void commit()}
-        onKeyDown={(event) => {
-          if (event.key === "Enter") void commit();
-          if (event.key === "Escape") {
-            setDraft(null);
-            setFault("");
-          }
-        }}
+        aria-describedby={fault ? `${id}-fault` : undefined}
       />
     </FieldRow>
   );
