@@ -156,6 +156,11 @@ def test_danger_is_seen_and_its_fix_ends_it(installer: Installer) -> None:
     installer.open("narrowboat", "Charging")
 
     page.locator("main").get_by_role("button", name="Charge through a DC-DC charger").click()
+    effect = page.get_by_role("dialog", name="What changes")
+    expect(effect).to_contain_text("Ends")
+    expect(effect).to_contain_text("Lithium hangs straight on the alternator")
+    expect(page.get_by_text("Saved, revision 1")).to_be_visible()
+    effect.get_by_role("button", name="Accept").click()
 
     installer.saved(2)
     expect(page.get_by_label("Ledger")).not_to_contain_text("Danger")

@@ -91,7 +91,7 @@ def routes(app: Flask) -> list[tuple[str, str]]:
 
 
 def body_for(path: str) -> Any:
-    if path.endswith("/rig"):
+    if path.endswith(("/rig", "/preview")):
         return [{"op": "add", "path": "/loads/a", "value": LAMP}]
     return {"line": "lamp 3 W 5 h"} if path.endswith("/lines") else None
 
@@ -200,12 +200,39 @@ def test_typed_line_is_read_against_the_rig_and_nothing_is_stored(shops: Shops) 
     assert "laptop 50 W 4h" in asked["questions"][0]["readings"]
 
 
+def test_preview_shows_the_difference_and_stores_nothing(shops: Shops) -> None:
+    browser = shops.browser()
+    address = f"/options/{shops.option_id}"
+    browser.send(
+        "PATCH",
+        f"{address}/rig",
+        [
+            {"op": "add", "path": "/loads/lamp", "value": LAMP},
+            {"op": "add", "path": "/storage/bank", "value": {"nominal_ah": 1}},
+        ],
+        If_Match='"1"',
+    )
+    before = browser.get(address).json
+    short = next(finding for finding in before["findings"] if finding["code"] == "storage.days_short")
+
+    shown = browser.send("POST", f"{address}/preview", short["fix"]["patch"]).json
+
+    bank = next(line for line in shown["lines"] if line["label"] == "Bank, LFP")
+    assert bank["need_before"] == bank["need_after"]
+    assert bank["have_before"]["value"] == pytest.approx(12.8)
+    assert bank["have_after"]["value"] >= bank["need_after"]["value"]
+    assert [finding["code"] for finding in shown["ended"]] == ["storage.days_short"]
+    assert shown["new"] == []
+    assert browser.get(address).json == before
+    assert_problem(browser.send("POST", f"{address}/preview", [{"op": "remove", "path": "/no"}]), 422, "unacceptable")
+
+
 def test_viewer_looks_and_does_not_change(shops: Shops) -> None:
     viewer = shops.browser("vi@a.example")
 
     assert viewer.get(f"/options/{shops.option_id}").json["may_edit"] is False
     for method, path in routes(shops.app):
-        if method == "GET" or path.startswith("/session") or path.endswith("/lines"):
+        if method == "GET" or path.startswith("/session") or path.endswith(("/lines", "/preview")):
             continue
         body = {"title": "t", "customer": "c"} if path == "/jobs" else body_for(path)
         assert_problem(viewer.send(method, filled(path, shops), body, If_Match='"1"'), 403, "not_allowed")

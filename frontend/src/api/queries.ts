@@ -1,6 +1,6 @@
 import { keepPreviousData, QueryClient, queryOptions } from "@tanstack/react-query";
 import { client, keepCsrfToken, RequestFailed, unwrap } from "./client";
-import type { OptionAnswer, Step } from "./types";
+import type { OptionAnswer, PatchOperation, Preview, Step } from "./types";
 
 export const queryClient = new QueryClient({
   defaultOptions: {
@@ -68,6 +68,17 @@ export const workingQuery = (optionId: string, revision: number, key: string) =>
       unwrap(
         client.GET("/api/v1/options/{option_id}/figures/{key}", { params: { path: { option_id: optionId, key } } }),
       ),
+  });
+
+/** What an edit would change at a revision; nothing is stored. */
+export const previewQuery = (optionId: string, revision: number, patch: PatchOperation[]) =>
+  queryOptions({
+    queryKey: ["preview", optionId, revision, patch],
+    gcTime: 30_000,
+    queryFn: async () =>
+      (await unwrap(
+        client.POST("/api/v1/options/{option_id}/preview", { params: { path: { option_id: optionId } }, body: patch }),
+      )) as Preview,
   });
 
 export const referenceQuery = queryOptions({

@@ -107,6 +107,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/options/{option_id}/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a JSON Patch would change. Stores nothing. */
+        post: operations["post__api_v1_options_{option_id}_preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/options/{option_id}/redo": {
         parameters: {
             query?: never;
@@ -642,6 +659,18 @@ export interface components {
             wh_at_bank: number | null;
         };
         /**
+         * LineChangeAnswer
+         * @description A line of the ledger before and after an edit.
+         */
+        LineChangeAnswer: {
+            have_after: components["schemas"]["FigureValue"] | null;
+            have_before: components["schemas"]["FigureValue"] | null;
+            /** Label */
+            label: string;
+            need_after: components["schemas"]["FigureValue"] | null;
+            need_before: components["schemas"]["FigureValue"] | null;
+        };
+        /**
          * Load
          * @description One row of the audit.
          */
@@ -881,6 +910,18 @@ export interface components {
             role: string;
             /** Shop */
             shop: string;
+        };
+        /**
+         * PreviewAnswer
+         * @description What an edit would change; nothing is stored.
+         */
+        PreviewAnswer: {
+            /** Ended */
+            ended: components["schemas"]["FindingAnswer"][];
+            /** Lines */
+            lines: components["schemas"]["LineChangeAnswer"][];
+            /** New */
+            new: components["schemas"]["FindingAnswer"][];
         };
         /**
          * Problem
@@ -1722,6 +1763,77 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "post__api_v1_options_{option_id}_preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                option_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RigPatch"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PreviewAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from typing import Literal
 
 from ryokan.core.data.assumptions import assumptions
 from ryokan.core.data.provenance import sources
@@ -14,6 +15,7 @@ from ryokan.core.wiring.model import stock_conductors
 from ryokan.operations.accounts import EDITORS, Actor
 from ryokan.operations.jobs import JobCard, OpenJob
 from ryokan.operations.load_lines import ReadLine
+from ryokan.operations.preview import LineChange, Preview
 from ryokan.operations.rigs import Opened
 from ryokan.web import schemas
 from ryokan.wording import working
@@ -141,6 +143,32 @@ def _finding(finding: Finding, figures: Mapping[str, Figure], rig: Rig) -> schem
         fix=None
         if fix is None
         else schemas.FixAnswer(label=FIXES[fix.code], patch=[dict(operation) for operation in fix.patch]),
+    )
+
+
+def preview(shown: Preview, before: Opened) -> schemas.PreviewAnswer:
+    """What an edit would change."""
+    return schemas.PreviewAnswer(
+        lines=[_line_change(change) for change in shown.lines],
+        ended=[_finding(finding, before.report.figures, before.rig) for finding in shown.ended],
+        new=[_finding(finding, shown.report.figures, shown.rig) for finding in shown.new],
+    )
+
+
+def _line_change(change: LineChange) -> schemas.LineChangeAnswer:
+    one = change.after or change.before
+    assert one is not None  # a change has at least one side
+
+    def amount(line: LedgerLine | None, side: Literal["need", "have"]) -> schemas.FigureValue | None:
+        figure = None if line is None else line.need if side == "need" else line.have
+        return None if figure is None else figure_value(figure)
+
+    return schemas.LineChangeAnswer(
+        label=one.label,
+        need_before=amount(change.before, "need"),
+        need_after=amount(change.after, "need"),
+        have_before=amount(change.before, "have"),
+        have_after=amount(change.after, "have"),
     )
 
 

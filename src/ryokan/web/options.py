@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from typing import Any
 from uuid import UUID
 
 from flask import Blueprint, request
@@ -10,9 +11,10 @@ from flask import Blueprint, request
 from ryokan.operations import rigs
 from ryokan.operations.errors import NotThere, Unacceptable
 from ryokan.operations.load_lines import read_load_line
+from ryokan.operations.preview import preview
 from ryokan.web import answers as to_answer
 from ryokan.web.context import now, signed_in
-from ryokan.web.schemas import LineAnswer, OptionAnswer, RigPatch, StepQuery, StepReport, TypedLine, Working
+from ryokan.web.schemas import LineAnswer, OptionAnswer, PreviewAnswer, RigPatch, StepQuery, StepReport, TypedLine, Working
 from ryokan.web.spec import answers, spec
 
 blueprint = Blueprint("options", __name__)
@@ -32,12 +34,11 @@ def read_option(option_id: UUID) -> OptionAnswer:
 @spec.validate(resp=answers(OptionAnswer, 403, 404, 412, 422))
 def change_rig(option_id: UUID, json: RigPatch) -> OptionAnswer:
     """Apply a JSON Patch. ``If-Match`` carries the revision it was made on, ``Edit-Id`` makes a repeated send harmless."""
-    patch = [operation.model_dump(by_alias=True, exclude_unset=True) for operation in json.root]
     base, edit_id = _base_revision(), request.headers.get("Edit-Id")
     if edit_id is not None and not _EDIT_ID.fullmatch(edit_id):
         raise Unacceptable("Edit-Id takes 8 to 60 letters, digits and hyphens.")
     with signed_in() as (session, actor):
-        opened = rigs.change_rig(session, actor, option_id, patch, base=base, edit_id=edit_id, now=now())
+        opened = rigs.change_rig(session, actor, option_id, _operations(json), base=base, edit_id=edit_id, now=now())
         return to_answer.option(opened, actor)
 
 
@@ -77,6 +78,15 @@ def read_working(option_id: UUID, key: str) -> Working:
     return to_answer.working_of(figure, opened)
 
 
+@blueprint.post("/options/<uuid:option_id>/preview")
+@spec.validate(resp=answers(PreviewAnswer, 403, 404, 422))
+def preview_patch(option_id: UUID, json: RigPatch) -> PreviewAnswer:
+    """What a JSON Patch would change. Stores nothing."""
+    with signed_in() as (session, actor):
+        opened = rigs.open_option(session, actor, option_id)
+    return to_answer.preview(preview(opened, _operations(json)), opened)
+
+
 @blueprint.post("/options/<uuid:option_id>/lines")
 @spec.validate(resp=answers(LineAnswer, 403, 404, 409, 422))
 def read_line(option_id: UUID, json: TypedLine) -> LineAnswer:
@@ -84,6 +94,11 @@ def read_line(option_id: UUID, json: TypedLine) -> LineAnswer:
     with signed_in() as (session, actor):
         opened = rigs.open_option(session, actor, option_id)
     return to_answer.line(read_load_line(opened.rig, json.line, json.replaces))
+
+
+def _operations(patch: RigPatch) -> list[dict[str, Any]]:
+    """The operations as they were sent: a member that was left out is not null."""
+    return [operation.model_dump(by_alias=True, exclude_unset=True) for operation in patch.root]
 
 
 def _base_revision() -> int:

@@ -231,6 +231,24 @@ class WordPiece(BaseModel):
     key: str | None
 
 
+class LineChangeAnswer(BaseModel):
+    """A line of the ledger before and after an edit."""
+
+    label: str
+    need_before: FigureValue | None
+    need_after: FigureValue | None
+    have_before: FigureValue | None
+    have_after: FigureValue | None
+
+
+class PreviewAnswer(BaseModel):
+    """What an edit would change; nothing is stored."""
+
+    lines: list[LineChangeAnswer]
+    ended: list[FindingAnswer]
+    new: list[FindingAnswer]
+
+
 class Working(BaseModel):
     """How a figure came about."""
 

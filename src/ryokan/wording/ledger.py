@@ -18,6 +18,7 @@ CHEMISTRY_SHORT = {"lfp": "LFP", "agm": "AGM", "gel": "gel", "flooded": "flooded
 class LedgerLine:
     """One line: ``severity`` is that of the finding which says that have does not meet need."""
 
+    key: str  # of the need: what the line is about, whatever its label says of the rig at hand
     step: StepName
     label: str
     need: Figure | None
@@ -30,6 +31,7 @@ _LINES: tuple[tuple[StepName, str, str, str | None, tuple[str, ...]], ...] = (
     ("loads", "A day, with margin", "loads.wh_per_day_with_margin", None, ()),
     ("storage", "Bank, {chemistry}", "storage.need_wh", "storage.have_wh", ("storage.days_short",)),
     ("storage", "at {nominal_v} V", "storage.need_ah", "storage.have_ah", ("storage.days_short",)),
+    ("storage", "Bank's mass, about", "storage.mass_kg", None, ()),
     ("inverter", "Inverter, running", "inverter.need_continuous_w", "inverter.rated_w", ("inverter.continuous_short",)),
     ("inverter", "Inverter, starting", "inverter.need_surge_w", "inverter.surge_w", ("inverter.surge_short",)),
     ("inverter", "DC amps at cut-off", "inverter.dc_current_at_cutoff_a", None, ("inverter.volts_class_low",)),
@@ -77,7 +79,7 @@ def ledger(rig: Rig, report: Report) -> list[LedgerLine]:
         have = figures.get(have_key) if have_key else None
         if have is not None and have.key == "inverter.rated_w" and rig.inverter.chosen is None:
             have = None  # the stand-in is no choice
-        lines.append(LedgerLine(step, label.format(**names), _something(figures, need_key), have, severity))
+        lines.append(LedgerLine(need_key, step, label.format(**names), _something(figures, need_key), have, severity))
     return lines
 
 

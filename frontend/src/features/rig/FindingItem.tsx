@@ -1,13 +1,14 @@
 import { Link, useParams } from "react-router";
 import type { Finding } from "../../api/types";
 import { SEVERITY_WORDS, SeverityMark } from "../../ui/SeverityMark";
+import { PreviewedFix } from "./PreviewedFix";
 import { useRig } from "./useRig";
 
 const WORD_LOOK = { danger: "text-danger", fault: "text-fault", advice: "text-advice" };
 
 /** What does not fit, why it matters, and what would end it. */
 export function FindingItem({ finding }: { finding: Finding }) {
-  const { answer, edit } = useRig();
+  const { answer } = useRig();
   const { jobId, optionId, step } = useParams();
   return (
     <li className="flex gap-3 border-rule border-b py-3 text-[14px] leading-snug">
@@ -26,15 +27,7 @@ export function FindingItem({ finding }: { finding: Finding }) {
               Go to {finding.step}
             </Link>
           )}
-          {finding.fix && answer.may_edit && (
-            <button
-              type="button"
-              onClick={() => finding.fix && void edit(finding.fix.patch as never)}
-              className="touch font-semibold text-stored underline underline-offset-2"
-            >
-              {finding.fix.label}
-            </button>
-          )}
+          {finding.fix && answer.may_edit && <PreviewedFix fix={finding.fix} />}
         </p>
         <details className="mt-1 text-[13px] text-soft">
           <summary className="cursor-pointer">Rule and source</summary>

@@ -7,29 +7,30 @@ export function useWorking() {
   const trail = params.getAll("w");
 
   const change = useCallback(
-    (next: string[]) => {
-      setParams(
-        (before) => {
-          const after = new URLSearchParams(before);
-          after.delete("w");
-          for (const key of next) after.append("w", key);
-          return after;
-        },
-        { replace: true },
-      );
+    (next: (now: string[]) => string[]) => {
+      // The address itself, not that of the last render: two quick presses are two steps.
+      const after = new URLSearchParams(window.location.search);
+      const now = after.getAll("w");
+      after.delete("w");
+      for (const key of next(now)) after.append("w", key);
+      setParams(after, { replace: true });
     },
     [setParams],
   );
 
-  /** One further; back to its place where the trail has come through it before. */
-  const onwards = (key: string) => (trail.includes(key) ? trail.slice(0, trail.indexOf(key) + 1) : [...trail, key]);
-
   return {
     trail,
-    open: (key: string) => change([key]),
-    follow: (key: string) => change(onwards(key)),
-    addressOf: (key: string) => ({ search: new URLSearchParams(onwards(key).map((one) => ["w", one])).toString() }),
-    back: () => change(trail.slice(0, -1)),
-    close: () => change([]),
+    open: (key: string) => change(() => [key]),
+    follow: (key: string) => change((now) => onwards(now, key)),
+    addressOf: (key: string) => ({
+      search: new URLSearchParams(onwards(trail, key).map((one) => ["w", one])).toString(),
+    }),
+    back: () => change((now) => now.slice(0, -1)),
+    close: () => change(() => []),
   };
+}
+
+/** One further; back to its place where the trail has come through it before. */
+function onwards(trail: string[], key: string): string[] {
+  return trail.includes(key) ? trail.slice(0, trail.indexOf(key) + 1) : [...trail, key];
 }
