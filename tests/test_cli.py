@@ -11,9 +11,11 @@ from click.testing import CliRunner
 
 from ryokan.cli import main
 from ryokan.core.evaluate import evaluate
+from ryokan.core.job_file import read_job_file
 from ryokan.core.rig import Rig
 from ryokan.wording.figures import TITLES, pattern_of
 
+FROZEN = sorted((ROOT / "tests/fixtures").glob("job-v*.json"))
 CONTRACT = [
     "loads.wh_per_day", "loads.wh_per_day_with_margin", "loads.peak_w", "loads.worst_start_w", "storage.need_wh",
     "storage.alternatives.lfp.need_wh", "storage.alternatives.agm.need_wh", "storage.need_ah", "storage.need_ah_by_twelve",
@@ -87,6 +89,24 @@ def test_the_list_of_figures_is_complete() -> None:
 
     assert set(TITLES) | {"assumptions.*"} == listed
     assert None not in made
+
+
+def test_the_schema_of_job_files_is_the_one_in_the_tree_and_describes_the_examples() -> None:
+    code, output = run("job-schema")
+
+    assert code == 0
+    assert output == (ROOT / "docs/job-file.schema.json").read_text()
+    schema = json.loads(output)
+    for path in (*EXAMPLES, *FROZEN):
+        assert set(json.loads(path.read_text())) <= set(schema["properties"])
+
+
+@pytest.mark.parametrize("path", FROZEN, ids=lambda path: path.stem)
+def test_a_file_of_every_version_can_be_read_for_ever(path: Path) -> None:
+    # Written by the version that its name says, and never changed again.
+    file = read_job_file(path.read_bytes())
+
+    assert evaluate(file.options[0].rig).figures["storage.need_wh"].number > 0
 
 
 def _rig(path: Path) -> Rig:

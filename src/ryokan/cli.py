@@ -92,6 +92,12 @@ def openapi() -> None:
     click.echo(json.dumps(openapi_document(app), ensure_ascii=False, indent=1, sort_keys=True))
 
 
+@main.command("job-schema")
+def job_schema() -> None:
+    """Print the JSON Schema of a job file, docs/job-file.schema.json."""
+    click.echo(json.dumps(JobFile.model_json_schema(), ensure_ascii=False, indent=1, sort_keys=True))
+
+
 @main.command()
 def figures() -> None:
     """Print the page that lists every key of a report, docs/figures.md."""

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from pathlib import Path
 
 from installer import Installer
 from playwright.sync_api import expect
@@ -226,3 +227,48 @@ def test_tablet_has_its_ledger_in_a_drawer_and_rows_of_touch_size(tablet: Instal
     page.get_by_role("menuitem", name="Strike out").tap()
     expect(page.get_by_role("row", name="TV")).to_contain_text("struck out")
     assert page.evaluate("document.documentElement.scrollWidth <= innerWidth")
+
+
+def test_job_file_goes_out_and_in_and_a_bad_one_is_refused_with_its_place(installer: Installer, tmp_path: Path) -> None:
+    page = installer.page
+    installer.sign_in()
+    installer.open("nurses", "Loads")
+    page.get_by_role("button", name="Ines Vane").click()
+    with page.expect_download() as saved:
+        page.get_by_role("menuitem", name="Save as a job file").click()
+    file = tmp_path / "job.json"
+    saved.value.save_as(file)
+    page.get_by_role("link", name="All jobs").click()
+
+    page.get_by_label("Job file").set_input_files(file)
+    expect(page.get_by_role("button", name="nurses")).to_have_count(2)
+    file.write_text(
+        file.read_text()
+        .replace('"hours_per_day":8.0', '"hours_per_day":80')
+        .replace('"hours_per_day": 8.0', '"hours_per_day": 80')
+    )
+    page.get_by_label("Job file").set_input_files(file)
+    dialog = page.get_by_role("dialog")
+    expect(dialog).to_contain_text("/options/0/rig/loads/cpap/hours_per_day")
+    expect(dialog).to_contain_text("At most 24 is possible here.")
+    dialog.get_by_role("button", name="Close").click()
+    expect(page.get_by_role("button", name="nurses")).to_have_count(2)
+
+
+def test_history_is_looked_at_and_gone_back_to(installer: Installer) -> None:
+    page = installer.page
+    installer.sign_in()
+    installer.open("eye clinic", "Loads")
+    page.get_by_role("row", name="Laptop").focus()
+    page.keyboard.press("Delete")
+    installer.saved(2)
+
+    page.get_by_role("button", name="Saved, revision 2").click()
+    page.get_by_role("button", name="started").click()
+    dialog = page.get_by_role("dialog")
+    expect(dialog).to_contain_text("A day, with margin")
+    dialog.get_by_role("button", name="Go back to revision 1").click()
+
+    installer.saved(3)
+    expect(page.get_by_role("row", name="Laptop")).to_be_visible()
+    expect(page.get_by_role("button", name="Undo “went back to revision 1”")).to_be_enabled()

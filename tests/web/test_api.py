@@ -98,7 +98,12 @@ def body_for(path: str) -> Any:
 
 def filled(path: str, shops: Shops) -> str:
     job, option = shops.job_id, shops.option_id
-    path = path.replace("<uuid:job_id>", job).replace("<uuid:option_id>", option).replace("<path:key>", "loads.peak_w")
+    path = (
+        path.replace("<int:number>", "1")
+        .replace("<uuid:job_id>", job)
+        .replace("<uuid:option_id>", option)
+        .replace("<path:key>", "loads.peak_w")
+    )
     return f"{path}?step=loads" if path.endswith("/report") else path
 
 
@@ -227,6 +232,55 @@ def test_preview_shows_the_difference_and_stores_nothing(shops: Shops) -> None:
     assert_problem(browser.send("POST", f"{address}/preview", [{"op": "remove", "path": "/no"}]), 422, "unacceptable")
 
 
+def test_job_goes_out_as_a_file_and_comes_back_the_same(shops: Shops) -> None:
+    browser, stranger = shops.browser(), shops.browser("cy@b.example")
+    browser.send(
+        "PATCH", f"/options/{shops.option_id}/rig", [{"op": "add", "path": "/loads/lamp", "value": LAMP}], If_Match='"1"'
+    )
+    out = browser.get(f"/jobs/{shops.job_id}/file")
+
+    back = stranger.client.post(
+        "/api/v1/jobs/file", data=out.data, content_type="application/json", headers={"X-CSRF-Token": stranger.token}
+    )
+
+    assert 'filename="job.ryokan.json"' in out.headers["Content-Disposition"]
+    assert stranger.get(f"/jobs/{back.json['id']}/file").json == out.json
+    assert back.json["id"] != shops.job_id
+
+
+@pytest.mark.parametrize(
+    ("change", "pointer"),
+    [({"schema_version": 2}, None), ({"options": [{"name": "x", "rig": {"colour": 1}}]}, "/options/0/rig/colour")],
+)
+def test_file_with_a_fault_starts_no_job(shops: Shops, change: dict[str, Any], pointer: str | None) -> None:
+    browser = shops.browser()
+    file = {**browser.get(f"/jobs/{shops.job_id}/file").json, **change}
+
+    problem = assert_problem(browser.send("POST", "/jobs/file", file), 422, "unacceptable")
+
+    assert pointer is None or problem["errors"][0]["pointer"] == pointer
+    assert len(browser.get("/jobs").json["jobs"]) == 1
+
+
+def test_history_names_who_changed_what_and_goes_back(shops: Shops) -> None:
+    browser = shops.browser()
+    address = f"/options/{shops.option_id}"
+    browser.send("PATCH", f"{address}/rig", [{"op": "add", "path": "/loads/lamp", "value": LAMP}], If_Match='"1"')
+
+    lines = browser.get(f"{address}/revisions").json["revisions"]
+    assert [(line["number"], line["author"], line["sentence"]) for line in lines] == [
+        (2, "Ada", "added lamp"),
+        (1, "Ada", "started"),
+    ]
+    changes = browser.get(f"{address}/revisions/1").json["lines"]
+    assert next(line for line in changes if line["label"] == "Bank, LFP")["need_after"] is None
+    back = browser.send("POST", f"{address}/revisions/1/restore").json
+    assert (back["revision"], back["rig"]["loads"], back["undo"]) == (3, {}, "went back to revision 1")
+    assert "lamp" in browser.send("POST", f"{address}/undo").json["rig"]["loads"]
+    assert_problem(browser.send("POST", f"{address}/revisions/4/restore"), 409, "not_possible")
+    assert_problem(browser.get(f"{address}/revisions/9"), 404, "not_there")
+
+
 def test_viewer_looks_and_does_not_change(shops: Shops) -> None:
     viewer = shops.browser("vi@a.example")
 
@@ -257,6 +311,7 @@ def test_wrong_password_is_slowed_down_and_time_heals(shops: Shops) -> None:
 def test_sign_in_ends_by_itself_and_by_hand(shops: Shops) -> None:
     first, second = shops.browser(), shops.browser()
 
+    assert first.get("/jobs").status_code == 200
     assert first.send("DELETE", "/session").status_code == 200
     assert_problem(first.get("/jobs"), 401, "not_signed_in")
     assert second.get("/jobs").status_code == 200

@@ -81,6 +81,25 @@ export const previewQuery = (optionId: string, revision: number, patch: PatchOpe
       )) as Preview,
   });
 
+export const historyQuery = (optionId: string, revision: number) =>
+  queryOptions({
+    queryKey: ["history", optionId, revision],
+    queryFn: () =>
+      unwrap(client.GET("/api/v1/options/{option_id}/revisions", { params: { path: { option_id: optionId } } })),
+  });
+
+/** What going back to an earlier revision would change. */
+export const lookBackQuery = (optionId: string, revision: number, number: number) =>
+  queryOptions({
+    queryKey: ["look back", optionId, revision, number],
+    queryFn: async () =>
+      (await unwrap(
+        client.GET("/api/v1/options/{option_id}/revisions/{number}", {
+          params: { path: { option_id: optionId, number } },
+        }),
+      )) as Preview,
+  });
+
 export const referenceQuery = queryOptions({
   queryKey: ["reference"],
   staleTime: Number.POSITIVE_INFINITY,

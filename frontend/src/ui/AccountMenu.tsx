@@ -2,13 +2,13 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, unwrap } from "../api/client";
 import { applyTheme, storedTheme, type Theme } from "../app/theme";
-import { Menu } from "./Menu";
+import { Menu, type MenuItem } from "./Menu";
 
 const THEME_WORDS: Record<Theme, string> = { system: "as the device", light: "light", dark: "dark" };
 const NEXT: Record<Theme, Theme> = { system: "dark", dark: "light", light: "system" };
 
 /** Who is signed in, the theme, and the way out. */
-export function AccountMenu({ person }: { person: { name: string; shop: string } }) {
+export function AccountMenu({ person, more = [] }: { person: { name: string; shop: string }; more?: MenuItem[] }) {
   const queries = useQueryClient();
   const [theme, setTheme] = useState(storedTheme);
   const changeTheme = () => {
@@ -29,6 +29,7 @@ export function AccountMenu({ person }: { person: { name: string; shop: string }
         </button>
       }
       items={[
+        ...more,
         { label: `Theme: ${THEME_WORDS[theme]}`, keys: "press to change", onSelect: changeTheme },
         { label: "Sign out", onSelect: () => void signOut() },
       ]}

@@ -99,7 +99,7 @@ def start_sign_in(session: Session, user: UserRow, now: datetime) -> str:
     """A new token for the user's browser; only its hash is stored."""
     token = secrets.token_urlsafe(32)
     sign_in = SignInRow(token_hash=_digest(token), shop_id=user.shop_id, user_id=user.id, expires_at=now + SIGNED_IN_FOR)
-    people.add_sign_in(session, sign_in)
+    people.add_sign_in(session, sign_in, now)
     return token
 
 

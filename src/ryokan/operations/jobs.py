@@ -10,10 +10,10 @@ from uuid import UUID, uuid4
 from sqlalchemy.orm import Session
 
 from ryokan.core.evaluate import Report
-from ryokan.core.job_file import OptionFile
+from ryokan.core.job_file import JobFile, OptionFile, UnreadableJobFile, read_job_file
 from ryokan.core.rig import SCHEMA_VERSION, Rig, Stay
 from ryokan.operations.accounts import Actor
-from ryokan.operations.errors import NotThere
+from ryokan.operations.errors import NotThere, Unacceptable
 from ryokan.operations.reports import evaluated
 from ryokan.store.jobs import JobStore
 from ryokan.store.models import CustomerRow, JobRow, OptionRow
@@ -61,6 +61,47 @@ def open_job(session: Session, actor: Actor, job_id: UUID) -> OpenJob:
     if found is None:
         raise NotThere("There is no such job.")
     return OpenJob(*found, store.options_of(job_id))
+
+
+def job_file(session: Session, actor: Actor, job_id: UUID) -> JobFile:
+    """A job as a file: all options at their newest revisions.
+
+    Raises
+    ------
+    NotThere
+        No such job in the actor's shop.
+    """
+    opened = open_job(session, actor, job_id)
+    store = JobStore(session, actor.scope)
+    return JobFile(
+        format="ryokan-job",
+        schema_version=SCHEMA_VERSION,
+        title=opened.job.title,
+        customer=opened.customer.name,
+        options=tuple(
+            OptionFile(name=option.name, rig=evaluated(store.revision(option.id, option.head).document)[0])
+            for option in opened.options
+        ),
+    )
+
+
+def open_job_file(session: Session, actor: Actor, content: bytes, *, now: datetime) -> OpenJob:
+    """A new job from a file, which is validated whole before anything is stored.
+
+    Raises
+    ------
+    NotAllowed
+        The role only reads.
+    Unacceptable
+        The file is no job file of this version; every fault is listed.
+    """
+    actor.require_editor()
+    try:
+        file = read_job_file(content)
+    except UnreadableJobFile as error:
+        raise Unacceptable(str(error), error.problems) from error
+    customer = file.customer or "No customer named"
+    return create_job(session, actor, title=file.title, customer=customer, now=now, options=file.options)
 
 
 def empty_rig() -> Rig:

@@ -33,14 +33,15 @@ class Preview:
 
 
 def preview(opened: Opened, patch: Patch) -> Preview:
-    """Evaluate the rig with the patch applied, and compare.
+    """Evaluate the rig with the patch applied, and compare. A patch of nothing changes nothing.
 
     Raises
     ------
     Unacceptable
         The patch does not fit, or what results is no rig.
     """
-    rig, report = evaluated(apply_patch(opened.revision.document, patch))
+    document = opened.revision.document
+    rig, report = evaluated(apply_patch(document, patch) if patch else document)
     before = {line.key: line for line in ledger(opened.rig, opened.report)}
     after = {line.key: line for line in ledger(rig, report)}
     lines = tuple(

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Literal
@@ -96,6 +97,57 @@ def undo(session: Session, actor: Actor, option_id: UUID, *, now: datetime) -> O
 def redo(session: Session, actor: Actor, option_id: UUID, *, now: datetime) -> Opened:
     """A new revision that makes this person's last undone edit again. Raises as :func:`undo` does."""
     return _walk(session, actor, option_id, "redo", now)
+
+
+def history(session: Session, actor: Actor, option_id: UUID) -> Sequence[tuple[RevisionRow, str]]:
+    """All revisions of an option with the names of their authors, newest first.
+
+    Raises
+    ------
+    NotThere
+        No such option in the actor's shop.
+    """
+    store = JobStore(session, actor.scope)
+    if store.option(option_id) is None:
+        raise NotThere("There is no such option.")
+    return list(reversed(store.revisions(option_id)))
+
+
+def patch_back_to(session: Session, actor: Actor, option_id: UUID, number: int) -> tuple[Opened, Patch]:
+    """The option as it is, and the patch that would make it what it was at a revision.
+
+    Raises
+    ------
+    NotThere
+        No such option in the actor's shop, or no such revision of it.
+    """
+    opened = open_option(session, actor, option_id)
+    if not 1 <= number <= opened.option.head:
+        raise NotThere("There is no such revision.")
+    then = JobStore(session, actor.scope).revision(option_id, number).document
+    return opened, difference(opened.revision.document, then)
+
+
+def restore(session: Session, actor: Actor, option_id: UUID, number: int, *, now: datetime) -> Opened:
+    """A new revision that makes the rig what it was at an earlier one; it can be undone like any edit.
+
+    Raises
+    ------
+    NotThere, NotAllowed
+        No such revision in the actor's shop; the role only reads.
+    NotPossible
+        The rig is already what it was then.
+    """
+    actor.require_editor()
+    store, option = _for_edit(session, actor, option_id)
+    if not 1 <= number <= option.head:
+        raise NotThere("There is no such revision.")
+    before, after = store.revision(option_id, option.head).document, store.revision(option_id, number).document
+    if before == after:
+        raise NotPossible(f"The rig is already what it was at revision {number}.")
+    said = f"went back to revision {number}"
+    revision = _append(store, actor, option, before, after, kind="edit", about=None, sentence=said, edit_id=None, now=now)
+    return _opened(store, actor, option, revision)
 
 
 def _walk(session: Session, actor: Actor, option_id: UUID, kind: Literal["undo", "redo"], now: datetime) -> Opened:

@@ -55,9 +55,9 @@ def add_user(session: Session, user: UserRow) -> None:
     session.flush()
 
 
-def add_sign_in(session: Session, sign_in: SignInRow) -> None:
+def add_sign_in(session: Session, sign_in: SignInRow, now: datetime) -> None:
     """Remember a browser, and forget those that have expired."""
-    session.execute(delete(SignInRow).where(SignInRow.expires_at < func.now()))
+    session.execute(delete(SignInRow).where(SignInRow.expires_at < now))
     session.add(sign_in)
 
 

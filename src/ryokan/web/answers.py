@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from typing import Literal
 
 from ryokan.core.data.assumptions import assumptions
@@ -17,6 +17,7 @@ from ryokan.operations.jobs import JobCard, OpenJob
 from ryokan.operations.load_lines import ReadLine
 from ryokan.operations.preview import LineChange, Preview
 from ryokan.operations.rigs import Opened
+from ryokan.store.models import RevisionRow
 from ryokan.web import schemas
 from ryokan.wording import working
 from ryokan.wording.brief import promise
@@ -143,6 +144,16 @@ def _finding(finding: Finding, figures: Mapping[str, Figure], rig: Rig) -> schem
         fix=None
         if fix is None
         else schemas.FixAnswer(label=FIXES[fix.code], patch=[dict(operation) for operation in fix.patch]),
+    )
+
+
+def history(revisions: Sequence[tuple[RevisionRow, str]]) -> schemas.History:
+    """All revisions, newest first."""
+    return schemas.History(
+        revisions=[
+            schemas.RevisionAnswer(number=revision.number, sentence=revision.sentence, author=author, at=revision.at)
+            for revision, author in revisions
+        ]
     )
 
 

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import re
 from uuid import UUID
 
-from flask import Blueprint
+from flask import Blueprint, request
 
+from ryokan.core.job_file import JobFile
 from ryokan.operations import jobs
 from ryokan.web import answers as to_answer
 from ryokan.web.context import now, signed_in
@@ -37,6 +39,25 @@ def read_job(job_id: UUID) -> JobAnswer:
     """One job with its options."""
     with signed_in() as (session, actor):
         return to_answer.job(jobs.open_job(session, actor, job_id))
+
+
+@blueprint.get("/jobs/<uuid:job_id>/file")
+@spec.validate(resp=answers(JobFile, 404))
+def read_job_file(job_id: UUID) -> tuple[JobFile, int, dict[str, str]]:
+    """The job as one open file."""
+    with signed_in() as (session, actor):
+        file = jobs.job_file(session, actor, job_id)
+    # The title belongs to the person; headers take plain letters only.
+    name = re.sub(r"[^a-z0-9]+", "-", file.title.lower()).strip("-") or "job"
+    return file, 200, {"Content-Disposition": f'attachment; filename="{name}.ryokan.json"'}
+
+
+@blueprint.post("/jobs/file")
+@spec.validate(resp=answers(JobAnswer, 403, 422))
+def open_job_file() -> JobAnswer:
+    """Start a job from a file, the body as it is. Nothing is stored unless all of it can be taken."""
+    with signed_in() as (session, actor):
+        return to_answer.job(jobs.open_job_file(session, actor, request.get_data(), now=now()))
 
 
 @blueprint.get("/reference")

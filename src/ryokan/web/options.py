@@ -14,7 +14,17 @@ from ryokan.operations.load_lines import read_load_line
 from ryokan.operations.preview import preview
 from ryokan.web import answers as to_answer
 from ryokan.web.context import now, signed_in
-from ryokan.web.schemas import LineAnswer, OptionAnswer, PreviewAnswer, RigPatch, StepQuery, StepReport, TypedLine, Working
+from ryokan.web.schemas import (
+    History,
+    LineAnswer,
+    OptionAnswer,
+    PreviewAnswer,
+    RigPatch,
+    StepQuery,
+    StepReport,
+    TypedLine,
+    Working,
+)
 from ryokan.web.spec import answers, spec
 
 blueprint = Blueprint("options", __name__)
@@ -56,6 +66,31 @@ def redo(option_id: UUID) -> OptionAnswer:
     """Make this person's last undone edit again."""
     with signed_in() as (session, actor):
         return to_answer.option(rigs.redo(session, actor, option_id, now=now()), actor)
+
+
+@blueprint.get("/options/<uuid:option_id>/revisions")
+@spec.validate(resp=answers(History, 404))
+def read_history(option_id: UUID) -> History:
+    """Who changed what, newest first."""
+    with signed_in() as (session, actor):
+        return to_answer.history(rigs.history(session, actor, option_id))
+
+
+@blueprint.get("/options/<uuid:option_id>/revisions/<int:number>")
+@spec.validate(resp=answers(PreviewAnswer, 404))
+def look_back(option_id: UUID, number: int) -> PreviewAnswer:
+    """What going back to a revision would change. Stores nothing."""
+    with signed_in() as (session, actor):
+        opened, patch = rigs.patch_back_to(session, actor, option_id, number)
+    return to_answer.preview(preview(opened, patch), opened)
+
+
+@blueprint.post("/options/<uuid:option_id>/revisions/<int:number>/restore")
+@spec.validate(resp=answers(OptionAnswer, 403, 404, 409))
+def restore(option_id: UUID, number: int) -> OptionAnswer:
+    """Go back to a revision, as a new one."""
+    with signed_in() as (session, actor):
+        return to_answer.option(rigs.restore(session, actor, option_id, number, now=now()), actor)
 
 
 @blueprint.get("/options/<uuid:option_id>/report")

@@ -224,6 +224,21 @@ class TitledFigure(FigureValue):
     title: str
 
 
+class RevisionAnswer(BaseModel):
+    """One line of the history."""
+
+    number: int
+    sentence: str
+    author: str
+    at: datetime
+
+
+class History(BaseModel):
+    """All revisions, newest first."""
+
+    revisions: list[RevisionAnswer]
+
+
 class WordPiece(BaseModel):
     """A stretch of a formula in words; with ``key`` it is the title of an input that can be followed."""
 

@@ -66,7 +66,7 @@ TITLES: dict[str, str] = {
     "storage.have_wh": "Bank chosen",
     "storage.bank_wh": "Bank reckoned with",
     "storage.bank_ah": "Bank reckoned with, amp-hours",
-    "storage.mass_kg": "Mass of the bank, about",
+    "storage.mass_kg": "Mass of the chosen bank, about",
     "storage.bms_limit_a": "Most that the bank's electronics pass",
     "storage.usable_wh": "Usable energy",
     "storage.days_without_charge": "Days the bank lasts",

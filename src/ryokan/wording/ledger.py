@@ -31,7 +31,7 @@ _LINES: tuple[tuple[StepName, str, str, str | None, tuple[str, ...]], ...] = (
     ("loads", "A day, with margin", "loads.wh_per_day_with_margin", None, ()),
     ("storage", "Bank, {chemistry}", "storage.need_wh", "storage.have_wh", ("storage.days_short",)),
     ("storage", "at {nominal_v} V", "storage.need_ah", "storage.have_ah", ("storage.days_short",)),
-    ("storage", "Bank's mass, about", "storage.mass_kg", None, ()),
+    ("storage", "Its mass, about", "storage.alternatives.{chemistry_id}.mass_kg", "storage.mass_kg", ()),
     ("inverter", "Inverter, running", "inverter.need_continuous_w", "inverter.rated_w", ("inverter.continuous_short",)),
     ("inverter", "Inverter, starting", "inverter.need_surge_w", "inverter.surge_w", ("inverter.surge_short",)),
     ("inverter", "DC amps at cut-off", "inverter.dc_current_at_cutoff_a", None, ("inverter.volts_class_low",)),
@@ -66,6 +66,7 @@ def ledger(rig: Rig, report: Report) -> list[LedgerLine]:
     """All lines; a need that cannot be worked out, or is nothing, is None, and so is what is not yet chosen."""
     figures = report.figures
     names = {
+        "chemistry_id": rig.storage.chemistry,
         "chemistry": CHEMISTRY_SHORT[rig.storage.chemistry],
         "nominal_v": number(figures["storage.nominal_v"].number),
         "sun": number(rig.solar.peak_sun_hours),
@@ -79,7 +80,9 @@ def ledger(rig: Rig, report: Report) -> list[LedgerLine]:
         have = figures.get(have_key) if have_key else None
         if have is not None and have.key == "inverter.rated_w" and rig.inverter.chosen is None:
             have = None  # the stand-in is no choice
-        lines.append(LedgerLine(need_key, step, label.format(**names), _something(figures, need_key), have, severity))
+        lines.append(
+            LedgerLine(need_key, step, label.format(**names), _something(figures, need_key.format(**names)), have, severity)
+        )
     return lines
 
 

@@ -11,6 +11,7 @@ import { formatNumber } from "../../ui/formatQuantity";
 import { Mark } from "../../ui/Mark";
 import { SeverityMark } from "../../ui/SeverityMark";
 import { Failed, Waiting } from "../../ui/states";
+import { OpenFile } from "./OpenFile";
 
 export function JobsPage({ person }: { person: { name: string; shop: string; role: string } }) {
   const jobs = useQuery(jobsQuery);
@@ -32,9 +33,12 @@ export function JobsPage({ person }: { person: { name: string; shop: string; rol
         <div className="mb-5 flex items-center justify-between gap-4">
           <h1 className="font-semibold text-2xl">Jobs</h1>
           {mayEdit && (
-            <Button kind="main" onClick={() => setStarting(true)}>
-              Start a job
-            </Button>
+            <span className="flex gap-3">
+              <OpenFile />
+              <Button kind="main" onClick={() => setStarting(true)}>
+                Start a job
+              </Button>
+            </span>
           )}
         </div>
         {jobs.isPending && <Waiting what="the jobs" slow={jobs.failureCount > 0} />}

@@ -1,7 +1,9 @@
+import { useState } from "react";
 import { Link, NavLink, useParams } from "react-router";
 import type { JobAnswer } from "../../api/types";
 import { AccountMenu } from "../../ui/AccountMenu";
 import { Mark } from "../../ui/Mark";
+import { HistoryDialog } from "./HistoryDialog";
 import { useRig } from "./useRig";
 
 export function TopBar({
@@ -39,7 +41,12 @@ export function TopBar({
         <button type="button" onClick={onHelp} className="touch h-8 px-1 hover:text-ink" aria-label="Keys and help">
           ?
         </button>
-        <AccountMenu person={person} />
+        <AccountMenu
+          person={person}
+          more={[
+            { label: "Save as a job file", onSelect: () => window.location.assign(`/api/v1/jobs/${job.id}/file`) },
+          ]}
+        />
       </div>
     </header>
   );
@@ -47,6 +54,7 @@ export function TopBar({
 
 function SavedState() {
   const { answer, outbox } = useRig();
+  const [history, setHistory] = useState(false);
   const count = outbox.waiting.length;
   if (count > 0 && outbox.unreachable) {
     return (
@@ -55,7 +63,24 @@ function SavedState() {
       </span>
     );
   }
-  return <span role="status">{count > 0 ? "Saving…" : `Saved, revision ${answer.revision}`}</span>;
+  return (
+    <>
+      <span role="status" className={count > 0 ? "" : "sr-only"}>
+        {count > 0 ? "Saving…" : "Saved"}
+      </span>
+      {count === 0 && (
+        <button
+          type="button"
+          onClick={() => setHistory(true)}
+          className="touch h-8 hover:text-ink"
+          title="What was changed"
+        >
+          Saved, revision {answer.revision}
+        </button>
+      )}
+      {history && <HistoryDialog onClose={() => setHistory(false)} />}
+    </>
+  );
 }
 
 function Walk() {

@@ -9,6 +9,8 @@ export interface RefusedEdit {
   problem: Problem | null;
 }
 
+export type Walk = "undo" | "redo" | { restore: number };
+
 export interface RigContext {
   optionId: string;
   answer: OptionAnswer;
@@ -20,7 +22,7 @@ export interface RigContext {
   dismiss: (id: string) => void;
   /** Queue an edit. A refusal is shown by whoever asked for it; `report` leaves that to the page. */
   edit: (patch: PatchOperation[], options?: { report?: boolean }) => Promise<Outcome>;
-  walk: (direction: "undo" | "redo") => Promise<void>;
+  walk: (to: Walk) => Promise<void>;
   notice: string;
 }
 

@@ -5,7 +5,7 @@ import { client, RequestFailed, unwrap } from "../../api/client";
 import { type Edit, Outbox, type Sent } from "../../api/outbox";
 import { optionQuery, sessionQuery } from "../../api/queries";
 import type { OptionAnswer, PatchOperation, Rig } from "../../api/types";
-import type { RefusedEdit, RigContext } from "./useRig";
+import type { RefusedEdit, RigContext, Walk } from "./useRig";
 
 const outboxes = new Map<string, Outbox>();
 
@@ -72,15 +72,10 @@ export function useRigState(optionId: string, answer: OptionAnswer): RigContext 
   );
 
   const walk = useCallback(
-    async (direction: "undo" | "redo") => {
+    async (to: Walk) => {
       await outbox.flush();
       try {
-        const params = { path: { option_id: optionId } };
-        const next =
-          direction === "undo"
-            ? await unwrap(client.POST("/api/v1/options/{option_id}/undo", { params }))
-            : await unwrap(client.POST("/api/v1/options/{option_id}/redo", { params }));
-        accept(next as OptionAnswer);
+        accept((await post(optionId, to)) as OptionAnswer);
         setNotice("");
       } catch (error) {
         setNotice(error instanceof Error ? error.message : "That did not work.");
@@ -101,6 +96,15 @@ export function useRigState(optionId: string, answer: OptionAnswer): RigContext 
     walk,
     notice,
   };
+}
+
+/** The steps that the server makes by itself, as revisions of their own. */
+function post(optionId: string, to: Walk) {
+  const path = { option_id: optionId };
+  if (to === "undo") return unwrap(client.POST("/api/v1/options/{option_id}/undo", { params: { path } }));
+  if (to === "redo") return unwrap(client.POST("/api/v1/options/{option_id}/redo", { params: { path } }));
+  const params = { path: { ...path, number: to.restore } };
+  return unwrap(client.POST("/api/v1/options/{option_id}/revisions/{number}/restore", { params }));
 }
 
 /** One outbox an option for the life of the page; it sends through whatever the newest `send` is. */

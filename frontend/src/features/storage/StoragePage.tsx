@@ -169,6 +169,7 @@ export function StoragePage() {
               note: storage.bank ? "" : "a bank of exactly the need, until one is chosen",
             },
             { label: "Usable", figure: figure("storage.usable_wh") },
+            ...(storage.bank ? [{ label: "Mass, about", figure: figure("storage.mass_kg") }] : []),
             { label: "Lasts with no charge", figure: figure("storage.days_without_charge"), strong: true },
           ]}
         />

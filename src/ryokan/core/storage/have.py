@@ -34,8 +34,9 @@ def what_it_gives(sheet: Sheet, storage: Storage, bank_wh: Figure) -> None:
         formula, source = "bank × capacity_left × dod × (1 − ageing)", "practice"
     usable = sheet.compute("storage.usable_wh", formula, "Wh", source, **inputs)
     sheet.compute("storage.bank_ah", "bank ÷ nominal_v", "Ah", bank=bank_wh, nominal_v=sheet["storage.nominal_v"])
-    mass = sheet.assumption(f"{chemistry}.kg_per_kwh")
-    sheet.compute("storage.mass_kg", "bank ÷ 1000 × kg_per_kwh", "kg", "practice", bank=bank_wh, kg_per_kwh=mass)
+    if storage.bank is not None:
+        mass = sheet.assumption(f"{chemistry}.kg_per_kwh")
+        sheet.compute("storage.mass_kg", "bank ÷ 1000 × kg_per_kwh", "kg", "practice", bank=bank_wh, kg_per_kwh=mass)
     if sheet["loads.wh_per_day_with_margin"].number == 0:
         return
     sheet.compute(
