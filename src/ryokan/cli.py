@@ -13,8 +13,10 @@ from sqlalchemy import Engine
 from ryokan.core.evaluate import evaluate
 from ryokan.core.job_file import MAX_BYTES, JobFile, UnreadableJobFile, read_job_file
 from ryokan.operations import demo as demo_shop
+from ryokan.operations.accounts import MIN_PASSWORD, create_shop
 from ryokan.store.database import migrate as migrate_database
 from ryokan.store.database import open_engine, transaction
+from ryokan.store.people import user_by_email
 from ryokan.web.app import create_app, utc_now
 from ryokan.web.context import Context
 from ryokan.web.spec import openapi as openapi_document
@@ -72,6 +74,27 @@ def _read(file: Path) -> JobFile:
 def migrate() -> None:
     """Bring the database to the newest schema."""
     migrate_database(_engine())
+
+
+@main.group()
+def shop() -> None:
+    """Shops on this server."""
+
+
+@shop.command("create")
+@click.option("--name", required=True, help="Name of the shop.")
+@click.option("--owner", required=True, help="Name of its first owner.")
+@click.option("--email", required=True, help="Address that the owner signs in with.")
+@click.password_option(help="At least 12 characters; asked for if left out.")
+def create_shop_command(name: str, owner: str, email: str, password: str) -> None:
+    """Found a shop with its first owner."""
+    if len(password) < MIN_PASSWORD:
+        raise click.ClickException(f"A password has at least {MIN_PASSWORD} characters.")
+    with transaction(_engine()) as session:
+        if user_by_email(session, email) is not None:
+            raise click.ClickException(f"Somebody signs in as {email} already.")
+        create_shop(session, name=name, owner_name=owner, email=email, password=password, now=utc_now())
+    click.echo(f"{name} was founded. {owner} signs in as {email}.")
 
 
 @main.command("load-demo")

@@ -272,3 +272,25 @@ def test_history_is_looked_at_and_gone_back_to(installer: Installer) -> None:
     installer.saved(3)
     expect(page.get_by_role("row", name="Laptop")).to_be_visible()
     expect(page.get_by_role("button", name="Undo “went back to revision 1”")).to_be_enabled()
+
+
+def test_a_second_option_is_begun_changed_and_compared(installer: Installer) -> None:
+    page = installer.page
+    installer.sign_in()
+    installer.open("eye clinic", "Storage")
+    page.get_by_role("button", name="Begin a further option").click()
+    page.get_by_label("Begin another option from this one").fill("Lead")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("navigation", name="Options").get_by_role("link", name="Lead")).to_have_attribute(
+        "aria-current", "page"
+    )
+    page.get_by_role("radio", name="AGM").click()
+    installer.saved(2)
+
+    page.get_by_role("link", name="Compare").click()
+
+    expect(page.get_by_role("columnheader", name="Proposed")).to_contain_text("lasts 2.07 days")
+    expect(page.get_by_role("row", name="Bank, LFP / Bank, AGM")).to_contain_text("11\u2009884".replace("\u2009", ""))
+    expect(page.get_by_role("row", name="What does not fit")).to_contain_text("The bank lasts")
+    page.get_by_role("link", name="Proposed").click()
+    installer.saved(1)

@@ -93,6 +93,8 @@ def routes(app: Flask) -> list[tuple[str, str]]:
 def body_for(path: str) -> Any:
     if path.endswith(("/rig", "/preview")):
         return [{"op": "add", "path": "/loads/a", "value": LAMP}]
+    if path.endswith("/copies"):
+        return {"name": "Other"}
     return {"line": "lamp 3 W 5 h"} if path.endswith("/lines") else None
 
 
@@ -260,6 +262,29 @@ def test_file_with_a_fault_starts_no_job(shops: Shops, change: dict[str, Any], p
 
     assert pointer is None or problem["errors"][0]["pointer"] == pointer
     assert len(browser.get("/jobs").json["jobs"]) == 1
+
+
+def test_option_is_begun_from_another_and_compared_with_it(shops: Shops) -> None:
+    browser = shops.browser()
+    browser.send(
+        "PATCH", f"/options/{shops.option_id}/rig", [{"op": "add", "path": "/loads/lamp", "value": LAMP}], If_Match='"1"'
+    )
+
+    made = browser.send("POST", f"/options/{shops.option_id}/copies", {"name": "Lead"}).json
+    browser.send(
+        "PATCH", f"/options/{made['id']}/rig", [{"op": "replace", "path": "/storage/chemistry", "value": "agm"}], If_Match='"1"'
+    )
+
+    job = browser.get(f"/jobs/{shops.job_id}").json
+    assert [option["name"] for option in job["options"]] == ["Proposed", "Lead"]
+    assert list(browser.get(f"/options/{made['id']}").json["rig"]["loads"]) == ["lamp"]
+    assert_problem(browser.send("POST", f"/options/{shops.option_id}/copies", {"name": "lead"}), 409, "not_possible")
+    compared = browser.get(f"/jobs/{shops.job_id}/comparison").json
+    rows = {row["label"]: row for row in compared["rows"]}
+    assert rows["A day, with margin"]["differs"] is False
+    lithium, lead = (cell["need"]["value"] for cell in rows["Bank, LFP / Bank, AGM"]["cells"])
+    assert lead == pytest.approx(lithium * 0.8 / 0.5)
+    assert [[f["code"] for f in option["findings"]] for option in compared["options"]] == [[], ["storage.lead_in_living_space"]]
 
 
 def test_history_names_who_changed_what_and_goes_back(shops: Shops) -> None:

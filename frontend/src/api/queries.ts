@@ -100,6 +100,13 @@ export const lookBackQuery = (optionId: string, revision: number, number: number
       )) as Preview,
   });
 
+export const comparisonQuery = (jobId: string) =>
+  queryOptions({
+    queryKey: ["comparison", jobId],
+    staleTime: 0,
+    queryFn: () => unwrap(client.GET("/api/v1/jobs/{job_id}/comparison", { params: { path: { job_id: jobId } } })),
+  });
+
 export const referenceQuery = queryOptions({
   queryKey: ["reference"],
   staleTime: Number.POSITIVE_INFINITY,

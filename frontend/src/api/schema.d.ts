@@ -73,6 +73,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{job_id}/comparison": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All options of a job side by side. */
+        get: operations["get__api_v1_jobs_{job_id}_comparison"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/jobs/{job_id}/file": {
         parameters: {
             query?: never;
@@ -101,6 +118,23 @@ export interface paths {
         get: operations["get__api_v1_options_{option_id}"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/options/{option_id}/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Begin a further option from this one. */
+        post: operations["post__api_v1_options_{option_id}_copies"];
         delete?: never;
         options?: never;
         head?: never;
@@ -495,6 +529,57 @@ export interface components {
              * @default null
              */
             surge_w?: number | null;
+        };
+        /**
+         * ComparedCell
+         * @description Need and have of one option.
+         */
+        ComparedCell: {
+            have: components["schemas"]["FigureValue"] | null;
+            need: components["schemas"]["FigureValue"] | null;
+            /** Severity */
+            severity: ("danger" | "fault" | "advice") | null;
+        };
+        /**
+         * ComparedOption
+         * @description One option of a comparison.
+         */
+        ComparedOption: {
+            /** Days Kept */
+            days_kept: number | null;
+            /** Findings */
+            findings: components["schemas"]["FindingAnswer"][];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Promise */
+            promise: string;
+        };
+        /**
+         * ComparedRow
+         * @description One question of the ledger, answered by each option in their order. ``differs``: not all answers are alike.
+         */
+        ComparedRow: {
+            /** Cells */
+            cells: components["schemas"]["ComparedCell"][];
+            /** Differs */
+            differs: boolean;
+            /** Label */
+            label: string;
+        };
+        /**
+         * Comparison
+         * @description All options of a job side by side.
+         */
+        Comparison: {
+            /** Options */
+            options: components["schemas"]["ComparedOption"][];
+            /** Rows */
+            rows: components["schemas"]["ComparedRow"][];
         };
         /**
          * Counts
@@ -918,6 +1003,14 @@ export interface components {
             customer: string;
             /** Title */
             title: string;
+        };
+        /**
+         * NewOption
+         * @description A further option of the same job.
+         */
+        NewOption: {
+            /** Name */
+            name: string;
         };
         /**
          * NightBars
@@ -1793,6 +1886,64 @@ export interface operations {
             };
         };
     };
+    "get__api_v1_jobs_{job_id}_comparison": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Comparison"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "get__api_v1_jobs_{job_id}_file": {
         parameters: {
             query?: never;
@@ -1882,6 +2033,86 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "post__api_v1_options_{option_id}_copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                option_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewOption"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionName"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -23,6 +23,7 @@ export type PatchOperation = Schemas["PatchOperation"];
 type Fix = Omit<NonNullable<Schemas["FindingAnswer"]["fix"]>, "patch"> & { patch: PatchOperation[] };
 export type Finding = Omit<Schemas["FindingAnswer"], "fix"> & { fix: Fix | null };
 export type Preview = Omit<Schemas["PreviewAnswer"], "ended" | "new"> & { ended: Finding[]; new: Finding[] };
+export type Comparison = Schemas["Comparison"];
 export type LedgerLine = Schemas["LedgerLineAnswer"];
 export type LineAnswer = Schemas["LineAnswer"];
 export type Question = Schemas["QuestionAnswer"];

@@ -1,6 +1,7 @@
 import { QueryClientProvider, useQuery } from "@tanstack/react-query";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 import { queryClient, sessionQuery } from "../api/queries";
+import { ComparePage } from "../features/compare/ComparePage";
 import { JobsPage } from "../features/jobs/JobsPage";
 import { RigPage } from "../features/rig/RigPage";
 import { CautionDialog } from "../features/sign-in/CautionDialog";
@@ -29,6 +30,7 @@ function SignedIn() {
       <Routes>
         <Route path="/" element={<JobsPage person={person} />} />
         <Route path="/jobs/:jobId/:optionId/:step" element={<RigPage person={person} />} />
+        <Route path="/jobs/:jobId/options" element={<ComparePage person={person} />} />
         <Route path="*" element={<Navigate to="/" replace />} />
       </Routes>
     </>

@@ -21,6 +21,7 @@ from ryokan.store.scope import ShopScope
 SIGNED_IN_FOR = timedelta(days=14)
 ATTEMPTS_ALLOWED = 8
 ATTEMPTS_WITHIN = timedelta(minutes=15)
+MIN_PASSWORD = 12
 EDITORS = ("owner", "designer")
 
 _hasher = PasswordHasher()

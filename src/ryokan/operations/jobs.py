@@ -13,10 +13,13 @@ from ryokan.core.evaluate import Report
 from ryokan.core.job_file import JobFile, OptionFile, UnreadableJobFile, read_job_file
 from ryokan.core.rig import SCHEMA_VERSION, Rig, Stay
 from ryokan.operations.accounts import Actor
-from ryokan.operations.errors import NotThere, Unacceptable
+from ryokan.operations.errors import NotPossible, NotThere, Unacceptable
+from ryokan.operations.patches import Document
 from ryokan.operations.reports import evaluated
 from ryokan.store.jobs import JobStore
 from ryokan.store.models import CustomerRow, JobRow, OptionRow
+
+MAX_OPTIONS = 12
 
 
 @dataclass(frozen=True, slots=True)
@@ -130,18 +133,75 @@ def create_job(
     job_id, customer_id = uuid4(), uuid4()
     store.add_job(job_id, customer_id, customer=customer, title=title, now=now)
     for position, option in enumerate(options or [OptionFile(name="Proposed", rig=empty_rig())]):
-        row = store.add_option(uuid4(), job_id, name=option.name, position=position)
-        store.add_revision(
-            row,
-            document=option.rig.model_dump(mode="json"),
-            schema_version=SCHEMA_VERSION,
-            kind="edit",
-            about=None,
-            sentence="started",
-            patch=[],
-            inverse=[],
-            edit_id=None,
-            author_id=actor.user_id,
-            at=now,
-        )
+        document = option.rig.model_dump(mode="json")
+        _start_option(store, actor, job_id, name=option.name, position=position, document=document, sentence="started", now=now)
     return open_job(session, actor, job_id)
+
+
+def copy_option(session: Session, actor: Actor, option_id: UUID, *, name: str, now: datetime) -> OptionRow:
+    """A further option of the same job, begun from another one. Loads and stays keep their ids, so that both can be compared.
+
+    Raises
+    ------
+    NotThere, NotAllowed
+        No such option in the actor's shop; the role only reads.
+    NotPossible
+        The job has an option of that name, or as many as it can have.
+    """
+    actor.require_editor()
+    store = JobStore(session, actor.scope)
+    source = store.option(option_id)
+    if source is None or not store.lock_job(source.job_id):
+        raise NotThere("There is no such option.")
+    siblings = store.options_of(source.job_id)
+    if len(siblings) >= MAX_OPTIONS:
+        raise NotPossible(f"A job has at most {MAX_OPTIONS} options.")
+    if any(option.name.casefold() == name.casefold() for option in siblings):
+        raise NotPossible(f"There is an option called “{name}” already.")
+    return _start_option(
+        store,
+        actor,
+        source.job_id,
+        name=name,
+        position=max(option.position for option in siblings) + 1,
+        document=store.revision(option_id, source.head).document,
+        sentence=f"started from {source.name}, revision {source.head}",
+        now=now,
+    )
+
+
+def compare_options(session: Session, actor: Actor, job_id: UUID) -> list[JobCard]:
+    """Each option of a job, worked out.
+
+    Raises
+    ------
+    NotThere
+        No such job in the actor's shop.
+    """
+    opened = open_job(session, actor, job_id)
+    store = JobStore(session, actor.scope)
+    return [
+        JobCard(opened.job, opened.customer.name, option, *evaluated(store.revision(option.id, option.head).document))
+        for option in opened.options
+    ]
+
+
+def _start_option(
+    store: JobStore, actor: Actor, job_id: UUID, *, name: str, position: int, document: Document, sentence: str, now: datetime
+) -> OptionRow:
+    """An option whose first revision is its making."""
+    option = store.add_option(uuid4(), job_id, name=name, position=position)
+    store.add_revision(
+        option,
+        document=document,
+        schema_version=SCHEMA_VERSION,
+        kind="edit",
+        about=None,
+        sentence=sentence[:200],
+        patch=[],
+        inverse=[],
+        edit_id=None,
+        author_id=actor.user_id,
+        at=now,
+    )
+    return option

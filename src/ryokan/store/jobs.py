@@ -62,6 +62,11 @@ class JobStore:
         row = self._session.execute(query).one_or_none()
         return None if row is None else (row[0], row[1])
 
+    def lock_job(self, job_id: UUID) -> bool:
+        """Lock a job until the end of the transaction; False where there is none."""
+        query = select(JobRow.id).where(JobRow.shop_id == self._shop_id, JobRow.id == job_id).with_for_update()
+        return self._session.execute(query).one_or_none() is not None
+
     def options_of(self, job_id: UUID) -> Sequence[OptionRow]:
         """Options of a job in their order."""
         query = select(OptionRow).where(OptionRow.shop_id == self._shop_id, OptionRow.job_id == job_id)

@@ -99,6 +99,39 @@ def job(opened: OpenJob) -> schemas.JobAnswer:
     )
 
 
+def comparison(cards: Sequence[JobCard]) -> schemas.Comparison:
+    """All options of a job side by side, row by row of the ledger."""
+    ledgers = [{line.key: line for line in ledger(card.rig, card.report)} for card in cards]
+    # Options may differ in chemistry: a row that only some of them have stands there for all.
+    keys = dict.fromkeys(key for lines in ledgers for key in lines)
+    rows = []
+    for key in keys:
+        lines = [lines.get(key) for lines in ledgers]
+        cells = [_compared_cell(line) for line in lines]
+        label = " / ".join(dict.fromkeys(line.label for line in lines if line is not None))
+        rows.append(schemas.ComparedRow(label=label, cells=cells, differs=any(cell != cells[0] for cell in cells)))
+    return schemas.Comparison(options=[_compared_option(card) for card in cards], rows=rows)
+
+
+def _compared_cell(line: LedgerLine | None) -> schemas.ComparedCell:
+    return schemas.ComparedCell(
+        need=None if line is None or line.need is None else figure_value(line.need),
+        have=None if line is None or line.have is None else figure_value(line.have),
+        severity=None if line is None else line.severity,
+    )
+
+
+def _compared_option(card: JobCard) -> schemas.ComparedOption:
+    days = card.report.figures.get("storage.days_without_charge") if card.rig.storage.bank is not None else None
+    return schemas.ComparedOption(
+        id=card.option.id,
+        name=card.option.name,
+        promise=promise(card.rig),
+        days_kept=None if days is None else days.number,
+        findings=[_finding(finding, card.report.figures, card.rig) for finding in card.report.findings],
+    )
+
+
 def option(opened: Opened, actor: Actor) -> schemas.OptionAnswer:
     """An option at its newest revision."""
     figures = opened.report.figures

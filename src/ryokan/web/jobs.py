@@ -11,7 +11,7 @@ from ryokan.core.job_file import JobFile
 from ryokan.operations import jobs
 from ryokan.web import answers as to_answer
 from ryokan.web.context import now, signed_in
-from ryokan.web.schemas import JobAnswer, JobList, NewJob, Reference
+from ryokan.web.schemas import Comparison, JobAnswer, JobList, NewJob, NewOption, OptionName, Reference
 from ryokan.web.spec import answers, spec
 
 blueprint = Blueprint("jobs", __name__)
@@ -39,6 +39,23 @@ def read_job(job_id: UUID) -> JobAnswer:
     """One job with its options."""
     with signed_in() as (session, actor):
         return to_answer.job(jobs.open_job(session, actor, job_id))
+
+
+@blueprint.get("/jobs/<uuid:job_id>/comparison")
+@spec.validate(resp=answers(Comparison, 404))
+def compare(job_id: UUID) -> Comparison:
+    """All options of a job side by side."""
+    with signed_in() as (session, actor):
+        return to_answer.comparison(jobs.compare_options(session, actor, job_id))
+
+
+@blueprint.post("/options/<uuid:option_id>/copies")
+@spec.validate(resp=answers(OptionName, 403, 404, 409, 422))
+def copy_option(option_id: UUID, json: NewOption) -> OptionName:
+    """Begin a further option from this one."""
+    with signed_in() as (session, actor):
+        made = jobs.copy_option(session, actor, option_id, name=json.name, now=now())
+    return OptionName(id=made.id, name=made.name)
 
 
 @blueprint.get("/jobs/<uuid:job_id>/file")

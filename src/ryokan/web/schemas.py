@@ -127,6 +127,12 @@ class JobAnswer(BaseModel):
     options: list[OptionName]
 
 
+class NewOption(Sent):
+    """A further option of the same job."""
+
+    name: str = Field(min_length=1, max_length=60)
+
+
 class FigureValue(BaseModel):
     """A figure without its working. ``from_memory`` marks a source that nobody has compared with print yet."""
 
@@ -144,6 +150,39 @@ class LedgerLineAnswer(BaseModel):
     need: FigureValue | None
     have: FigureValue | None
     severity: Severity | None
+
+
+class ComparedCell(BaseModel):
+    """Need and have of one option."""
+
+    need: FigureValue | None
+    have: FigureValue | None
+    severity: Severity | None
+
+
+class ComparedRow(BaseModel):
+    """One question of the ledger, answered by each option in their order. ``differs``: not all answers are alike."""
+
+    label: str
+    cells: list[ComparedCell]
+    differs: bool
+
+
+class ComparedOption(BaseModel):
+    """One option of a comparison."""
+
+    id: UUID
+    name: str
+    promise: str
+    days_kept: float | None
+    findings: list[FindingAnswer]
+
+
+class Comparison(BaseModel):
+    """All options of a job side by side."""
+
+    options: list[ComparedOption]
+    rows: list[ComparedRow]
 
 
 class SourceAnswer(BaseModel):
@@ -347,5 +386,6 @@ class Reference(BaseModel):
     sources: list[SourceAnswer]
 
 
-OptionAnswer.model_rebuild()
+for _late in (OptionAnswer, Comparison, ComparedOption, PreviewAnswer, Working):
+    _late.model_rebuild()
 WorkingInput.model_rebuild()

@@ -4,6 +4,7 @@ import type { JobAnswer } from "../../api/types";
 import { AccountMenu } from "../../ui/AccountMenu";
 import { Mark } from "../../ui/Mark";
 import { HistoryDialog } from "./HistoryDialog";
+import { NewOption } from "./NewOption";
 import { useRig } from "./useRig";
 
 export function TopBar({
@@ -34,7 +35,13 @@ export function TopBar({
             {option.name}
           </NavLink>
         ))}
+        <NewOption job={job} step={step ?? "brief"} />
       </nav>
+      {job.options.length > 1 && (
+        <Link to={`/jobs/${job.id}/options`} className="touch text-[14px] text-stored underline underline-offset-2">
+          Compare
+        </Link>
+      )}
       <div className="ml-auto flex items-center gap-4 text-[14px] text-soft">
         <SavedState />
         <Walk />
