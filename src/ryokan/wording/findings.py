@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from ryokan.core.figure import Figure
 from ryokan.core.findings.model import Finding
-from ryokan.wording.quantities import UnitSystem, quantity
+from ryokan.wording.quantities import HARD_SPACE, UnitSystem, quantity
 
 
 @dataclass(frozen=True, slots=True)
@@ -166,4 +166,4 @@ def sentence(finding: Finding, figures: Mapping[str, Figure], system: UnitSystem
 
 def _said(figure: Figure, system: UnitSystem) -> str:
     text = quantity(figure.value, figure.unit, system)
-    return text.removesuffix("s") if text in ("1 days", "1 nights") else text
+    return text.removesuffix("s") if text in (f"1{HARD_SPACE}days", f"1{HARD_SPACE}nights") else text

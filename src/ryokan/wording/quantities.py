@@ -8,7 +8,9 @@ from ryokan.core.formula import Value
 
 UnitSystem: TypeAlias = Literal["metric", "us"]
 
-THIN_SPACE = "\u2009"
+# Neither breaks at the end of a line: “11 520 Wh” stays together.
+THIN_SPACE = "\u202f"
+HARD_SPACE = "\u00a0"
 FT_PER_M = 1 / 0.3048
 
 
@@ -31,7 +33,7 @@ def number(value: float) -> str:
 def conductor(size: str) -> str:
     """“awg:2/0” as “2/0 AWG”, “mm2:70” as “70 mm²”."""
     system, _, label = size.partition(":")
-    return f"{label} AWG" if system == "awg" else f"{label} mm²"
+    return f"{label}{HARD_SPACE}AWG" if system == "awg" else f"{label}{HARD_SPACE}mm²"
 
 
 def quantity(value: Value, unit: str, system: UnitSystem = "metric") -> str:
@@ -46,4 +48,4 @@ def quantity(value: Value, unit: str, system: UnitSystem = "metric") -> str:
         value, unit = value * 9 / 5 + 32, "°F"
     elif system == "us" and unit == "kg":
         value, unit = value / 0.45359237, "lb"
-    return f"{number(value)} {unit}".strip()
+    return f"{number(value)}{HARD_SPACE}{unit}".strip()

@@ -9,7 +9,7 @@ from ryokan.wording.brief import promise
 from ryokan.wording.cautions import CAUTION
 from ryokan.wording.findings import SEVERITY_WORDS, sentence
 from ryokan.wording.ledger import ledger
-from ryokan.wording.quantities import quantity
+from ryokan.wording.quantities import HARD_SPACE, quantity
 
 
 def report_text(name: str, rig: Rig, report: Report) -> str:
@@ -28,4 +28,5 @@ def report_text(name: str, rig: Rig, report: Report) -> str:
         lines += [f"  {SEVERITY_WORDS[finding.severity]}: {words.what}", f"    {words.why} [{finding.code}]"]
     if not report.findings:
         lines.append("  No rule is broken by what is entered so far.")
-    return "\n".join([*lines, "", f"  {CAUTION}"])
+    # A terminal breaks nothing, and its users search for “170 A” with an ordinary space.
+    return "\n".join([*lines, "", f"  {CAUTION}"]).replace(HARD_SPACE, " ")

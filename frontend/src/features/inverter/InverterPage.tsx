@@ -7,7 +7,6 @@ import { useRig } from "../rig/useRig";
 import { useStepFigures } from "../rig/useStepFigures";
 
 export function InverterPage() {
-  const { inverter } = useRig().rig;
   const { figure } = useStepFigures("inverter");
   const nothing = Number(figure("inverter.need_continuous_w")?.value ?? 0) === 0;
   return (
@@ -24,123 +23,155 @@ export function InverterPage() {
         )}
       </PageHead>
       <StepFindings step="inverter" />
-      <Section title="Need">
-        <NeedRows
-          rows={[
-            {
-              label: "Running together",
-              figure: figure("inverter.peak_w"),
-              note: "loads marked “never with” one another count once",
-            },
-            {
-              label: "in volt-amps",
-              figure: figure("inverter.running_va"),
-              note: "a poor power factor loads the inverter too",
-            },
-            { label: "Rating needed", figure: figure("inverter.need_continuous_w"), strong: true },
-            { label: "Worst start", figure: figure("inverter.need_surge_w"), strong: true },
-            {
-              label: "Rating reckoned with",
-              figure: figure("inverter.rated_w"),
-              note: inverter.chosen ? "chosen" : "next usual size, until one is chosen",
-            },
-          ]}
-        />
-      </Section>
-      <Section
-        title="What it takes from the bank at full rating"
-        aside="cables and fuse follow the rating, not the audit"
-      >
-        <NeedRows
-          rows={[
-            {
-              label: "By the shortcut",
-              figure: figure("inverter.dc_current_by_class_a"),
-              note: "watts ÷ volts class, no losses: too little for a cable",
-            },
-            {
-              label: "At nominal volts",
-              figure: figure("inverter.dc_current_nominal_a"),
-              note: "with losses: an ordinary hour",
-            },
-            {
-              label: "At cut-off",
-              figure: figure("inverter.dc_current_at_cutoff_a"),
-              note: "with losses, at the lowest volts: what the cable must bear",
-              strong: true,
-            },
-            { label: "Cut-off", figure: figure("inverter.cutoff_v") },
-            { label: "Heat it gives off", figure: figure("inverter.heat_w"), note: "leave room and air for it" },
-          ]}
-        />
-      </Section>
-      <Section title="When it is on">
-        <SelectField
-          label="Switched on"
-          path="/inverter/on"
-          value={inverter.on}
-          options={[
-            { value: "with_ac_loads", label: "with the AC loads" },
-            { value: "always", label: "always" },
-            { value: "by_hand", label: "by hand" },
-          ]}
-        />
-        {inverter.on === "by_hand" && (
-          <NumberField
-            label="Hours on a day"
-            path="/inverter/on_hours_per_day"
-            unit="h"
-            value={inverter.on_hours_per_day}
-          />
-        )}
-        <NeedRows
-          rows={[
-            {
-              label: "Its own draw a day",
-              figure: figure("inverter.idle_wh_per_day"),
-              note: "a line of its own on the load sheet",
-            },
-          ]}
-        />
-      </Section>
-      <Section title="Chosen" aside={inverter.chosen ? undefined : "nothing yet"}>
-        <NumberField
-          label="Continuous rating"
-          path="/inverter/chosen"
-          unit="W"
-          nullable
-          value={inverter.chosen?.rated_w ?? null}
-          send={(watts) =>
-            watts === null ? null : { surge_w: null, idle_w: null, ...inverter.chosen, rated_w: watts }
-          }
-        />
-        {inverter.chosen && (
-          <>
-            <NumberField
-              label="Surge"
-              path="/inverter/chosen/surge_w"
-              unit="W"
-              nullable
-              value={inverter.chosen.surge_w}
-              hint="Left empty: the usual ratio to the rating."
-            />
-            <NumberField
-              label="Own draw, nothing connected"
-              path="/inverter/chosen/idle_w"
-              unit="W"
-              nullable
-              value={inverter.chosen.idle_w}
-            />
-          </>
-        )}
-        <NumberField
-          label="Cut-off, if not the chemistry's"
-          path="/inverter/cutoff_v"
-          unit="V"
-          nullable
-          value={inverter.cutoff_v}
-        />
-      </Section>
+      <Need />
+      <FromTheBank />
+      <WhenOn />
+      <Chosen />
     </>
+  );
+}
+
+/** What the AC loads ask for. */
+function Need() {
+  const { inverter } = useRig().rig;
+  const { figure } = useStepFigures("inverter");
+  return (
+    <Section title="Need">
+      <NeedRows
+        rows={[
+          {
+            label: "Running together",
+            figure: figure("inverter.peak_w"),
+            note: "loads marked “never with” one another count once",
+          },
+          {
+            label: "in volt-amps",
+            figure: figure("inverter.running_va"),
+            note: "a poor power factor loads the inverter too",
+          },
+          { label: "Rating needed", figure: figure("inverter.need_continuous_w"), strong: true },
+          { label: "Worst start", figure: figure("inverter.need_surge_w"), strong: true },
+          {
+            label: "Rating reckoned with",
+            figure: figure("inverter.rated_w"),
+            note: inverter.chosen ? "chosen" : "next usual size, until one is chosen",
+          },
+        ]}
+      />
+    </Section>
+  );
+}
+
+/** The same watts as DC amps, three ways. */
+function FromTheBank() {
+  const { figure } = useStepFigures("inverter");
+  return (
+    <Section
+      title="What it takes from the bank at full rating"
+      aside="cables and fuse follow the rating, not the audit"
+    >
+      <NeedRows
+        rows={[
+          {
+            label: "By the shortcut",
+            figure: figure("inverter.dc_current_by_class_a"),
+            note: "watts ÷ volts class, no losses: too little for a cable",
+          },
+          {
+            label: "At nominal volts",
+            figure: figure("inverter.dc_current_nominal_a"),
+            note: "with losses: an ordinary hour",
+          },
+          {
+            label: "At cut-off",
+            figure: figure("inverter.dc_current_at_cutoff_a"),
+            note: "with losses, at the lowest volts: what the cable must bear",
+            strong: true,
+          },
+          { label: "Cut-off", figure: figure("inverter.cutoff_v") },
+          { label: "Heat it gives off", figure: figure("inverter.heat_w"), note: "leave room and air for it" },
+        ]}
+      />
+    </Section>
+  );
+}
+
+/** Its own draw is a load, priced by how long it is on. */
+function WhenOn() {
+  const { inverter } = useRig().rig;
+  const { figure } = useStepFigures("inverter");
+  return (
+    <Section title="When it is on">
+      <SelectField
+        label="Switched on"
+        path="/inverter/on"
+        value={inverter.on}
+        options={[
+          { value: "with_ac_loads", label: "with the AC loads" },
+          { value: "always", label: "always" },
+          { value: "by_hand", label: "by hand" },
+        ]}
+      />
+      {inverter.on === "by_hand" && (
+        <NumberField
+          label="Hours on a day"
+          path="/inverter/on_hours_per_day"
+          unit="h"
+          value={inverter.on_hours_per_day}
+        />
+      )}
+      <NeedRows
+        rows={[
+          {
+            label: "Its own draw a day",
+            figure: figure("inverter.idle_wh_per_day"),
+            note: "a line of its own on the load sheet",
+          },
+        ]}
+      />
+    </Section>
+  );
+}
+
+/** The inverter that was chosen, by its plate. */
+function Chosen() {
+  const { inverter } = useRig().rig;
+  return (
+    <Section title="Chosen" aside={inverter.chosen ? undefined : "nothing yet"}>
+      <NumberField
+        label="Continuous rating"
+        path="/inverter/chosen"
+        unit="W"
+        nullable
+        value={inverter.chosen?.rated_w ?? null}
+        send={(watts) => (watts === null ? null : { surge_w: null, idle_w: null, ...inverter.chosen, rated_w: watts })}
+      />
+      {inverter.chosen && (
+        <>
+          <NumberField
+            label="Surge"
+            path="/inverter/chosen/surge_w"
+            unit="W"
+            nullable
+            value={inverter.chosen.surge_w}
+            hint="Left empty: the usual ratio to the rating."
+          />
+          <NumberField
+            label="Own draw, nothing connected"
+            path="/inverter/chosen/idle_w"
+            unit="W"
+            nullable
+            value={inverter.chosen.idle_w}
+          />
+        </>
+      )}
+      <NumberField
+        label="Cut-off, if not the chemistry's"
+        path="/inverter/cutoff_v"
+        unit="V"
+        nullable
+        value={inverter.cutoff_v}
+      />
+    </Section>
   );
 }

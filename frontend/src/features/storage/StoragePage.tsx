@@ -16,11 +16,9 @@ const CHEMISTRIES = [
 ] as const;
 
 export function StoragePage() {
-  const { rig, edit, answer } = useRig();
+  const { brief } = useRig().rig;
   const { figure } = useStepFigures("storage");
-  const { storage, brief } = rig;
   const days = `${inWords(brief.days_without_charge)} ${brief.days_without_charge === 1 ? "day" : "days"}`;
-  const set = (member: string, value: unknown) => void edit([{ op: "replace", path: `/storage/${member}`, value }]);
   return (
     <>
       <PageHead>
@@ -30,150 +28,175 @@ export function StoragePage() {
         <Figure figure={figure("storage.nominal_v")} />.
       </PageHead>
       <StepFindings step="storage" />
-
-      <Section title="Need, by chemistry" aside="the same days, each by its own rules">
-        <table className="w-full max-w-[46rem]">
-          <thead>
-            <tr className="text-[13px] text-soft">
-              <th scope="col" className="py-1 text-left font-semibold">
-                Chemistry
-              </th>
-              <th scope="col" className="py-1 text-right font-semibold">
-                Energy
-              </th>
-              <th scope="col" className="py-1 text-right font-semibold">
-                At {storage.system_v} V class
-              </th>
-              <th scope="col" className="py-1 text-right font-semibold">
-                Mass, about
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {CHEMISTRIES.map(({ value, label }) => (
-              <tr
-                key={value}
-                className={`row-height border-rule border-t ${value === storage.chemistry ? "font-semibold" : "text-soft"}`}
-              >
-                <th scope="row" className="text-left font-[inherit]">
-                  {label}
-                  {value === storage.chemistry && (
-                    <span className="ml-2 font-normal text-[13px] text-incoming-text">this rig</span>
-                  )}
-                </th>
-                <td className="text-right">
-                  <Figure figure={figure(`storage.alternatives.${value}.need_wh`)} />
-                </td>
-                <td className="text-right">
-                  <Figure figure={figure(`storage.alternatives.${value}.need_ah`)} />
-                </td>
-                <td className="text-right">
-                  <Figure figure={figure(`storage.alternatives.${value}.mass_kg`)} />
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-        <p className="mt-2 max-w-[46rem] text-[14px] text-soft">
-          The trade's shortcut, Wh a day × days ÷ 12, gives{" "}
-          <Figure figure={figure("storage.need_ah_by_twelve")} className="text-ink" />: it leaves out losses, margin,
-          depth of discharge, ageing and the real volts of the bank.
-        </p>
-      </Section>
-
-      <Section title="What kind, and where it lives">
-        <FieldRow label="Chemistry">
-          <Choice
-            label="Chemistry"
-            value={storage.chemistry}
-            options={CHEMISTRIES}
-            disabled={!answer.may_edit}
-            onChange={(value) => set("chemistry", value)}
-          />
-        </FieldRow>
-        <FieldRow label="Volts class">
-          <Choice
-            label="Volts class"
-            value={String(storage.system_v)}
-            options={["12", "24", "48"].map((volts) => ({ value: volts, label: `${volts} V` }))}
-            disabled={!answer.may_edit}
-            onChange={(value) => set("system_v", Number(value))}
-          />
-        </FieldRow>
-        <SelectField
-          label="Where it stands"
-          path="/storage/bay"
-          value={storage.bay}
-          options={[
-            { value: "living_space", label: "in the living space" },
-            { value: "vented_enclosure", label: "inside, in a vented enclosure" },
-            { value: "outside", label: "outside the living space" },
-          ]}
-        />
-        <NumberField
-          label="Coldest bay in use"
-          path="/storage/bay_c"
-          unit="°C"
-          value={storage.bay_c}
-          hint="Capacity shrinks in the cold; at 25 °C (77 °F) it is as rated."
-        />
-        {storage.chemistry === "lfp" && (
-          <FieldRow label="Heats itself">
-            <Choice
-              label="Heats itself"
-              value={storage.self_heating ? "yes" : "no"}
-              options={[
-                { value: "no", label: "No" },
-                { value: "yes", label: "Yes" },
-              ]}
-              disabled={!answer.may_edit}
-              onChange={(value) => set("self_heating", value === "yes")}
-            />
-          </FieldRow>
-        )}
-        <SelectField
-          label="School of sizing"
-          path="/storage/sizing"
-          value={storage.sizing}
-          options={[
-            { value: "largest_governs", label: "the largest of depth and ageing governs" },
-            { value: "multiply_all", label: "depth and ageing multiplied" },
-          ]}
-        />
-      </Section>
-
-      <Section title="Chosen" aside={storage.bank ? undefined : "nothing yet"}>
-        <NumberField
-          label={`Capacity at ${storage.system_v} V`}
-          path="/storage/bank"
-          unit="Ah"
-          nullable
-          value={storage.bank?.nominal_ah ?? null}
-          send={(ah) => (ah === null ? null : { nominal_ah: ah, bms_limit_a: storage.bank?.bms_limit_a ?? null })}
-          hint="Two blocks in series add volts, not amp-hours: type the Ah of the whole bank at its volts."
-        />
-        {storage.bank && (
-          <NumberField
-            label="Its electronics pass"
-            path="/storage/bank/bms_limit_a"
-            unit="A"
-            nullable
-            value={storage.bank.bms_limit_a}
-          />
-        )}
-        <NeedRows
-          rows={[
-            {
-              label: "Energy",
-              figure: figure("storage.bank_wh"),
-              note: storage.bank ? "" : "a bank of exactly the need, until one is chosen",
-            },
-            { label: "Usable", figure: figure("storage.usable_wh") },
-            ...(storage.bank ? [{ label: "Mass, about", figure: figure("storage.mass_kg") }] : []),
-            { label: "Lasts with no charge", figure: figure("storage.days_without_charge"), strong: true },
-          ]}
-        />
-      </Section>
+      <NeedByChemistry />
+      <KindAndPlace />
+      <Chosen />
     </>
+  );
+}
+
+/** The same days, each chemistry by its own rules, with the shortcut of the trade below. */
+function NeedByChemistry() {
+  const { storage } = useRig().rig;
+  const { figure } = useStepFigures("storage");
+  return (
+    <Section title="Need, by chemistry" aside="the same days, each by its own rules">
+      <table className="w-full max-w-[46rem]">
+        <thead>
+          <tr className="text-[13px] text-soft">
+            <th scope="col" className="py-1 text-left font-semibold">
+              Chemistry
+            </th>
+            <th scope="col" className="py-1 text-right font-semibold">
+              Energy
+            </th>
+            <th scope="col" className="py-1 text-right font-semibold">
+              At {storage.system_v} V class
+            </th>
+            <th scope="col" className="py-1 text-right font-semibold">
+              Mass, about
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {CHEMISTRIES.map(({ value, label }) => (
+            <tr
+              key={value}
+              className={`row-height border-rule border-t ${value === storage.chemistry ? "font-semibold" : "text-soft"}`}
+            >
+              <th scope="row" className="text-left font-[inherit]">
+                {label}
+                {value === storage.chemistry && (
+                  <span className="ml-2 font-normal text-[13px] text-incoming-text">this rig</span>
+                )}
+              </th>
+              <td className="text-right">
+                <Figure figure={figure(`storage.alternatives.${value}.need_wh`)} />
+              </td>
+              <td className="text-right">
+                <Figure figure={figure(`storage.alternatives.${value}.need_ah`)} />
+              </td>
+              <td className="text-right">
+                <Figure figure={figure(`storage.alternatives.${value}.mass_kg`)} />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-2 max-w-[46rem] text-[14px] text-soft">
+        The trade's shortcut, Wh a day × days ÷ 12, gives{" "}
+        <Figure figure={figure("storage.need_ah_by_twelve")} className="text-ink" />: it leaves out losses, margin,
+        depth of discharge, ageing and the real volts of the bank.
+      </p>
+    </Section>
+  );
+}
+
+/** Chemistry, volts class, place and temperature. */
+function KindAndPlace() {
+  const { rig, edit, answer } = useRig();
+  const { storage } = rig;
+  const set = (member: string, value: unknown) => void edit([{ op: "replace", path: `/storage/${member}`, value }]);
+  return (
+    <Section title="What kind, and where it lives">
+      <FieldRow label="Chemistry">
+        <Choice
+          label="Chemistry"
+          value={storage.chemistry}
+          options={CHEMISTRIES}
+          disabled={!answer.may_edit}
+          onChange={(value) => set("chemistry", value)}
+        />
+      </FieldRow>
+      <FieldRow label="Volts class">
+        <Choice
+          label="Volts class"
+          value={String(storage.system_v)}
+          options={["12", "24", "48"].map((volts) => ({ value: volts, label: `${volts} V` }))}
+          disabled={!answer.may_edit}
+          onChange={(value) => set("system_v", Number(value))}
+        />
+      </FieldRow>
+      <SelectField
+        label="Where it stands"
+        path="/storage/bay"
+        value={storage.bay}
+        options={[
+          { value: "living_space", label: "in the living space" },
+          { value: "vented_enclosure", label: "inside, in a vented enclosure" },
+          { value: "outside", label: "outside the living space" },
+        ]}
+      />
+      <NumberField
+        label="Coldest bay in use"
+        path="/storage/bay_c"
+        unit="°C"
+        value={storage.bay_c}
+        hint="Capacity shrinks in the cold; at 25 °C (77 °F) it is as rated."
+      />
+      {storage.chemistry === "lfp" && (
+        <FieldRow label="Heats itself">
+          <Choice
+            label="Heats itself"
+            value={storage.self_heating ? "yes" : "no"}
+            options={[
+              { value: "no", label: "No" },
+              { value: "yes", label: "Yes" },
+            ]}
+            disabled={!answer.may_edit}
+            onChange={(value) => set("self_heating", value === "yes")}
+          />
+        </FieldRow>
+      )}
+      <SelectField
+        label="School of sizing"
+        path="/storage/sizing"
+        value={storage.sizing}
+        options={[
+          { value: "largest_governs", label: "the largest of depth and ageing governs" },
+          { value: "multiply_all", label: "depth and ageing multiplied" },
+        ]}
+      />
+    </Section>
+  );
+}
+
+/** The bank that was chosen, and what it gives. */
+function Chosen() {
+  const { storage } = useRig().rig;
+  const { figure } = useStepFigures("storage");
+  return (
+    <Section title="Chosen" aside={storage.bank ? undefined : "nothing yet"}>
+      <NumberField
+        label={`Capacity at ${storage.system_v} V`}
+        path="/storage/bank"
+        unit="Ah"
+        nullable
+        value={storage.bank?.nominal_ah ?? null}
+        send={(ah) => (ah === null ? null : { nominal_ah: ah, bms_limit_a: storage.bank?.bms_limit_a ?? null })}
+        hint="Two blocks in series add volts, not amp-hours: type the Ah of the whole bank at its volts."
+      />
+      {storage.bank && (
+        <NumberField
+          label="Its electronics pass"
+          path="/storage/bank/bms_limit_a"
+          unit="A"
+          nullable
+          value={storage.bank.bms_limit_a}
+        />
+      )}
+      <NeedRows
+        rows={[
+          {
+            label: "Energy",
+            figure: figure("storage.bank_wh"),
+            note: storage.bank ? "" : "a bank of exactly the need, until one is chosen",
+          },
+          { label: "Usable", figure: figure("storage.usable_wh") },
+          ...(storage.bank ? [{ label: "Mass, about", figure: figure("storage.mass_kg") }] : []),
+          { label: "Lasts with no charge", figure: figure("storage.days_without_charge"), strong: true },
+        ]}
+      />
+    </Section>
   );
 }
