@@ -287,6 +287,20 @@ def test_option_is_begun_from_another_and_compared_with_it(shops: Shops) -> None
     assert [[f["code"] for f in option["findings"]] for option in compared["options"]] == [[], ["storage.lead_in_living_space"]]
 
 
+def test_every_table_can_be_compared_with_print(shops: Shops) -> None:
+    browser = shops.browser()
+
+    shown = {table["id"]: table for table in browser.get("/reference/tables").json["tables"]}
+
+    assert shown["ampacity_awg"]["columns"] == ["A at 60 °C", "A at 75 °C", "A at 90 °C", "A at 105 °C"]
+    row = next(row for row in shown["ampacity_awg"]["rows"] if row["label"] == "1/0\u00a0AWG")
+    assert row["values"] == [195, 230, 245, 285]
+    assert shown["awg_copper"]["columns"] == ["mm²", "circular mils", "Ω/km at 75 °C"]
+    assert {table["source"] for table in shown.values()} <= {
+        source["id"] for source in browser.get("/reference").json["sources"]
+    }
+
+
 def test_history_names_who_changed_what_and_goes_back(shops: Shops) -> None:
     browser = shops.browser()
     address = f"/options/{shops.option_id}"

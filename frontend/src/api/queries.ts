@@ -107,6 +107,12 @@ export const comparisonQuery = (jobId: string) =>
     queryFn: () => unwrap(client.GET("/api/v1/jobs/{job_id}/comparison", { params: { path: { job_id: jobId } } })),
   });
 
+export const tablesQuery = queryOptions({
+  queryKey: ["tables"],
+  staleTime: Number.POSITIVE_INFINITY,
+  queryFn: () => unwrap(client.GET("/api/v1/reference/tables")),
+});
+
 export const referenceQuery = queryOptions({
   queryKey: ["reference"],
   staleTime: Number.POSITIVE_INFINITY,

@@ -328,6 +328,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/reference/tables": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every table that formulas look things up in, with its source. */
+        get: operations["get__api_v1_reference_tables"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/session": {
         parameters: {
             query?: never;
@@ -1450,6 +1467,42 @@ export interface components {
              * @enum {integer}
              */
             system_v?: 12 | 24 | 48;
+        };
+        /**
+         * TableAnswer
+         * @description A table of the core with its provenance, so that it can be compared with print.
+         */
+        TableAnswer: {
+            /** Columns */
+            columns: string[];
+            /** Id */
+            id: string;
+            /** Note */
+            note: string;
+            /** Rows */
+            rows: components["schemas"]["TableRow"][];
+            /** Source */
+            source: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * TableRow
+         * @description A row of a table; a ladder's rows have no label beside their value.
+         */
+        TableRow: {
+            /** Label */
+            label: string;
+            /** Values */
+            values: number[];
+        };
+        /**
+         * Tables
+         * @description All tables that formulas look things up in.
+         */
+        Tables: {
+            /** Tables */
+            tables: components["schemas"]["TableAnswer"][];
         };
         /**
          * TitledFigure
@@ -2852,6 +2905,53 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Reference"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get__api_v1_reference_tables: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tables"];
                 };
             };
             /** @description Unauthorized */

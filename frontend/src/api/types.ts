@@ -29,6 +29,7 @@ export type LineAnswer = Schemas["LineAnswer"];
 export type Question = Schemas["QuestionAnswer"];
 export type Reference = Schemas["Reference"];
 export type Assumption = Schemas["Assumption"];
+export type Table = Schemas["TableAnswer"];
 export type Source = Schemas["SourceAnswer"];
 export type Problem = Schemas["Problem"];
 export type StepState = "empty" | "needs_attention" | "open" | "fits";

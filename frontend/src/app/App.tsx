@@ -6,6 +6,7 @@ import { JobsPage } from "../features/jobs/JobsPage";
 import { RigPage } from "../features/rig/RigPage";
 import { CautionDialog } from "../features/sign-in/CautionDialog";
 import { SignInPage } from "../features/sign-in/SignInPage";
+import { SourcesPage } from "../features/sources/SourcesPage";
 import { Failed, Waiting } from "../ui/states";
 
 export function App() {
@@ -31,6 +32,7 @@ function SignedIn() {
         <Route path="/" element={<JobsPage person={person} />} />
         <Route path="/jobs/:jobId/:optionId/:step" element={<RigPage person={person} />} />
         <Route path="/jobs/:jobId/options" element={<ComparePage person={person} />} />
+        <Route path="/sources" element={<SourcesPage person={person} />} />
         <Route path="*" element={<Navigate to="/" replace />} />
       </Routes>
     </>

@@ -1,5 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { useNavigate } from "react-router";
 import { client, unwrap } from "../api/client";
 import { applyTheme, storedTheme, type Theme } from "../app/theme";
 import { Menu, type MenuItem } from "./Menu";
@@ -10,6 +11,7 @@ const NEXT: Record<Theme, Theme> = { system: "dark", dark: "light", light: "syst
 /** Who is signed in, the theme, and the way out. */
 export function AccountMenu({ person, more = [] }: { person: { name: string; shop: string }; more?: MenuItem[] }) {
   const queries = useQueryClient();
+  const navigate = useNavigate();
   const [theme, setTheme] = useState(storedTheme);
   const changeTheme = () => {
     applyTheme(NEXT[theme]);
@@ -31,6 +33,7 @@ export function AccountMenu({ person, more = [] }: { person: { name: string; sho
       items={[
         ...more,
         { label: `Theme: ${THEME_WORDS[theme]}`, keys: "press to change", onSelect: changeTheme },
+        { label: "Sources and tables", onSelect: () => navigate("/sources") },
         { label: "Sign out", onSelect: () => void signOut() },
       ]}
     />

@@ -7,6 +7,7 @@ from typing import Literal
 
 from ryokan.core.data.assumptions import assumptions
 from ryokan.core.data.provenance import sources
+from ryokan.core.data.tables import CONDUCTANCE, tables
 from ryokan.core.figure import Figure
 from ryokan.core.findings.model import SEVERITIES, Finding, StepName
 from ryokan.core.loads.line import Question, write_line
@@ -25,6 +26,8 @@ from ryokan.wording.figures import title
 from ryokan.wording.findings import FIXES, sentence
 from ryokan.wording.ledger import LedgerLine, ledger
 from ryokan.wording.load_line import ask, understood
+from ryokan.wording.quantities import quantity
+from ryokan.wording.tables import COLUMNS
 
 # Which figures a step's page shows, by the first part of their key.
 _PREFIXES: dict[StepName, tuple[str, ...]] = {
@@ -279,6 +282,33 @@ def _question(question: Question) -> schemas.QuestionAnswer:
         end=question.end,
         detail=ask(question),
         readings=list(question.readings),
+    )
+
+
+def all_tables() -> schemas.Tables:
+    """Every table with its rows as they are read, without what is derived from them."""
+    return schemas.Tables(
+        tables=[
+            schemas.TableAnswer(
+                id=table.id,
+                title=table.title,
+                note=table.note,
+                source=table.source,
+                columns=[COLUMNS[column] for column in table.columns if not column.startswith(CONDUCTANCE)],
+                rows=[
+                    schemas.TableRow(
+                        label="" if table.is_ladder else quantity(label, ""),
+                        values=[
+                            value
+                            for column, value in zip(table.columns, values, strict=True)
+                            if not column.startswith(CONDUCTANCE)
+                        ],
+                    )
+                    for label, values in table.rows.items()
+                ],
+            )
+            for table in tables().values()
+        ]
     )
 
 

@@ -11,7 +11,7 @@ from ryokan.core.job_file import JobFile
 from ryokan.operations import jobs
 from ryokan.web import answers as to_answer
 from ryokan.web.context import now, signed_in
-from ryokan.web.schemas import Comparison, JobAnswer, JobList, NewJob, NewOption, OptionName, Reference
+from ryokan.web.schemas import Comparison, JobAnswer, JobList, NewJob, NewOption, OptionName, Reference, Tables
 from ryokan.web.spec import answers, spec
 
 blueprint = Blueprint("jobs", __name__)
@@ -83,3 +83,11 @@ def read_reference() -> Reference:
     """Assumptions, stock sizes and sources."""
     with signed_in():
         return to_answer.reference()
+
+
+@blueprint.get("/reference/tables")
+@spec.validate(resp=answers(Tables))
+def read_tables() -> Tables:
+    """Every table that formulas look things up in, with its source."""
+    with signed_in():
+        return to_answer.all_tables()

@@ -378,6 +378,30 @@ class Assumption(BaseModel):
     note: str
 
 
+class TableRow(BaseModel):
+    """A row of a table; a ladder's rows have no label beside their value."""
+
+    label: str
+    values: list[float]
+
+
+class TableAnswer(BaseModel):
+    """A table of the core with its provenance, so that it can be compared with print."""
+
+    id: str
+    title: str
+    note: str
+    source: str
+    columns: list[str]
+    rows: list[TableRow]
+
+
+class Tables(BaseModel):
+    """All tables that formulas look things up in."""
+
+    tables: list[TableAnswer]
+
+
 class Reference(BaseModel):
     """What does not change while the program runs: assumptions, stock sizes, sources."""
 

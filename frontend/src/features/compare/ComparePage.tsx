@@ -3,10 +3,9 @@ import { useEffect } from "react";
 import { Link, useParams } from "react-router";
 import { comparisonQuery, jobQuery } from "../../api/queries";
 import type { Comparison, FigureValue, Severity } from "../../api/types";
-import { AccountMenu } from "../../ui/AccountMenu";
 import { Digits } from "../../ui/Digits";
 import { formatNumber, formatQuantity } from "../../ui/formatQuantity";
-import { Mark } from "../../ui/Mark";
+import { PlainHeader } from "../../ui/PlainHeader";
 import { SeverityMark } from "../../ui/SeverityMark";
 import { Failed, Waiting } from "../../ui/states";
 
@@ -21,15 +20,7 @@ export function ComparePage({ person }: { person: { name: string; shop: string }
   }, [job.data]);
   return (
     <>
-      <header className="flex min-h-[52px] items-center gap-4 border-rule border-b px-4 text-soft">
-        <Link to="/" aria-label="All jobs" className="touch flex items-center gap-2">
-          <Mark />
-        </Link>
-        <h1 className="font-semibold text-[17px] text-ink">{job.data?.title}</h1>
-        <span className="ml-auto text-[14px]">
-          <AccountMenu person={person} />
-        </span>
-      </header>
+      <PlainHeader title={<h1>{job.data?.title}</h1>} person={person} />
       <main className="overflow-x-auto px-5 py-6 lg:px-8">
         {failed ? (
           <Failed error={failed} retry={() => void Promise.all([job.refetch(), comparison.refetch()])} />

@@ -4,11 +4,10 @@ import { useNavigate } from "react-router";
 import { client, unwrap } from "../../api/client";
 import { jobsQuery } from "../../api/queries";
 import type { JobCard } from "../../api/types";
-import { AccountMenu } from "../../ui/AccountMenu";
 import { Button } from "../../ui/Button";
 import { Dialog } from "../../ui/Dialog";
 import { formatNumber } from "../../ui/formatQuantity";
-import { Mark } from "../../ui/Mark";
+import { PlainHeader } from "../../ui/PlainHeader";
 import { SeverityMark } from "../../ui/SeverityMark";
 import { Failed, Waiting } from "../../ui/states";
 import { OpenFile } from "./OpenFile";
@@ -22,13 +21,7 @@ export function JobsPage({ person }: { person: { name: string; shop: string; rol
   }, []);
   return (
     <>
-      <header className="flex min-h-[52px] items-center gap-4 border-rule border-b px-4 text-soft">
-        <Mark />
-        <span className="text-ink">{person.shop}</span>
-        <span className="ml-auto text-[14px]">
-          <AccountMenu person={person} />
-        </span>
-      </header>
+      <PlainHeader title={person.shop} person={person} />
       <main className="mx-auto max-w-[72rem] px-5 py-7">
         <div className="mb-5 flex items-center justify-between gap-4">
           <h1 className="font-semibold text-2xl">Jobs</h1>

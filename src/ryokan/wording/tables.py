@@ -1,0 +1,20 @@
+"""Column heads of the tables, as they stand in print."""
+
+from __future__ import annotations
+
+COLUMNS = {
+    "a_at_60c": "A at 60 °C",
+    "a_at_75c": "A at 75 °C",
+    "a_at_90c": "A at 90 °C",
+    "a_at_105c": "A at 105 °C",
+    "area_mm2": "mm²",
+    "circular_mils": "circular mils",
+    "ohm_per_km_75c": "Ω/km at 75 °C",
+    "ohm_per_km_20c": "Ω/km at 20 °C",
+    "factor": "factor",
+    "breaker_a": "breaker, A",
+    "voltage_v": "V",
+    "continuous_frac": "continuous share",
+    "rating_a": "A",
+    "rating_w": "W",
+}
