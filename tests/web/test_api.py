@@ -9,12 +9,13 @@ from typing import Any
 import pytest
 from flask import Flask
 from flask.testing import FlaskClient
-from sqlalchemy import Engine
+from sqlalchemy import Engine, func, select
 from werkzeug.test import TestResponse
 
 from ryokan.operations.accounts import ATTEMPTS_ALLOWED, add_user, create_shop
 from ryokan.operations.jobs import create_job
 from ryokan.store.database import transaction
+from ryokan.store.models import SignInAttemptRow
 from ryokan.web.app import create_app
 from ryokan.web.context import Context
 from ryokan.web.spec import openapi
@@ -54,6 +55,7 @@ class Shops:
     """Two shops with a job each, on one application."""
 
     def __init__(self, engine: Engine) -> None:
+        self.engine = engine
         self.clock = Clock()
         self.app = create_app(Context(engine, self.clock), secret_key="test")
         self.app.testing = True
@@ -163,6 +165,7 @@ def test_edit_answers_with_what_changed_and_reads_back(shops: Shops) -> None:
     [
         ({"body": [{"op": "add", "path": "/loads/a", "value": {**LAMP, "hours_per_day": 30}}]}, 422, "unacceptable", "/loads/a/hours_per_day"),
         ({"body": [{"op": "sing", "path": "/loads/a"}]}, 422, "unacceptable", "/0/op"),
+        ({"body": [{"op": "copy", "from": "/loads", "path": "/loads/a"}]}, 422, "unacceptable", "/0/op"),
         ({"body": []}, 422, "unacceptable", None),
         ({"body": [{"op": "remove", "path": "/loads/none"}]}, 422, "unacceptable", "/loads/none"),
         ({"body": [{"op": "add", "path": "/brief/people", "value": 3}], "If_Match": "x"}, 422, "unacceptable", None),
@@ -345,6 +348,9 @@ def test_wrong_password_is_slowed_down_and_time_heals(shops: Shops) -> None:
     assert_problem(try_with("pw", "nobody@a.example"), 401, "wrong_credentials")
     shops.clock.now += timedelta(minutes=16)
     assert try_with("pw").status_code == 200
+    try_with("guess")
+    with transaction(shops.engine) as session:
+        assert session.scalar(select(func.count()).select_from(SignInAttemptRow)) == 1
 
 
 def test_sign_in_ends_by_itself_and_by_hand(shops: Shops) -> None:

@@ -1113,7 +1113,7 @@ export interface components {
         };
         /**
          * PatchOperation
-         * @description One operation of RFC 6902.
+         * @description One operation of RFC 6902. No ``copy``: a few dozen of them in one patch would double a rig beyond any memory.
          */
         PatchOperation: {
             /**
@@ -1125,7 +1125,7 @@ export interface components {
              * Op
              * @enum {string}
              */
-            op: "add" | "remove" | "replace" | "move" | "copy" | "test";
+            op: "add" | "remove" | "replace" | "move" | "test";
             /** Path */
             path: string;
             /**

@@ -90,6 +90,7 @@ def check_password(session: Session, *, email: str, password: str, now: datetime
     except VerificationError:
         user = None
     if user is None:
+        people.forget_attempts_before(session, now - ATTEMPTS_WITHIN)
         people.add_failed_attempt(session, address, now)
         return None
     people.forget_attempts(session, address)

@@ -77,6 +77,11 @@ def add_failed_attempt(session: Session, email_hash: str, now: datetime) -> None
     session.add(SignInAttemptRow(email_hash=email_hash, at=now))
 
 
+def forget_attempts_before(session: Session, before: datetime) -> None:
+    """Failures that count no more are not kept, of whatever address."""
+    session.execute(delete(SignInAttemptRow).where(SignInAttemptRow.at < before))
+
+
 def forget_attempts(session: Session, email_hash: str) -> None:
     """After a success the count starts anew."""
     session.execute(delete(SignInAttemptRow).where(SignInAttemptRow.email_hash == email_hash))

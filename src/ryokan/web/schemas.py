@@ -345,11 +345,11 @@ class LineAnswer(BaseModel):
 
 
 class PatchOperation(Sent):
-    """One operation of RFC 6902."""
+    """One operation of RFC 6902. No ``copy``: a few dozen of them in one patch would double a rig beyond any memory."""
 
     model_config = ConfigDict(extra="forbid", populate_by_name=True)
 
-    op: Literal["add", "remove", "replace", "move", "copy", "test"]
+    op: Literal["add", "remove", "replace", "move", "test"]
     path: str = Field(max_length=400, pattern=r"^/")
     from_: str | None = Field(default=None, alias="from", max_length=400)
     value: Any = None
