@@ -121,6 +121,12 @@ def test_edit_sent_twice_is_stored_once(bench: Bench) -> None:
         assert session.scalar(select(func.count()).select_from(RevisionRow)) == 2
 
 
+def test_edit_that_changes_nothing_is_no_revision_and_nothing_to_undo(bench: Bench) -> None:
+    same = bench.edit(bench.ada, put("/brief/people", bench.open().rig.brief.people), base=1)
+
+    assert (same.revision.number, same.undo) == (1, None)
+
+
 @pytest.mark.parametrize(
     ("patch", "pointer"),
     [

@@ -53,8 +53,8 @@ def change_rig(
 ) -> Opened:
     """Apply a patch that was made on revision ``base``.
 
-    An edit that arrives twice, by its ``edit_id``, is stored once. Where others have changed other places since the base,
-    the patch is applied on top of theirs.
+    An edit that arrives twice, by its ``edit_id``, is stored once; one that changes nothing is not stored at all. Where
+    others have changed other places since the base, the patch is applied on top of theirs.
 
     Raises
     ------
@@ -76,6 +76,8 @@ def change_rig(
             raise Stale(f"{author} changed the same place meanwhile ({revision.sentence}).", option.head)
     before = store.revision(option_id, option.head).document
     after = apply_patch(before, patch)
+    if after == before:  # nothing to store, and nothing that could be undone
+        return _opened(store, actor, option, store.revision(option_id, option.head))
     sentence = revision_sentence(patch, before, after)
     revision = _append(
         store, actor, option, before, after, kind="edit", about=None, sentence=sentence, edit_id=edit_id, now=now
