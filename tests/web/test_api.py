@@ -156,7 +156,7 @@ def test_edit_answers_with_what_changed_and_reads_back(shops: Shops) -> None:
     figures = browser.get(f"/options/{shops.option_id}/report?step=storage").json["figures"]
     assert figures["storage.need_wh"]["value"] == need["value"]
     working = browser.get(f"/options/{shops.option_id}/figures/storage.need_wh").json
-    assert working["inputs"][0]["figures"][0]["key"] == "storage.alternatives.lfp.need_wh"
+    assert working["inputs"][0]["figures"][0]["key"] == "loads.worst_run_wh_with_margin"
     assert working["source"]["from_memory"]
 
 

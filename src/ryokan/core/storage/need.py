@@ -36,8 +36,9 @@ def bank_need(sheet: Sheet, storage: Storage) -> None:
     bay = sheet.given("storage.bay_c", storage.bay_c, "°C")
     for chemistry in CHEMISTRIES:
         _need_of(sheet, chemistry, storage.sizing, bay)
-    governing = sheet[f"storage.alternatives.{storage.chemistry}.need_wh"]
-    need = sheet.compute("storage.need_wh", "need", "Wh", _FORMULAS[storage.sizing][1], need=governing)
+    # Worked out in full once more rather than taken over: whoever presses the headline sees the whole of it.
+    formula, source = _FORMULAS[storage.sizing]
+    need = sheet.compute("storage.need_wh", formula, "Wh", source, **_inputs(sheet, storage.chemistry, storage.sizing))
     sheet.compute("storage.need_ah", "need ÷ nominal_v", "Ah", need=need, nominal_v=sheet["storage.nominal_v"])
     sheet.compute(
         "storage.need_ah_by_twelve",
@@ -49,22 +50,27 @@ def bank_need(sheet: Sheet, storage: Storage) -> None:
     )
 
 
-def _need_of(sheet: Sheet, chemistry: str, school: str, bay: Figure) -> None:
-    base = f"storage.alternatives.{chemistry}"
-    left = sheet.curve(f"{base}.capacity_left_frac", f"{chemistry}.capacity_by_bay_c", bay)
-    formula, source = _FORMULAS[school]
+def _inputs(sheet: Sheet, chemistry: str, school: str) -> dict[str, Figure]:
+    """What the school's formula asks for, of one chemistry."""
     inputs = {
         "run": sheet["loads.worst_run_wh_with_margin"],
         "dod": sheet.assumption(f"{chemistry}.dod_frac"),
         "ageing": sheet.assumption("ageing_frac"),
-        "capacity_left": left,
+        "capacity_left": sheet[f"storage.alternatives.{chemistry}.capacity_left_frac"],
     }
     if school == "largest_governs":
         inputs |= {
             "day": sheet["loads.wh_per_day_with_margin"],
             "dod_daily": sheet.assumption(f"{chemistry}.dod_daily_frac"),
         }
-    need = sheet.compute(f"{base}.need_wh", formula, "Wh", source, **inputs)
+    return inputs
+
+
+def _need_of(sheet: Sheet, chemistry: str, school: str, bay: Figure) -> None:
+    base = f"storage.alternatives.{chemistry}"
+    sheet.curve(f"{base}.capacity_left_frac", f"{chemistry}.capacity_by_bay_c", bay)
+    formula, source = _FORMULAS[school]
+    need = sheet.compute(f"{base}.need_wh", formula, "Wh", source, **_inputs(sheet, chemistry, school))
     sheet.compute(
         f"{base}.need_ah",
         "need ÷ (class_v ÷ 12 × cells × volts)",
