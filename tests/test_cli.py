@@ -53,7 +53,7 @@ def test_evaluate_prints_need_have_findings_and_the_caution() -> None:
 @pytest.mark.parametrize(
     ("content", "says"),
     [
-        ({"schema_version": 2}, "newer version"),
+        ({"schema_version": 99}, "newer version"),
         ({"colour": "red"}, "/colour: There is no such entry"),
         ({"options": []}, "/options: There are fewer than 1"),
     ],

@@ -48,7 +48,7 @@ def end(demo: subprocess.Popen[str], number: int) -> None:
 
 def health(printed: str) -> Any:
     address = printed.split("answers at ")[1].split()[0]
-    with urllib.request.urlopen(f"{address}/api/v1/health", timeout=5) as answer:
+    with urllib.request.urlopen(f"{address}/api/v1/readiness", timeout=5) as answer:
         return json.load(answer)
 
 

@@ -95,7 +95,7 @@ class WebServer:
 
     def _answers(self) -> bool:
         try:
-            with urllib.request.urlopen(f"{self.address}/api/v1/health", timeout=2) as answer:
+            with urllib.request.urlopen(f"{self.address}/api/v1/readiness", timeout=2) as answer:
                 return bool(answer.status == 200)
         except (urllib.error.URLError, ConnectionError, TimeoutError):
             return False

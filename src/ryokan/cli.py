@@ -22,6 +22,7 @@ from ryokan.web.context import Context
 from ryokan.web.spec import openapi as openapi_document
 from ryokan.wording.figures import figures_page
 from ryokan.wording.problems import problem
+from ryokan.wording.quantities import UnitSystem
 from ryokan.wording.report_json import report_json
 from ryokan.wording.report_text import report_text
 
@@ -36,19 +37,20 @@ def main() -> None:
 @click.argument("file", type=click.Path(exists=True, dir_okay=False, path_type=Path))
 @click.option("--json", "as_json", is_flag=True, help="Print every figure with its working as JSON.")
 @click.option("--option", "name", help="Name of the option; the first one if left out.")
-def evaluate_file(file: Path, as_json: bool, name: str | None) -> None:
+@click.option("--units", type=click.Choice(["metric", "us"]), default="metric", show_default=True)
+def evaluate_file(file: Path, as_json: bool, name: str | None, units: UnitSystem) -> None:
     """Work out a job file. Needs no database."""
     job = _read(file)
     names = [option.name for option in job.options]
     if name is not None and name not in names:
         raise click.ClickException(f"There is no option “{name}”; the file has: {', '.join(names)}.")
     option = job.options[names.index(name) if name is not None else 0]
-    report = evaluate(option.rig)
+    report = evaluate(option.rig, job.parts)
     if as_json:
-        document = {"job": job.title, "option": option.name, **report_json(option.rig, report)}
+        document = {"job": job.title, "option": option.name, **report_json(report, units)}
         click.echo(json.dumps(document, ensure_ascii=False, indent=1))
     else:
-        click.echo(report_text(f"{job.title} – {option.name}", option.rig, report))
+        click.echo(report_text(f"{job.title} – {option.name}", option.rig, report, units))
 
 
 main.add_command(evaluate_file, "evaluate")

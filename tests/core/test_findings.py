@@ -24,6 +24,11 @@ BROKEN: list[tuple[str, dict[str, Any]]] = [
     ("storage.flooded_indoors", {"storage.chemistry": "flooded", "storage.bay": "living_space"}),
     ("storage.over_touch_limit", {"storage.system_v": 48}),
     ("storage.bms_below_main_current", {"storage.bank.bms_limit_a": 100}),
+    ("storage.series_off_class", {"storage.bank": {"units": {"part": "own:block", "series": 1, "parallel": 5}}}),
+    ("storage.unit_of_other_chemistry", {"storage.bank": {"units": {"part": "own:lead", "series": 2, "parallel": 5}}}),
+    ("storage.too_many_units", {"storage.bank": {"units": {"part": "own:block", "series": 2, "parallel": 5}}}),
+    ("inverter.other_bank_volts", {"inverter.chosen": {"part": "own:inverter"}}),
+    ("inverter.other_mains", {"inverter.chosen": {"part": "own:inverter"}}),
     ("storage.bay_colder_than_typed", {"storage.bay": "outside", "storage.bay_c": 20, "stays.depot.ambient": "freezing"}),
     ("inverter.volts_class_low", {"storage.bank": None, "inverter.chosen.rated_w": 6000}),
     ("inverter.continuous_short", {"inverter.chosen.rated_w": 1400}),
@@ -47,6 +52,15 @@ BROKEN: list[tuple[str, dict[str, Any]]] = [
     ("wiring.no_stock_size", {"wiring.main.conductor": None, "wiring.main.one_way_length": "600 ft"}),
     ("wiring.insulation_out_of_place", {"region.code_pack": "international", "wiring.main.conductor": None, "wiring.main.insulation_c": 60, "wiring.main.zone": "engine_space"}),
 ]  # fmt: skip
+
+
+# Parts that lie about in the shop: they break nothing until they are chosen.
+SPARES: dict[str, Any] = {
+    "block": {"kind": "battery", "name": "block", "chemistry": "lfp", "nominal_v": 12.8, "capacity_ah": 100, "max_parallel": 4},
+    "lead": {"kind": "battery", "name": "lead block", "chemistry": "agm", "nominal_v": 12, "capacity_ah": 100},
+    "inverter": {"kind": "inverter", "name": "old inverter", "rated_w": 2000, "battery_v": 12, "mains_v": 230, "mains_hz": 50},
+}
+CLINIC = changed(CLINIC, {"own_parts": {id: {"part": part, "standing": "spare"} for id, part in SPARES.items()}})
 
 
 def codes(of: Rig) -> set[str]:

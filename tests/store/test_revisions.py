@@ -9,11 +9,11 @@ from typing import Any
 from uuid import UUID
 
 import pytest
-from sqlalchemy import Engine, func, select
+from sqlalchemy import Engine, func, select, update
 
 from ryokan.operations import rigs
 from ryokan.operations.accounts import Actor, add_user, create_shop
-from ryokan.operations.errors import NotAllowed, NotPossible, NotThere, Stale, Unacceptable
+from ryokan.operations.errors import NotAllowed, NotPossible, NotThere, Unacceptable
 from ryokan.operations.jobs import create_job
 from ryokan.store.database import DatabaseUnavailable, alembic_config, transaction
 from ryokan.store.models import Base, RevisionRow
@@ -39,9 +39,15 @@ class Bench:
             job = create_job(session, self.ada, title="Job", customer="C", now=NOW)
         self.option: UUID = job.options[0].id
 
-    def edit(self, actor: Actor, patch: list[dict[str, Any]], base: int, edit_id: str | None = None) -> rigs.Opened:
+    def try_edit(self, actor: Actor, patch: list[dict[str, Any]], base: int, **names: str | None) -> rigs.Opened | rigs.Lost:
         with transaction(self.engine) as session:
-            return rigs.change_rig(session, actor, self.option, patch, base=base, edit_id=edit_id, now=NOW)
+            names = {"edit_id": None, **names}
+            return rigs.change_rig(session, actor, self.option, patch, base=base, now=NOW, **names)
+
+    def edit(self, actor: Actor, patch: list[dict[str, Any]], base: int, **names: str | None) -> rigs.Opened:
+        outcome = self.try_edit(actor, patch, base, **names)
+        assert isinstance(outcome, rigs.Opened)
+        return outcome
 
     def walk(self, actor: Actor, kind: str) -> rigs.Opened:
         with transaction(self.engine) as session:
@@ -108,9 +114,64 @@ def test_stale_edit_is_set_on_top_where_nobody_touched_the_place_and_refused_whe
     both = bench.edit(bench.ben, put("/brief/people", 5), base=1)
     assert both.rig.brief.people == 5
     assert "lamp" in both.rig.loads
-    with pytest.raises(Stale, match="Ben changed the same place"):
-        bench.edit(bench.ada, put("/brief", {"people": 2}), base=2)
+    lost = bench.try_edit(bench.ada, put("/brief/people", 2), base=2)
+    assert isinstance(lost, rigs.Lost)
+    assert "Ben changed the same place" in lost.why
     assert bench.open().revision.number == 3
+
+
+def test_an_edit_that_lost_is_kept_with_both_values_until_its_author_decides(bench: Bench) -> None:
+    bench.edit(bench.ben, put("/storage/bank", {"nominal_ah": 300}), base=1)
+    bench.edit(bench.ben, put("/storage/bank/nominal_ah", 400), base=2)
+    for _ in range(2):  # a repeated send is one draft
+        bench.try_edit(bench.ada, put("/storage/bank/nominal_ah", 500), base=2, edit_id="0123456789ab")
+
+    (draft,) = bench.open().drafts
+    clash = draft.clashes[0]
+    assert (draft.name, clash.place, clash.mine, clash.theirs) == ("changed the bank", "bank, bank, nominal", 500, 400)
+    assert bench.open(bench.ben).drafts == []
+    with transaction(bench.engine) as session, pytest.raises(NotThere):
+        rigs.take_up_draft(session, bench.ben, draft.id, now=NOW)
+    with transaction(bench.engine) as session:
+        taken = rigs.take_up_draft(session, bench.ada, draft.id, now=NOW)
+    assert taken.rig.storage.bank is not None
+    assert (taken.rig.storage.bank.nominal_ah, taken.drafts, bench.open().drafts) == (500, [], [])
+
+
+def test_the_edits_of_a_drag_are_undone_as_one_and_stand_in_the_history_once(bench: Bench) -> None:
+    before = bench.edit(bench.ada, put("/brief/people", 3), base=1).rig
+    for number, hours in enumerate((2, 3, 4), start=2):
+        bench.edit(bench.ada, put("/charging/refill_hours", hours), base=number, gesture="drag-0001")
+
+    assert bench.open().rig.charging.refill_hours == 4
+    with transaction(bench.engine) as session:
+        listed = [revision.number for revision, _ in rigs.history(session, bench.ada, bench.option)]
+    assert listed == [5, 2, 1]
+    undone = bench.walk(bench.ada, "undo")
+    assert (undone.rig.charging, undone.rig.brief.people, undone.undo) == (before.charging, 3, "changed the brief")
+    assert bench.walk(bench.ada, "redo").rig.charging.refill_hours == 4
+
+
+def test_a_revision_of_an_earlier_version_is_upgraded_when_read_and_never_rewritten(bench: Bench) -> None:
+    old = {**bench.open().document, "schema_version": 1}
+    old["region"] = {**old["region"], "display_units": "us"}
+    with transaction(bench.engine) as session:
+        session.execute(update(RevisionRow).values(document=old, schema_version=1))
+
+    assert bench.open().document["schema_version"] == 2
+    bench.edit(bench.ada, LAMP, base=1)
+    with transaction(bench.engine) as session:
+        versions = session.execute(select(RevisionRow.schema_version).order_by(RevisionRow.number)).scalars().all()
+        first = session.execute(select(RevisionRow.document).where(RevisionRow.number == 1)).scalar_one()
+    assert versions == [1, 2]
+    assert first == old
+
+
+def test_an_edit_that_refers_to_an_unknown_part_is_refused_at_its_place(bench: Bench) -> None:
+    with pytest.raises(Unacceptable) as caught:
+        bench.edit(bench.ada, put("/inverter/chosen", {"part": "book:" + 32 * "0"}), base=1)
+
+    assert [fault.pointer for fault in caught.value.problems] == ["/inverter/chosen/part"]
 
 
 def test_edit_sent_twice_is_stored_once(bench: Bench) -> None:
@@ -216,7 +277,11 @@ def test_migrations_make_the_tables_that_the_models_describe(engine: Engine) -> 
         assert context.get_current_revision() == ScriptDirectory.from_config(alembic_config()).get_current_head()
 
 
+# Looked up before a shop is known: by a token, or by an address.
+BY_TOKEN = ("shops", "sign_ins", "sign_in_attempts", "invitations")
+
+
 def test_the_shop_is_part_of_every_key() -> None:
     keys = {table.name: [column.name for column in table.primary_key] for table in Base.metadata.tables.values()}
 
-    assert all("shop_id" in key for name, key in keys.items() if name not in ("shops", "sign_ins", "sign_in_attempts"))
+    assert all("shop_id" in key for name, key in keys.items() if name not in BY_TOKEN)

@@ -3,84 +3,19 @@
 from __future__ import annotations
 
 import json
-from datetime import UTC, datetime, timedelta
+from datetime import timedelta
 from typing import Any
 
 import pytest
 from flask import Flask
-from flask.testing import FlaskClient
-from sqlalchemy import Engine, func, select
+from shops import LAMP, PART, Shops, assert_problem
+from sqlalchemy import func, select
 from werkzeug.test import TestResponse
 
-from ryokan.operations.accounts import ATTEMPTS_ALLOWED, add_user, create_shop
-from ryokan.operations.jobs import create_job
+from ryokan.operations.accounts import ATTEMPTS_ALLOWED
 from ryokan.store.database import transaction
 from ryokan.store.models import SignInAttemptRow
-from ryokan.web.app import create_app
-from ryokan.web.context import Context
 from ryokan.web.spec import openapi
-
-START = datetime(2026, 5, 1, tzinfo=UTC)
-LAMP = {"name": "lamp", "draw": {"kind": "watts", "watts": 3}, "hours_per_day": 5}
-
-
-class Clock:
-    """A clock that the test turns."""
-
-    def __init__(self) -> None:
-        self.now = START
-
-    def __call__(self) -> datetime:
-        return self.now
-
-
-class Browser:
-    """A signed-in browser of one person."""
-
-    def __init__(self, app: Flask, email: str) -> None:
-        self.client: FlaskClient = app.test_client()
-        self.token = self.client.get("/api/v1/session").json["csrf_token"]
-        signed_in = self.send("POST", "/session", {"email": email, "password": "pw"})
-        self.status, self.token = signed_in.status_code, (signed_in.json or {}).get("csrf_token", self.token)
-
-    def send(self, method: str, path: str, body: Any = None, **headers: str) -> TestResponse:
-        sent = {"X-CSRF-Token": self.token, **{name.replace("_", "-"): value for name, value in headers.items()}}
-        return self.client.open(f"/api/v1{path}", method=method, json=body, headers=sent)
-
-    def get(self, path: str) -> TestResponse:
-        return self.send("GET", path)
-
-
-class Shops:
-    """Two shops with a job each, on one application."""
-
-    def __init__(self, engine: Engine) -> None:
-        self.engine = engine
-        self.clock = Clock()
-        self.app = create_app(Context(engine, self.clock), secret_key="test")
-        self.app.testing = True
-        with transaction(engine) as session:
-            self.ada = create_shop(session, name="A", owner_name="Ada", email="ada@a.example", password="pw", now=START)
-            add_user(session, self.ada, name="Vi", email="vi@a.example", role="viewer", password="pw")
-            job = create_job(session, self.ada, title="Job", customer="C", now=START)
-            create_shop(session, name="B", owner_name="Cy", email="cy@b.example", password="pw", now=START)
-        self.job_id, self.option_id = str(job.job.id), str(job.options[0].id)
-
-    def browser(self, email: str = "ada@a.example") -> Browser:
-        return Browser(self.app, email)
-
-
-@pytest.fixture
-def shops(engine: Engine) -> Shops:
-    return Shops(engine)
-
-
-def assert_problem(response: TestResponse, status: int, code: str) -> dict[str, Any]:
-    assert (response.status_code, response.content_type, response.json["code"]) == (status, "application/problem+json", code)
-    assert response.json["status"] == status
-    assert response.json["detail"]
-    body: dict[str, Any] = response.json
-    return body
 
 
 def routes(app: Flask) -> list[tuple[str, str]]:
@@ -92,46 +27,88 @@ def routes(app: Flask) -> list[tuple[str, str]]:
     )
 
 
+BODIES: dict[str, Any] = {
+    "/jobs": {"title": "t", "customer": "c"},
+    "/jobs/<uuid:job_id>/notes": {"notes": "aft locker leaks"},
+    "/options/<uuid:option_id>/copies": {"name": "Other"},
+    "/options/<uuid:option_id>/lines": {"line": "lamp 3 W 5 h"},
+    "/options/<uuid:option_id>/comments": {"pin": "run:main", "text": "Through which bulkhead?"},
+    "/comments/<uuid:comment_id>/resolution": {"resolved": True},
+    "/parts": PART,
+    "/parts/<uuid:part_id>": PART,
+    "/parts/<uuid:part_id>/withdrawal": {"withdrawn": True},
+    "/people/<uuid:user_id>/role": {"role": "fitter"},
+    "/invitations": {"email": "new@a.example", "role": "viewer"},
+    "/invitations/withdrawal": {"email": "new@a.example"},
+    "/session/password": {"old": "pw", "new": "a longer password"},
+    "/session/units": {"units": "us"},
+    "/shop/defaults": {"currency": "USD"},
+    "/reference/sources/<string:source_id>/check": {"edition": "2021", "on": "2026-04-30"},
+}
+NO_SIGN_IN = ("/session", "/health", "/readiness", "/invitations/offer", "/invitations/acceptance")
+
+EVERYBODY = {"owner", "designer", "fitter", "viewer"}
+EDITORS = {"owner", "designer"}
+# Writes that are not an editor's alone.
+WHO_MAY: dict[str, set[str]] = {
+    "/options/<uuid:option_id>/lines": EVERYBODY,
+    "/options/<uuid:option_id>/preview": EVERYBODY,
+    "/options/<uuid:option_id>/comments": EVERYBODY - {"viewer"},
+    "/comments/<uuid:comment_id>/resolution": EVERYBODY - {"viewer"},
+    "/people/<uuid:user_id>/role": {"owner"},
+    "/people/<uuid:user_id>": {"owner"},
+    "/invitations": {"owner"},
+    "/invitations/withdrawal": {"owner"},
+    "/shop/defaults": {"owner"},
+}
+
+
 def body_for(path: str) -> Any:
     if path.endswith(("/rig", "/preview")):
         return [{"op": "add", "path": "/loads/a", "value": LAMP}]
-    if path.endswith("/copies"):
-        return {"name": "Other"}
-    return {"line": "lamp 3 W 5 h"} if path.endswith("/lines") else None
+    return BODIES.get(path)
 
 
 def filled(path: str, shops: Shops) -> str:
-    job, option = shops.job_id, shops.option_id
-    path = (
-        path.replace("<int:number>", "1")
-        .replace("<uuid:job_id>", job)
-        .replace("<uuid:option_id>", option)
-        .replace("<path:key>", "loads.peak_w")
-    )
-    return f"{path}?step=loads" if path.endswith("/report") else path
+    ids = {
+        "<int:number>": lambda: "1",
+        "<uuid:job_id>": lambda: shops.job_id,
+        "<uuid:option_id>": lambda: shops.option_id,
+        "<path:key>": lambda: "loads.peak_w",
+        "<string:source_id>": lambda: "ieee_1013",
+        "<uuid:part_id>": lambda: shops.part_id,
+        "<uuid:comment_id>": lambda: shops.comment_id,
+        "<uuid:draft_id>": shops.new_draft,
+        "<uuid:user_id>": shops.new_person,
+    }
+    for name, id in ids.items():
+        path = path.replace(name, id()) if name in path else path
+    query = {"/report": "?step=loads", "/candidates": "?place=storage.bank"}
+    return path + next((text for ending, text in query.items() if path.endswith(ending)), "")
 
 
 def test_every_route_with_ids_answers_404_to_another_shop_and_serves_its_own(shops: Shops) -> None:
     own, stranger = shops.browser(), shops.browser("cy@b.example")
-    with_ids = [(method, path) for method, path in routes(shops.app) if "<" in path]
+    with_ids = [(method, path) for method, path in routes(shops.app) if "<uuid:" in path]
 
-    assert len(with_ids) >= 8
+    assert len(with_ids) >= 25
     for method, path in with_ids:
         address = filled(path, shops)
         assert_problem(stranger.send(method, address, body_for(path), If_Match='"1"'), 404, "not_there")
         assert own.send(method, address, body_for(path), If_Match='"1"').status_code != 404, path
     assert stranger.get("/jobs").json == {"jobs": []}
+    assert stranger.get("/parts").json["parts"] == []
 
 
-def test_every_route_but_session_and_health_wants_a_sign_in(shops: Shops) -> None:
+def test_every_route_but_a_few_wants_a_sign_in(shops: Shops) -> None:
     client = shops.app.test_client()
     token = client.get("/api/v1/session").json["csrf_token"]
     for method, path in routes(shops.app):
-        if path in ("/session", "/health"):
+        if path in NO_SIGN_IN:
             continue
-        body = {"title": "t", "customer": "c"} if path == "/jobs" else body_for(path)
         address = f"/api/v1{filled(path, shops)}"
-        response = client.open(address, method=method, json=body, headers={"X-CSRF-Token": token, "If-Match": "1"})
+        headers = {"X-CSRF-Token": token, "If-Match": "1"}
+        response = client.open(address, method=method, json=body_for(path), headers=headers)
         assert_problem(response, 401, "not_signed_in")
 
 
@@ -255,7 +232,7 @@ def test_job_goes_out_as_a_file_and_comes_back_the_same(shops: Shops) -> None:
 
 @pytest.mark.parametrize(
     ("change", "pointer"),
-    [({"schema_version": 2}, None), ({"options": [{"name": "x", "rig": {"colour": 1}}]}, "/options/0/rig/colour")],
+    [({"schema_version": 99}, None), ({"options": [{"name": "x", "rig": {"colour": 1}}]}, "/options/0/rig/colour")],
 )
 def test_file_with_a_fault_starts_no_job(shops: Shops, change: dict[str, Any], pointer: str | None) -> None:
     browser = shops.browser()
@@ -323,15 +300,19 @@ def test_history_names_who_changed_what_and_goes_back(shops: Shops) -> None:
     assert_problem(browser.get(f"{address}/revisions/9"), 404, "not_there")
 
 
-def test_viewer_looks_and_does_not_change(shops: Shops) -> None:
-    viewer = shops.browser("vi@a.example")
+@pytest.mark.parametrize("role", ["designer", "fitter", "viewer"])
+def test_each_role_may_do_what_is_its_own(shops: Shops, role: str) -> None:
+    browser = shops.browser(shops.join(role))
 
-    assert viewer.get(f"/options/{shops.option_id}").json["may_edit"] is False
+    assert browser.get(f"/options/{shops.option_id}").json["may_edit"] is (role in EDITORS)
     for method, path in routes(shops.app):
-        if method == "GET" or path.startswith("/session") or path.endswith(("/lines", "/preview")):
-            continue
-        body = {"title": "t", "customer": "c"} if path == "/jobs" else body_for(path)
-        assert_problem(viewer.send(method, filled(path, shops), body, If_Match='"1"'), 403, "not_allowed")
+        if method == "GET" or path in NO_SIGN_IN or path.startswith(("/session", "/drafts")):
+            continue  # one's own account and drafts are everybody's
+        answer = browser.send(method, filled(path, shops), body_for(path), If_Match='"1"')
+        if role in WHO_MAY.get(path, EDITORS):
+            assert answer.status_code not in (401, 403), path
+        else:
+            assert_problem(answer, 403, "not_allowed")
 
 
 def test_wrong_password_is_slowed_down_and_time_heals(shops: Shops) -> None:
@@ -392,7 +373,9 @@ def test_database_away_is_a_problem_and_passes(cluster: Any, shops: Shops) -> No
     cluster.stop("fast")
     try:
         assert_problem(browser.get("/jobs"), 503, "database_unavailable")
-        assert browser.get("/health").json == {"database": "does not answer"}
+        assert browser.get("/health").json == {"process": "answers"}
+        away = browser.get("/readiness")
+        assert (away.status_code, away.json["ready"], away.json["database"]) == (503, False, "does not answer")
     finally:
         cluster.start()
 
@@ -416,6 +399,6 @@ def test_openapi_document_names_every_route_and_its_problems(shops: Shops) -> No
     described = {(method.upper(), path) for path, methods in document["paths"].items() for method in methods}
     assert len(described) == len(routes(shops.app))
     assert document["openapi"].startswith("3.1")
-    for methods in document["paths"].values():
-        for operation in methods.values():
+    for path, methods in document["paths"].items():
+        for operation in methods.values() if not path.endswith("/readiness") else []:
             assert "application/problem+json" in operation["responses"]["401"]["content"]

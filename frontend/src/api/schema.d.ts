@@ -4,6 +4,57 @@
  */
 
 export interface paths {
+    "/api/v1/comments/{comment_id}/resolution": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Mark a comment as dealt with, or open it again. */
+        put: operations["put__api_v1_comments_{comment_id}_resolution"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/drafts/{draft_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Throw a draft away. */
+        delete: operations["delete__api_v1_drafts_{draft_id}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/drafts/{draft_id}/edit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a draft's edit after all, on what is stored now. */
+        post: operations["post__api_v1_drafts_{draft_id}_edit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/health": {
         parameters: {
             query?: never;
@@ -11,10 +62,78 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Whether the server and its database answer. Needs no sign-in and says nothing else. */
+        /** Whether the process answers. Needs no sign-in and no database. */
         get: operations["get__api_v1_health"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask somebody into the shop. The token is told this once. */
+        post: operations["post__api_v1_invitations"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/invitations/acceptance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take the place that an invitation offers, and be signed in. */
+        post: operations["post__api_v1_invitations_acceptance"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/invitations/offer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What an invitation offers. The token travels in the body, so that no log of addresses holds it. */
+        post: operations["post__api_v1_invitations_offer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/invitations/withdrawal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** End an invitation. */
+        post: operations["post__api_v1_invitations_withdrawal"];
         delete?: never;
         options?: never;
         head?: never;
@@ -31,7 +150,7 @@ export interface paths {
         /** All jobs, newest first. */
         get: operations["get__api_v1_jobs"];
         put?: never;
-        /** Start a job. */
+        /** Start a job, from the shop's defaults or like an option of an earlier one. */
         post: operations["post__api_v1_jobs"];
         delete?: never;
         options?: never;
@@ -107,6 +226,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{job_id}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put notes in place of the job's notes. */
+        put: operations["put__api_v1_jobs_{job_id}_notes"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/options/{option_id}": {
         parameters: {
             query?: never;
@@ -118,6 +254,41 @@ export interface paths {
         get: operations["get__api_v1_options_{option_id}"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/options/{option_id}/candidates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What each part would do at a place of the rig. Stores nothing. */
+        get: operations["get__api_v1_options_{option_id}_candidates"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/options/{option_id}/comments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All comments on an option, oldest first. */
+        get: operations["get__api_v1_options_{option_id}_comments"];
+        put?: never;
+        /** Stick a comment to a load, a part or a run. */
+        post: operations["post__api_v1_options_{option_id}_comments"];
         delete?: never;
         options?: never;
         head?: never;
@@ -290,7 +461,7 @@ export interface paths {
         delete?: never;
         options?: never;
         head?: never;
-        /** Apply a JSON Patch. ``If-Match`` carries the revision it was made on, ``Edit-Id`` makes a repeated send harmless. */
+        /** Apply a JSON Patch. ``If-Match`` carries the revision it was made on, ``Edit-Id`` makes a repeated send harmless, and edits with one ``Gesture``, such as those of a drag, are undone together. What came too late is kept as a draft. */
         patch: operations["patch__api_v1_options_{option_id}_rig"];
         trace?: never;
     };
@@ -311,6 +482,127 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All parts, and what the members of each kind are called. */
+        get: operations["get__api_v1_parts"];
+        put?: never;
+        /** Put a part into the book. */
+        post: operations["post__api_v1_parts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/parts/{part_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One part with all its revisions. */
+        get: operations["get__api_v1_parts_{part_id}"];
+        /** A new revision of a part. ``If-Match`` carries the one it was made on. */
+        put: operations["put__api_v1_parts_{part_id}"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/parts/{part_id}/withdrawal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Offer a part no longer, or again. */
+        post: operations["post__api_v1_parts_{part_id}_withdrawal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who signs in to the shop. */
+        get: operations["get__api_v1_people"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/people/{user_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Somebody signs in no more. */
+        delete: operations["delete__api_v1_people_{user_id}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/people/{user_id}/role": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Give somebody another role. */
+        put: operations["put__api_v1_people_{user_id}_role"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/readiness": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whether requests can be served: 503 while the database is away or its schema is another version's. */
+        get: operations["get__api_v1_readiness"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/reference": {
         parameters: {
             query?: never;
@@ -323,6 +615,24 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/reference/sources/{source_id}/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Remember that a source was compared with its printed text. */
+        put: operations["put__api_v1_reference_sources_{source_id}_check"];
+        post?: never;
+        /** Forget that a source was compared. */
+        delete: operations["delete__api_v1_reference_sources_{source_id}_check"];
         options?: never;
         head?: never;
         patch?: never;
@@ -381,6 +691,75 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/session/everywhere": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Sign this person out of every browser. */
+        delete: operations["delete__api_v1_session_everywhere"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/session/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** A new password; every other browser of the person is signed out. */
+        put: operations["put__api_v1_session_password"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/session/units": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Show quantities in these units from now on. */
+        put: operations["put__api_v1_session_units"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shop/defaults": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a new rig of the shop starts from. */
+        get: operations["get__api_v1_shop_defaults"];
+        /** Settle what a new rig of the shop starts from. Rigs there already stay as they are. */
+        put: operations["put__api_v1_shop_defaults"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -407,6 +786,14 @@ export interface components {
             volts: number;
         };
         /**
+         * Address
+         * @description An address.
+         */
+        Address: {
+            /** Email */
+            email: string;
+        };
+        /**
          * Assumption
          * @description What is assumed until somebody says otherwise.
          */
@@ -429,20 +816,160 @@ export interface components {
         };
         /**
          * Bank
-         * @description The bank that was chosen, as one battery at the system's volts.
+         * @description The bank that was chosen: as one battery at the system's volts, or built up of units.
          */
         Bank: {
             /**
              * Bms Limit A
-             * @description Continuous discharge limit. [A]
+             * @description Continuous discharge limit; where typed it goes before the units'. [A]
              * @default null
              */
             bms_limit_a?: number | null;
             /**
              * Nominal Ah
-             * @description Rated capacity at the system's volts. [Ah]
+             * @description Rated capacity at the system's volts; None where units say it. [Ah]
+             * @default null
              */
-            nominal_ah: number;
+            nominal_ah?: number | null;
+            /** @default null */
+            units?: components["schemas"]["Units"] | null;
+        };
+        /**
+         * Battery
+         * @description One battery, block or cell, as it is bought. What its plate does not say is None.
+         */
+        Battery: {
+            /**
+             * Capacity Ah
+             * @description Rated, over `rated_over_h` hours. [Ah]
+             */
+            capacity_ah: number;
+            /**
+             * Charge Limit A
+             * @description Highest charge current. [A]
+             * @default null
+             */
+            charge_limit_a?: number | null;
+            /**
+             * Chemistry
+             * @enum {string}
+             */
+            chemistry: "lfp" | "agm" | "gel" | "flooded";
+            /**
+             * Cycles
+             * @description To 80 % of its capacity, by the maker.
+             * @default null
+             */
+            cycles?: number | null;
+            /**
+             * Discharge Limit A
+             * @description Continuous; of the BMS if any. [A]
+             * @default null
+             */
+            discharge_limit_a?: number | null;
+            /**
+             * Heater W
+             * @description Draw of its heater. [W]
+             * @default null
+             */
+            heater_w?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "battery";
+            /**
+             * Maker
+             * @default
+             */
+            maker?: string;
+            /**
+             * Mass Kg
+             * @default null
+             */
+            mass_kg?: number | null;
+            /**
+             * Max Parallel
+             * @description Most in parallel, by the maker.
+             * @default null
+             */
+            max_parallel?: number | null;
+            /**
+             * Max Series
+             * @description Most in series, by the maker.
+             * @default null
+             */
+            max_series?: number | null;
+            /**
+             * Min Charge C
+             * @description Coldest charging allowed. [°C]
+             * @default null
+             */
+            min_charge_c?: number | null;
+            /** Name */
+            name: string;
+            /**
+             * Nominal V
+             * @description By its plate, such as 12.8. [V]
+             */
+            nominal_v: number;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /** @default null */
+            price?: components["schemas"]["Price"] | null;
+            /**
+             * Rated Over H
+             * @description Hours of discharge that the rating holds for. [h]
+             * @default 20
+             */
+            rated_over_h?: number;
+            /**
+             * Resistance Ohm
+             * @description Internal resistance, charged, 25 °C. [Ω]
+             * @default null
+             */
+            resistance_ohm?: number | null;
+            /**
+             * Self Heating
+             * @default false
+             */
+            self_heating?: boolean;
+            /** @default null */
+            size?: components["schemas"]["Size"] | null;
+            /**
+             * Stud
+             * @description Terminal, such as M8.
+             * @default
+             */
+            stud?: string;
+            /**
+             * Values From
+             * @default data_sheet
+             * @enum {string}
+             */
+            values_from?: "data_sheet" | "measured" | "estimate";
+        };
+        /**
+         * BookPartAnswer
+         * @description A part of the shop's book at its newest revision.
+         */
+        BookPartAnswer: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Number */
+            number: number;
+            /** Part */
+            part: components["schemas"]["Battery"] | components["schemas"]["InverterPart"];
+            /** Reference */
+            reference: string;
+            /** Withdrawn */
+            withdrawn: boolean;
         };
         /**
          * Brief
@@ -481,6 +1008,52 @@ export interface components {
              * @default 2
              */
             people?: number;
+        };
+        /**
+         * CandidateAnswer
+         * @description What a part would do: to the promise, to price and mass, and what would speak against it.
+         */
+        CandidateAnswer: {
+            /** Arrangement */
+            arrangement: string;
+            /** Chosen */
+            chosen: boolean;
+            days: components["schemas"]["FigureValue"] | null;
+            /** Findings */
+            findings: components["schemas"]["FindingAnswer"][];
+            /** Fits */
+            fits: boolean;
+            mass: components["schemas"]["FigureValue"] | null;
+            /** Own */
+            own: boolean;
+            /** Part */
+            part: components["schemas"]["Battery"] | components["schemas"]["InverterPart"];
+            /** Patch */
+            patch: {
+                [key: string]: unknown;
+            }[];
+            price: components["schemas"]["FigureValue"] | null;
+            /** Reference */
+            reference: string;
+        };
+        /**
+         * CandidateQuery
+         * @description Where a part is looked for.
+         */
+        CandidateQuery: {
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "storage.bank" | "inverter.chosen";
+        };
+        /**
+         * Candidates
+         * @description Parts for a place, those that fit first.
+         */
+        Candidates: {
+            /** Candidates */
+            candidates: components["schemas"]["CandidateAnswer"][];
         };
         /**
          * Charging
@@ -525,8 +1098,23 @@ export interface components {
             shore_charger_a?: number | null;
         };
         /**
+         * CheckAnswer
+         * @description That somebody of the shop compared a source with its printed text.
+         */
+        CheckAnswer: {
+            /** By */
+            by: string;
+            /** Edition */
+            edition: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+        };
+        /**
          * ChosenInverter
-         * @description The inverter that was chosen, by its plate.
+         * @description The inverter that was chosen: by its plate, or from the parts.
          */
         ChosenInverter: {
             /**
@@ -536,16 +1124,73 @@ export interface components {
              */
             idle_w?: number | null;
             /**
-             * Rated W
-             * @description Continuous rating. [W]
+             * Part
+             * @description Reference of an inverter, see PartRef.
+             * @default null
              */
-            rated_w: number;
+            part?: string | null;
+            /**
+             * Rated W
+             * @description Continuous rating; None where the part says it. [W]
+             * @default null
+             */
+            rated_w?: number | null;
             /**
              * Surge W
              * @description [W]
              * @default null
              */
             surge_w?: number | null;
+        };
+        /**
+         * ClashAnswer
+         * @description One place of a draft: what it would put there and what stands there now; null where there is nothing.
+         */
+        ClashAnswer: {
+            /** Mine */
+            mine: unknown;
+            /** Path */
+            path: string;
+            /** Place */
+            place: string;
+            /** Theirs */
+            theirs: unknown;
+        };
+        /**
+         * CommentAnswer
+         * @description A comment; ``about`` is null where its place is gone from the rig.
+         */
+        CommentAnswer: {
+            /** About */
+            about: string | null;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Author */
+            author: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Pin */
+            pin: string;
+            /** Resolved At */
+            resolved_at: string | null;
+            /** Resolved By */
+            resolved_by: string | null;
+            /** Text */
+            text: string;
+        };
+        /**
+         * CommentList
+         * @description All comments on an option, oldest first.
+         */
+        CommentList: {
+            /** Comments */
+            comments: components["schemas"]["CommentAnswer"][];
         };
         /**
          * ComparedCell
@@ -654,6 +1299,28 @@ export interface components {
             done?: true;
         };
         /**
+         * DraftAnswer
+         * @description An edit that lost against somebody else's.
+         */
+        DraftAnswer: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Clashes */
+            clashes: components["schemas"]["ClashAnswer"][];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * FigureValue
          * @description A figure without its working. ``from_memory`` marks a source that nobody has compared with print yet.
          */
@@ -707,14 +1374,15 @@ export interface components {
         };
         /**
          * Health
-         * @description Whether the server and its database answer.
+         * @description The process answers.
          */
         Health: {
             /**
-             * Database
-             * @enum {string}
+             * Process
+             * @default answers
+             * @constant
              */
-            database: "answers" | "does not answer";
+            process?: "answers";
         };
         /**
          * History
@@ -751,6 +1419,181 @@ export interface components {
             on_hours_per_day?: number;
         };
         /**
+         * InverterPart
+         * @description One inverter, or inverter and charger, as it is bought.
+         */
+        InverterPart: {
+            /**
+             * Battery V
+             * @default 12
+             * @enum {integer}
+             */
+            battery_v?: 12 | 24 | 48;
+            /**
+             * Charger A
+             * @description Built-in charger, DC side. [A]
+             * @default null
+             */
+            charger_a?: number | null;
+            /**
+             * Cutoff V
+             * @description Stops below. [V]
+             * @default null
+             */
+            cutoff_v?: number | null;
+            /**
+             * Idle W
+             * @description Own draw with nothing connected. [W]
+             * @default null
+             */
+            idle_w?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "inverter";
+            /**
+             * Legs
+             * @default 1
+             * @enum {integer}
+             */
+            legs?: 1 | 2;
+            /**
+             * Mains Hz
+             * @default 60
+             * @enum {integer}
+             */
+            mains_hz?: 50 | 60;
+            /**
+             * Mains V
+             * @default 120
+             * @enum {integer}
+             */
+            mains_v?: 100 | 110 | 120 | 220 | 230 | 240;
+            /**
+             * Maker
+             * @default
+             */
+            maker?: string;
+            /**
+             * Mass Kg
+             * @default null
+             */
+            mass_kg?: number | null;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Pre Charge
+             * @description Charges its own capacitors before it is connected.
+             * @default false
+             */
+            pre_charge?: boolean;
+            /** @default null */
+            price?: components["schemas"]["Price"] | null;
+            /**
+             * Rated W
+             * @description Continuous, at 25 °C. [W]
+             */
+            rated_w: number;
+            /**
+             * Remote Switch
+             * @default false
+             */
+            remote_switch?: boolean;
+            /** @default null */
+            size?: components["schemas"]["Size"] | null;
+            /**
+             * Surge S
+             * @description How long it gives its surge. [s]
+             * @default null
+             */
+            surge_s?: number | null;
+            /**
+             * Surge W
+             * @description [W]
+             * @default null
+             */
+            surge_w?: number | null;
+            /**
+             * Transfer A
+             * @description Built-in transfer, AC side. [A]
+             * @default null
+             */
+            transfer_a?: number | null;
+            /**
+             * Values From
+             * @default data_sheet
+             * @enum {string}
+             */
+            values_from?: "data_sheet" | "measured" | "estimate";
+            /**
+             * Waveform
+             * @default pure_sine
+             * @enum {string}
+             */
+            waveform?: "pure_sine" | "modified_sine";
+        };
+        /**
+         * InvitationAccepted
+         * @description The place is taken.
+         */
+        InvitationAccepted: {
+            /** Name */
+            name: string;
+            /** Password */
+            password: string;
+            /** Token */
+            token: string;
+        };
+        /**
+         * InvitationAnswer
+         * @description A place that waits to be taken.
+         */
+        InvitationAnswer: {
+            /** Email */
+            email: string;
+            /**
+             * Expires At
+             * Format: date-time
+             */
+            expires_at: string;
+            /** Role */
+            role: string;
+        };
+        /**
+         * InvitationMade
+         * @description The link's token, told this once.
+         */
+        InvitationMade: {
+            /** Token */
+            token: string;
+        };
+        /**
+         * InvitationOffer
+         * @description What an invitation offers, for whoever holds its link.
+         */
+        InvitationOffer: {
+            /** Email */
+            email: string;
+            /** Role */
+            role: string;
+            /** Shop */
+            shop: string;
+        };
+        /**
+         * InvitationToken
+         * @description The token of an invitation's link.
+         */
+        InvitationToken: {
+            /** Token */
+            token: string;
+        };
+        /**
          * JobAnswer
          * @description A job with its options.
          */
@@ -762,6 +1605,8 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            /** Notes */
+            notes: string;
             /** Options */
             options: components["schemas"]["OptionName"][];
             /** Title */
@@ -803,7 +1648,7 @@ export interface components {
         };
         /**
          * JobFile
-         * @description A job with its options, of which the first is the one meant.
+         * @description A job with its options, of which the first is the one meant, and the parts that they refer to.
          */
         JobFile: {
             /**
@@ -816,13 +1661,25 @@ export interface components {
              * @constant
              */
             format: "ryokan-job";
+            /**
+             * Notes
+             * @default
+             */
+            notes?: string;
             /** Options */
             options: components["schemas"]["OptionFile"][];
+            /**
+             * Parts
+             * @description Parts of the book that the options refer to, by reference.
+             */
+            parts?: {
+                [key: string]: components["schemas"]["Battery"] | components["schemas"]["InverterPart"];
+            };
             /**
              * Schema Version
              * @constant
              */
-            schema_version: 1;
+            schema_version: 2;
             /** Title */
             title: string;
         };
@@ -835,8 +1692,16 @@ export interface components {
             jobs: components["schemas"]["JobCardAnswer"][];
         };
         /**
+         * Labour
+         * @description What an hour of work costs, as agreed for this job; None where nothing is agreed.
+         */
+        Labour: {
+            /** @default null */
+            price_per_h?: components["schemas"]["Price"] | null;
+        };
+        /**
          * LedgerLineAnswer
-         * @description Need against have.
+         * @description Need against have; ``step`` is null for what all that is chosen comes to.
          */
         LedgerLineAnswer: {
             have: components["schemas"]["FigureValue"] | null;
@@ -845,11 +1710,8 @@ export interface components {
             need: components["schemas"]["FigureValue"] | null;
             /** Severity */
             severity: ("danger" | "fault" | "advice") | null;
-            /**
-             * Step
-             * @enum {string}
-             */
-            step: "brief" | "loads" | "storage" | "inverter" | "solar" | "charging" | "wiring";
+            /** Step */
+            step: ("brief" | "loads" | "storage" | "inverter" | "solar" | "charging" | "wiring") | null;
         };
         /**
          * Length
@@ -1012,12 +1874,54 @@ export interface components {
             zone?: "cabin" | "engine_space";
         };
         /**
+         * NewCheck
+         * @description Which edition of a source was compared, and when.
+         */
+        NewCheck: {
+            /** Edition */
+            edition: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+        };
+        /**
+         * NewComment
+         * @description Something to say about a load, a part or a run.
+         */
+        NewComment: {
+            /** Pin */
+            pin: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * NewInvitation
+         * @description Whom to ask in, as what.
+         */
+        NewInvitation: {
+            /** Email */
+            email: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "owner" | "designer" | "fitter" | "viewer";
+        };
+        /**
          * NewJob
          * @description A job to start.
          */
         NewJob: {
             /** Customer */
             customer: string;
+            /**
+             * Like Option
+             * @description An option of another job to start from.
+             * @default null
+             */
+            like_option?: string | null;
             /** Title */
             title: string;
         };
@@ -1029,6 +1933,11 @@ export interface components {
             /** Name */
             name: string;
         };
+        /**
+         * NewPart
+         * @description A part as typed.
+         */
+        NewPart: components["schemas"]["Battery"] | components["schemas"]["InverterPart"];
         /**
          * NightBars
          * @description Share of the usable energy left at each promised dawn with no charge at all, by the audit and with its margin.
@@ -1045,10 +1954,20 @@ export interface components {
             with_margin: number[];
         };
         /**
+         * Notes
+         * @description Notes on a job.
+         */
+        Notes: {
+            /** Notes */
+            notes: string;
+        };
+        /**
          * OptionAnswer
          * @description An option at its newest revision: the rig, its ledger, its findings.
          */
         OptionAnswer: {
+            /** Drafts */
+            drafts: components["schemas"]["DraftAnswer"][];
             /** Findings */
             findings: components["schemas"]["FindingAnswer"][];
             /** Ledger */
@@ -1112,6 +2031,135 @@ export interface components {
             name: string;
         };
         /**
+         * OwnPart
+         * @description A part of this rig alone: there already, a spare, re-used from elsewhere, or bought for it.
+         */
+        OwnPart: {
+            /**
+             * Age Years
+             * @default null
+             */
+            age_years?: number | null;
+            /**
+             * Condition
+             * @default not_known
+             * @enum {string}
+             */
+            condition?: "as_new" | "good" | "worn" | "not_known";
+            /**
+             * Measured With
+             * @description Which meter, where values were measured.
+             * @default
+             */
+            measured_with?: string;
+            /** Part */
+            part: components["schemas"]["Battery"] | components["schemas"]["InverterPart"];
+            /**
+             * Standing
+             * @default re_used
+             * @enum {string}
+             */
+            standing?: "bought" | "spare" | "re_used" | "kept";
+        };
+        /**
+         * PartChoice
+         * @description One value that a member may have.
+         */
+        PartChoice: {
+            /** Label */
+            label: string;
+            /** Value */
+            value: string | number;
+        };
+        /**
+         * PartFieldAnswer
+         * @description One member of a kind of part.
+         */
+        PartFieldAnswer: {
+            /** Choices */
+            choices: components["schemas"]["PartChoice"][];
+            /** Default */
+            default: string | number | boolean | null;
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            /** Required */
+            required: boolean;
+            /**
+             * Type
+             * @enum {string}
+             */
+            type: "text" | "number" | "integer" | "choice" | "yes_no" | "price" | "size";
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * PartHistory
+         * @description A part with all its revisions, newest first.
+         */
+        PartHistory: {
+            part: components["schemas"]["BookPartAnswer"];
+            /** Revisions */
+            revisions: components["schemas"]["PartRevisionAnswer"][];
+        };
+        /**
+         * PartKindAnswer
+         * @description A kind of part; ``columns`` are what a list shows.
+         */
+        PartKindAnswer: {
+            /** Columns */
+            columns: string[];
+            /** Fields */
+            fields: components["schemas"]["PartFieldAnswer"][];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "battery" | "inverter";
+            /** Name */
+            name: string;
+            /** Plural */
+            plural: string;
+        };
+        /**
+         * PartList
+         * @description The parts book.
+         */
+        PartList: {
+            /** Kinds */
+            kinds: components["schemas"]["PartKindAnswer"][];
+            /** Parts */
+            parts: components["schemas"]["BookPartAnswer"][];
+        };
+        /**
+         * PartRevisionAnswer
+         * @description One state of a part.
+         */
+        PartRevisionAnswer: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Author */
+            author: string;
+            /** Number */
+            number: number;
+            /** Part */
+            part: components["schemas"]["Battery"] | components["schemas"]["InverterPart"];
+        };
+        /**
+         * PasswordChange
+         * @description The password as it is and as it is to be.
+         */
+        PasswordChange: {
+            /** New */
+            new: string;
+            /** Old */
+            old: string;
+        };
+        /**
          * PatchOperation
          * @description One operation of RFC 6902. No ``copy``: a few dozen of them in one patch would double a rig beyond any memory.
          */
@@ -1147,6 +2195,11 @@ export interface components {
             role: string;
             /** Shop */
             shop: string;
+            /**
+             * Units
+             * @enum {string}
+             */
+            units: "metric" | "us";
         };
         /**
          * PreviewAnswer
@@ -1161,6 +2214,19 @@ export interface components {
             new: components["schemas"]["FindingAnswer"][];
         };
         /**
+         * Price
+         * @description What one costs. A price that is not known is left out; it is never zero by default.
+         */
+        Price: {
+            /** Amount */
+            amount: string;
+            /**
+             * Currency
+             * @description ISO 4217 code, such as EUR.
+             */
+            currency: string;
+        };
+        /**
          * Problem
          * @description application/problem+json after RFC 9457.
          */
@@ -1169,6 +2235,11 @@ export interface components {
             code: string;
             /** Detail */
             detail: string;
+            /**
+             * @description What an edit that came too late was kept as.
+             * @default null
+             */
+            draft?: components["schemas"]["DraftAnswer"] | null;
             /** Errors */
             errors?: components["schemas"]["ProblemItem"][];
             /** Status */
@@ -1207,6 +2278,21 @@ export interface components {
             start: number;
         };
         /**
+         * Readiness
+         * @description Whether requests can be served: the database answers, and its schema is this program's.
+         */
+        Readiness: {
+            /**
+             * Database
+             * @enum {string}
+             */
+            database: "answers" | "does not answer";
+            /** Ready */
+            ready: boolean;
+            /** Schema Revision */
+            schema_revision: string | null;
+        };
+        /**
          * Reference
          * @description What does not change while the program runs: assumptions, stock sizes, sources.
          */
@@ -1220,7 +2306,7 @@ export interface components {
         };
         /**
          * Region
-         * @description Codes, mains and the units that are shown.
+         * @description Codes and mains.
          */
         Region: {
             /**
@@ -1229,12 +2315,6 @@ export interface components {
              * @enum {string}
              */
             code_pack?: "na_vehicle" | "na_marine" | "international";
-            /**
-             * Display Units
-             * @default metric
-             * @enum {string}
-             */
-            display_units?: "metric" | "us";
             /**
              * Mains Hz
              * @default 60
@@ -1247,6 +2327,14 @@ export interface components {
              * @enum {integer}
              */
             mains_v?: 100 | 110 | 120 | 220 | 230 | 240;
+        };
+        /**
+         * Resolution
+         * @description Whether a comment is dealt with.
+         */
+        Resolution: {
+            /** Resolved */
+            resolved: boolean;
         };
         /**
          * RevisionAnswer
@@ -1280,17 +2368,25 @@ export interface components {
             brief?: components["schemas"]["Brief"];
             charging?: components["schemas"]["Charging"];
             inverter?: components["schemas"]["Inverter"];
+            labour?: components["schemas"]["Labour"];
             /** Loads */
             loads?: {
                 [key: string]: components["schemas"]["Load"];
             };
+            /**
+             * Own Parts
+             * @description Parts of this rig alone, by id.
+             */
+            own_parts?: {
+                [key: string]: components["schemas"]["OwnPart"];
+            };
             region?: components["schemas"]["Region"];
             /**
              * Schema Version
-             * @default 1
+             * @default 2
              * @constant
              */
-            schema_version?: 1;
+            schema_version?: 2;
             solar?: components["schemas"]["Solar"];
             /** Stays */
             stays?: {
@@ -1306,6 +2402,17 @@ export interface components {
          */
         RigPatch: components["schemas"]["PatchOperation"][];
         /**
+         * RoleChoice
+         * @description What somebody may do.
+         */
+        RoleChoice: {
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "owner" | "designer" | "fitter" | "viewer";
+        };
+        /**
          * SessionAnswer
          * @description Whether somebody is signed in, and the token that writes have to carry.
          */
@@ -1315,6 +2422,45 @@ export interface components {
             /** Csrf Token */
             csrf_token: string;
             person: components["schemas"]["Person"] | null;
+        };
+        /**
+         * ShopDefaults
+         * @description What a new rig of the shop starts from. Changing it later changes no rig.
+         */
+        ShopDefaults: {
+            /**
+             * Assumptions
+             * @description Where the shop differs from the product.
+             */
+            assumptions?: {
+                [key: string]: number;
+            };
+            /**
+             * Currency
+             * @description ISO 4217 code for prices that are typed.
+             * @default EUR
+             */
+            currency?: string;
+            labour?: components["schemas"]["Labour"];
+            region?: components["schemas"]["Region"];
+            /**
+             * Sizing
+             * @default largest_governs
+             * @enum {string}
+             */
+            sizing?: "largest_governs" | "multiply_all";
+        };
+        /**
+         * Size
+         * @description Outside size, as it stands. [m]
+         */
+        Size: {
+            /** Height M */
+            height_m: number;
+            /** Length M */
+            length_m: number;
+            /** Width M */
+            width_m: number;
         };
         /**
          * Solar
@@ -1347,6 +2493,7 @@ export interface components {
         SourceAnswer: {
             /** Basis */
             basis: string;
+            check: components["schemas"]["CheckAnswer"] | null;
             /** Confidence */
             confidence: string;
             /** Edition */
@@ -1505,6 +2652,37 @@ export interface components {
             tables: components["schemas"]["TableAnswer"][];
         };
         /**
+         * TeamAnswer
+         * @description Who signs in to the shop, and who is asked to.
+         */
+        TeamAnswer: {
+            /** Invitations */
+            invitations: components["schemas"]["InvitationAnswer"][];
+            /** People */
+            people: components["schemas"]["TeamMember"][];
+        };
+        /**
+         * TeamMember
+         * @description Somebody of the shop. Addresses are for owners, and one's own.
+         */
+        TeamMember: {
+            /** Email */
+            email: string | null;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Left */
+            left: boolean;
+            /** Name */
+            name: string;
+            /** Role */
+            role: string;
+            /** You */
+            you: boolean;
+        };
+        /**
          * TitledFigure
          * @description A figure with what it is called.
          */
@@ -1532,6 +2710,38 @@ export interface components {
              * @default null
              */
             replaces?: string | null;
+        };
+        /**
+         * Units
+         * @description A bank built up of like units: strings of ``series`` units, ``parallel`` of them.
+         */
+        Units: {
+            /**
+             * Parallel
+             * @default 1
+             */
+            parallel?: number;
+            /**
+             * Part
+             * @description Reference of a battery, see PartRef.
+             */
+            part: string;
+            /**
+             * Series
+             * @default 1
+             */
+            series?: number;
+        };
+        /**
+         * UnitsChoice
+         * @description In which units quantities are shown to this person.
+         */
+        UnitsChoice: {
+            /**
+             * Units
+             * @enum {string}
+             */
+            units: "metric" | "us";
         };
         /**
          * Vehicle
@@ -1623,6 +2833,14 @@ export interface components {
             main?: components["schemas"]["MainRun"];
         };
         /**
+         * Withdrawal
+         * @description Whether a part is offered no more.
+         */
+        Withdrawal: {
+            /** Withdrawn */
+            withdrawn: boolean;
+        };
+        /**
          * WordPiece
          * @description A stretch of a formula in words; with ``key`` it is the title of an input that can be followed.
          */
@@ -1671,6 +2889,220 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    "put__api_v1_comments_{comment_id}_resolution": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                comment_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Resolution"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CommentList"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "delete__api_v1_drafts_{draft_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                draft_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "post__api_v1_drafts_{draft_id}_edit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                draft_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     get__api_v1_health: {
         parameters: {
             query?: never;
@@ -1691,6 +3123,282 @@ export interface operations {
             };
             /** @description Unauthorized */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post__api_v1_invitations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewInvitation"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvitationMade"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post__api_v1_invitations_acceptance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InvitationAccepted"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post__api_v1_invitations_offer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InvitationToken"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvitationOffer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post__api_v1_invitations_withdrawal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Address"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TeamAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -1798,6 +3506,15 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2055,6 +3772,77 @@ export interface operations {
             };
         };
     };
+    "put__api_v1_jobs_{job_id}_notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Notes"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "get__api_v1_options_{option_id}": {
         parameters: {
             query?: never;
@@ -2086,6 +3874,204 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get__api_v1_options_{option_id}_candidates": {
+        parameters: {
+            query: {
+                place: "storage.bank" | "inverter.chosen";
+            };
+            header?: never;
+            path: {
+                option_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Candidates"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get__api_v1_options_{option_id}_comments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                option_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CommentList"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "post__api_v1_options_{option_id}_comments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                option_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewComment"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CommentList"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2889,6 +4875,590 @@ export interface operations {
             };
         };
     };
+    get__api_v1_parts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PartList"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    post__api_v1_parts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPart"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookPartAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get__api_v1_parts_{part_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                part_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PartHistory"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "put__api_v1_parts_{part_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                part_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPart"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookPartAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "post__api_v1_parts_{part_id}_withdrawal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                part_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Withdrawal"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookPartAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get__api_v1_people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TeamAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "delete__api_v1_people_{user_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                user_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TeamAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "put__api_v1_people_{user_id}_role": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                user_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoleChoice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TeamAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get__api_v1_readiness: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Readiness"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Readiness"];
+                };
+            };
+        };
+    };
     get__api_v1_reference: {
         parameters: {
             query?: never;
@@ -2909,6 +5479,135 @@ export interface operations {
             };
             /** @description Unauthorized */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "put__api_v1_reference_sources_{source_id}_check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                source_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewCheck"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reference"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "delete__api_v1_reference_sources_{source_id}_check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                source_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reference"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3171,6 +5870,289 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete__api_v1_session_everywhere: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put__api_v1_session_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put__api_v1_session_units: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UnitsChoice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get__api_v1_shop_defaults: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopDefaults"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put__api_v1_shop_defaults: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShopDefaults"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopDefaults"];
                 };
             };
             /** @description Unauthorized */

@@ -5,6 +5,7 @@
     +-- OutOfTable          a table has no row for what was asked
     +-- UnreadableQuantity  a typed quantity could not be read
     +-- UnknownAssumption   a rig overrides an assumption that does not exist
+    +-- UnknownPart         a rig refers to a part that is not there, or of another kind
 
 A design that breaks a rule is not an error: see :mod:`ryokan.core.findings`.
 """
@@ -47,3 +48,13 @@ class UnknownAssumption(DomainError, ValueError):
     """A rig overrides an assumption that does not exist, or outside its bounds."""
 
     code = "assumption.unknown"
+
+
+class UnknownPart(DomainError):
+    """A rig refers to a part that is not there, or of another kind; ``pointer`` says where in the rig."""
+
+    code = "part.unknown"
+
+    def __init__(self, pointer: str, message: str) -> None:
+        super().__init__(message)
+        self.pointer = pointer

@@ -14,10 +14,12 @@ from ryokan.core.figure import Figure, Sheet
 from ryokan.core.findings.model import STEPS, Finding, StepName
 from ryokan.core.findings.rules import judge
 from ryokan.core.inverter.current import dc_current
-from ryokan.core.inverter.need import idle_wh_per_day, inverter_need
+from ryokan.core.inverter.need import idle_wh_per_day, inverter_need, surge_given
 from ryokan.core.loads.energy import daily_energy, energy_over_days
 from ryokan.core.loads.peak import peak, together
 from ryokan.core.loads.rows import Row, row_figures, wh_at_bank
+from ryokan.core.parts.fitted import Fitted, fitted, totals
+from ryokan.core.parts.model import Part
 from ryokan.core.rig import Rig
 from ryokan.core.solar.need import array_need, bench_rules, controller_need
 from ryokan.core.storage.have import bank_given, cost_in_nights, what_it_gives
@@ -36,34 +38,42 @@ class Report:
     steps: Mapping[StepName, StepState]
 
 
-def evaluate(rig: Rig) -> Report:
+def evaluate(rig: Rig, book: Mapping[str, Part] | None = None) -> Report:
     """Work out a rig.
 
     Parameters
     ----------
     rig : Rig
         A validated document; an empty one is answered too.
+    book : mapping of reference to part
+        Those parts of the book that the rig refers to; others in it do no harm.
 
     Returns
     -------
     Report
         The keys of its figures are listed in ``docs/figures.md``.
+
+    Raises
+    ------
+    UnknownPart
+        The rig refers to a part that is neither its own nor in ``book``.
     """
+    chosen = fitted(rig, book or {})
     sheet = Sheet(dict(rig.assumptions))
     _brief(sheet, rig)
     rows = [row_figures(sheet, id, load) for id, load in rig.active_loads().items()]
     ac_rows = [row for row in rows if row.load.feed == "ac"]
 
     peak(sheet, "loads", rows)
-    rated_w = inverter_need(sheet, rig.inverter, ac_rows)
-    idle = idle_wh_per_day(sheet, rig.inverter, rated_w, ac_rows)
+    rated_w = inverter_need(sheet, rig.inverter, chosen.inverter, ac_rows)
+    idle = idle_wh_per_day(sheet, rig.inverter, chosen.inverter, rated_w, ac_rows)
     at_bank = {row.id: wh_at_bank(sheet, row, rated_w) for row in rows}
     daily_energy(sheet, rows, at_bank, idle)
     energy_over_days(sheet, rows, at_bank, idle)
 
-    _storage(sheet, rig, at_bank)
-    dc_current(sheet, rig.inverter, rated_w)
-    _inverter_surge(sheet, rig)
+    _storage(sheet, rig, chosen, at_bank)
+    dc_current(sheet, rig.inverter, chosen.inverter, rated_w)
+    surge_given(sheet, rig.inverter, chosen.inverter)
 
     chemistry = rig.storage.chemistry
     array_w = array_need(sheet, rig.solar, chemistry)
@@ -73,6 +83,7 @@ def evaluate(rig: Rig) -> Report:
     shore_need(sheet, rig.charging, chemistry, smallest_hookup(rig))
     all_sources(sheet, rig.charging, chemistry)
     _wiring(sheet, rig, rows)
+    totals(sheet, rig, chosen)
 
     findings = judge(rig, sheet)
     return Report(figures=sheet.figures, findings=findings, steps=_step_states(rig, findings))
@@ -108,26 +119,12 @@ def _brief(sheet: Sheet, rig: Rig) -> None:
     )
 
 
-def _storage(sheet: Sheet, rig: Rig, at_bank: dict[str, Figure]) -> None:
+def _storage(sheet: Sheet, rig: Rig, chosen: Fitted, at_bank: dict[str, Figure]) -> None:
     system_volts(sheet, rig.storage)
     bank_need(sheet, rig.storage)
-    bank_wh = bank_given(sheet, rig.storage)
+    bank_wh = bank_given(sheet, rig.storage, chosen.battery)
     what_it_gives(sheet, rig.storage, bank_wh)
     cost_in_nights(sheet, at_bank)
-    if rig.storage.bank is not None and rig.storage.bank.bms_limit_a is not None:
-        sheet.given("storage.bms_limit_a", rig.storage.bank.bms_limit_a, "A")
-
-
-def _inverter_surge(sheet: Sheet, rig: Rig) -> None:
-    """Surge of the chosen inverter: from its plate, else by the usual ratio."""
-    chosen = rig.inverter.chosen
-    if chosen is None:
-        return
-    if chosen.surge_w is not None:
-        sheet.given("inverter.surge_w", chosen.surge_w, "W")
-        return
-    ratio = sheet.assumption("inverter_surge_ratio")
-    sheet.compute("inverter.surge_w", "rated × ratio", "W", "practice", rated=sheet["inverter.rated_w"], ratio=ratio)
 
 
 def _wiring(sheet: Sheet, rig: Rig, rows: list[Row]) -> None:

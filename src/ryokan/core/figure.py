@@ -10,6 +10,7 @@ from ryokan.core.data.assumptions import assumptions, curves
 from ryokan.core.data.provenance import require_source
 from ryokan.core.errors import FormulaError
 from ryokan.core.formula import Value, evaluate_formula
+from ryokan.core.parts.model import AnyPart
 
 Kind: TypeAlias = Literal["given", "constant", "computed", "looked_up", "chosen", "simulated"]
 
@@ -47,6 +48,8 @@ class Figure:
 
 Input: TypeAlias = Figure | Sequence[Figure]
 
+PART_SOURCES = {"data_sheet": "part_sheet", "measured": "part_measured", "estimate": "part_estimate"}
+
 
 class Sheet:
     """Figures in the order in which they are worked out; each key stands once.
@@ -68,6 +71,10 @@ class Sheet:
     def given(self, key: str, value: float | str | tuple[float, ...], unit: str) -> Figure:
         """Something that the customer or the installer said."""
         return self._add(Figure(key, "given", _plain(value), unit, "given"))
+
+    def part(self, key: str, value: float | str, unit: str, part: AnyPart) -> Figure:
+        """A value of a part: from its data sheet, or measured or estimated where the part says so."""
+        return self._add(Figure(key, "given", _plain(value), unit, PART_SOURCES[part.values_from], note=f"{part.name}."))
 
     def assumption(self, id: str) -> Figure:
         """The assumption of that id: the rig's own where it overrides ours."""

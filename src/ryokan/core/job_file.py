@@ -7,13 +7,17 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
 
-from pydantic import Field, ValidationError
+from pydantic import Field, ValidationError, model_validator
 
-from ryokan.core.errors import DomainError
+from ryokan.core.errors import DomainError, UnknownPart
 from ryokan.core.model import Model
+from ryokan.core.parts.fitted import fitted
+from ryokan.core.parts.model import Part, book_ref
 from ryokan.core.rig import SCHEMA_VERSION, Rig
+from ryokan.core.upgrade import upgraded_job
 
 MAX_BYTES = 5_000_000
+MAX_NOTES = 8000
 
 
 class OptionFile(Model):
@@ -24,13 +28,29 @@ class OptionFile(Model):
 
 
 class JobFile(Model):
-    """A job with its options, of which the first is the one meant."""
+    """A job with its options, of which the first is the one meant, and the parts that they refer to."""
 
     format: Literal["ryokan-job"]
-    schema_version: Literal[1]
+    schema_version: Literal[2]
     title: str = Field(min_length=1, max_length=120)
     customer: str = Field(default="", max_length=120)
+    notes: str = Field(default="", max_length=MAX_NOTES)
     options: tuple[OptionFile, ...] = Field(min_length=1, max_length=20)
+    parts: dict[str, Part] = Field(
+        default_factory=dict, max_length=500, description="Parts of the book that the options refer to, by reference."
+    )
+
+    @model_validator(mode="after")
+    def _parts_are_there(self) -> JobFile:
+        for reference, part in self.parts.items():
+            if reference != book_ref(part):
+                raise ValueError(f"the part “{part.name}” does not stand under its own reference, {book_ref(part)}")
+        for option in self.options:
+            try:
+                fitted(option.rig, self.parts)
+            except UnknownPart as error:
+                raise ValueError(f"option “{option.name}”, {error.pointer}: {error}") from error
+        return self
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,11 +92,11 @@ def read_job_file(content: bytes) -> JobFile:
     version = document.get("schema_version")
     if not isinstance(version, int) or isinstance(version, bool):
         raise UnreadableJobFile("The file names no “schema_version”.")
-    if version != SCHEMA_VERSION:
+    if not 1 <= version <= SCHEMA_VERSION:
         age = "a newer" if version > SCHEMA_VERSION else "an unknown older"
-        raise UnreadableJobFile(f"The file is of {age} version, {version}; this program reads version {SCHEMA_VERSION}.")
+        raise UnreadableJobFile(f"The file is of {age} version, {version}; this program reads versions 1 to {SCHEMA_VERSION}.")
     try:
-        return JobFile.model_validate(document)
+        return JobFile.model_validate(upgraded_job(document, version))
     except ValidationError as error:
         problems = problems_of(error)
         count = "One entry" if len(problems) == 1 else f"{len(problems)} entries"

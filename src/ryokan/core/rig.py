@@ -12,25 +12,26 @@ from ryokan.core.errors import UnknownAssumption
 from ryokan.core.inverter.model import Inverter
 from ryokan.core.loads.model import Load
 from ryokan.core.model import Id, Model, Position
+from ryokan.core.parts.model import OwnPart, Price
 from ryokan.core.solar.model import Solar
 from ryokan.core.storage.model import Storage
 from ryokan.core.wiring.model import Wiring
 
-SCHEMA_VERSION = 1
+SCHEMA_VERSION = 2
 MAX_LOADS = 300
 MAX_STAYS = 100
+MAX_OWN_PARTS = 100
 
 CodePack: TypeAlias = Literal["na_vehicle", "na_marine", "international"]
 Ambient: TypeAlias = Literal["freezing", "cold", "mild", "hot"]
 
 
 class Region(Model):
-    """Codes, mains and the units that are shown."""
+    """Codes and mains."""
 
     code_pack: CodePack = "na_vehicle"
     mains_v: Literal[100, 110, 120, 220, 230, 240] = 120
     mains_hz: Literal[50, 60] = 60
-    display_units: Literal["metric", "us"] = "metric"
 
 
 class VehicleFrame(Model):
@@ -81,10 +82,33 @@ class Stay(Model):
     ambient: Ambient = "mild"
 
 
+def bounded_assumptions(overrides: dict[str, float]) -> dict[str, float]:
+    """The overrides as they are, if each is known and within the bounds of what it overrides.
+
+    Raises
+    ------
+    UnknownAssumption
+        One is not; the message names it.
+    """
+    for id, value in overrides.items():
+        if id not in assumptions():
+            raise UnknownAssumption(f"“{id}” is not an assumption of this version.")
+        known = assumptions()[id]
+        if not known.min <= value <= known.max:
+            raise UnknownAssumption(f"{known.title}: {value:g} is outside {known.min:g} to {known.max:g} {known.unit}.")
+    return overrides
+
+
+class Labour(Model):
+    """What an hour of work costs, as agreed for this job; None where nothing is agreed."""
+
+    price_per_h: Price | None = None
+
+
 class Rig(Model):
     """One option of a job. Collections are maps by id with a position, so that edits name what they touch."""
 
-    schema_version: Literal[1] = 1
+    schema_version: Literal[2] = 2
     region: Region = Field(default_factory=Region)
     vehicle: Vehicle = Field(default_factory=Vehicle)
     brief: Brief = Field(default_factory=Brief)
@@ -95,18 +119,16 @@ class Rig(Model):
     solar: Solar = Field(default_factory=Solar)
     charging: Charging = Field(default_factory=Charging)
     wiring: Wiring = Field(default_factory=Wiring)
+    own_parts: dict[Id, OwnPart] = Field(
+        default_factory=dict, max_length=MAX_OWN_PARTS, description="Parts of this rig alone, by id."
+    )
+    labour: Labour = Field(default_factory=Labour)
     assumptions: dict[str, float] = Field(default_factory=dict, description="Overrides of the product's assumptions.")
 
     @field_validator("assumptions")
     @classmethod
     def _known_and_bounded(cls, overrides: dict[str, float]) -> dict[str, float]:
-        for id, value in overrides.items():
-            if id not in assumptions():
-                raise UnknownAssumption(f"“{id}” is not an assumption of this version.")
-            known = assumptions()[id]
-            if not known.min <= value <= known.max:
-                raise UnknownAssumption(f"{known.title}: {value:g} is outside {known.min:g} to {known.max:g} {known.unit}.")
-        return overrides
+        return bounded_assumptions(overrides)
 
     def active_loads(self) -> dict[str, Load]:
         """Loads that count, in their order: those not struck out."""

@@ -17,6 +17,7 @@ from ryokan.operations.errors import NotAllowed, TooManyAttempts, WrongCredentia
 from ryokan.store import people
 from ryokan.store.models import ShopRow, SignInRow, UserRow
 from ryokan.store.scope import ShopScope
+from ryokan.wording.quantities import UnitSystem
 
 SIGNED_IN_FOR = timedelta(days=14)
 ATTEMPTS_ALLOWED = 8
@@ -24,7 +25,7 @@ ATTEMPTS_WITHIN = timedelta(minutes=15)
 MIN_PASSWORD = 12
 EDITORS = ("owner", "designer")
 
-_hasher = PasswordHasher()
+HASHER = PasswordHasher()
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,6 +38,18 @@ class Actor:
     role: str
     shop_name: str
     caution_read: bool
+    units: UnitSystem = "metric"
+
+    def require_owner(self, deed: str) -> None:
+        """Refuse everybody but owners; ``deed`` says what for.
+
+        Raises
+        ------
+        NotAllowed
+            The role is another one.
+        """
+        if self.role != "owner":
+            raise NotAllowed(f"Only an owner {deed}.")
 
     def require_editor(self) -> None:
         """Refuse roles that only read.
@@ -55,16 +68,15 @@ def create_shop(
 ) -> Actor:
     """Found a shop with its first owner."""
     shop = ShopRow(id=id or uuid4(), name=name, created_at=now)
-    owner = _user(shop.id, name=owner_name, email=email, role="owner", password=password)
+    owner = new_user(shop.id, name=owner_name, email=email, role="owner", password=password)
     people.add_shop(session, shop, owner)
     return actor_of(owner, shop)
 
 
 def add_user(session: Session, actor: Actor, *, name: str, email: str, role: str, password: str) -> Actor:
     """Give somebody a place in the actor's shop."""
-    if actor.role != "owner":
-        raise NotAllowed("Only an owner adds people.")
-    user = _user(actor.scope.shop_id, name=name, email=email, role=role, password=password)
+    actor.require_owner("adds people")
+    user = new_user(actor.scope.shop_id, name=name, email=email, role=role, password=password)
     people.add_user(session, user)
     return Actor(actor.scope, user.id, name, role, actor.shop_name, caution_read=False)
 
@@ -79,14 +91,16 @@ def check_password(session: Session, *, email: str, password: str, now: datetime
     TooManyAttempts
         The address has failed too often within the last quarter of an hour.
     """
-    address = _digest(email.strip().lower())
+    address = digest(email.strip().lower())
     if people.failed_attempts(session, address, now - ATTEMPTS_WITHIN) >= ATTEMPTS_ALLOWED:
         minutes = int(ATTEMPTS_WITHIN.total_seconds() // 60)
         raise TooManyAttempts(f"Too many attempts with this address. Wait {minutes} minutes and try again.")
     user = people.user_by_email(session, email.strip())
+    if user is not None and user.left_at is not None:
+        user = None
     try:
         # An unknown address takes as long as a wrong password, so that addresses cannot be told apart by time.
-        _hasher.verify(user.password_hash if user is not None else _hash_of_nobody(), password)
+        HASHER.verify(user.password_hash if user is not None else _hash_of_nobody(), password)
     except VerificationError:
         user = None
     if user is None:
@@ -100,7 +114,7 @@ def check_password(session: Session, *, email: str, password: str, now: datetime
 def start_sign_in(session: Session, user: UserRow, now: datetime) -> str:
     """A new token for the user's browser; only its hash is stored."""
     token = secrets.token_urlsafe(32)
-    sign_in = SignInRow(token_hash=_digest(token), shop_id=user.shop_id, user_id=user.id, expires_at=now + SIGNED_IN_FOR)
+    sign_in = SignInRow(token_hash=digest(token), shop_id=user.shop_id, user_id=user.id, expires_at=now + SIGNED_IN_FOR)
     people.add_sign_in(session, sign_in, now)
     return token
 
@@ -112,13 +126,13 @@ def wrong_credentials() -> WrongCredentials:
 
 def actor_by_token(session: Session, token: str, now: datetime) -> Actor | None:
     """Whoever holds that token, while it lasts."""
-    found = people.user_by_token(session, _digest(token), now)
+    found = people.user_by_token(session, digest(token), now)
     return None if found is None else actor_of(*found)
 
 
 def end_sign_in(session: Session, token: str) -> None:
     """Sign that browser out."""
-    people.end_sign_in(session, _digest(token))
+    people.end_sign_in(session, digest(token))
 
 
 def confirm_caution(session: Session, actor: Actor, now: datetime) -> None:
@@ -136,25 +150,28 @@ def actor_of(user: UserRow, shop: ShopRow) -> Actor:
         role=user.role,
         shop_name=shop.name,
         caution_read=user.caution_read_at is not None,
+        units="us" if user.units == "us" else "metric",
     )
 
 
-def _user(shop_id: UUID, *, name: str, email: str, role: str, password: str) -> UserRow:
+def new_user(shop_id: UUID, *, name: str, email: str, role: str, password: str) -> UserRow:
+    """A user that is not stored yet, the password hashed."""
     return UserRow(
         shop_id=shop_id,
         id=uuid4(),
         email=email.strip().lower(),
         name=name,
         role=role,
-        password_hash=_hasher.hash(password),
+        password_hash=HASHER.hash(password),
         caution_read_at=None,
     )
 
 
-def _digest(text: str) -> str:
+def digest(text: str) -> str:
+    """What is stored of a token or an address."""
     return hashlib.sha256(text.encode()).hexdigest()
 
 
 @cache
 def _hash_of_nobody() -> str:
-    return _hasher.hash(secrets.token_urlsafe(16))
+    return HASHER.hash(secrets.token_urlsafe(16))

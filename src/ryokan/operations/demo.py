@@ -11,6 +11,8 @@ from ryokan.core.job_file import JobFile, OptionFile
 from ryokan.core.rig import Brief, Rig, Stay, Vehicle
 from ryokan.operations.accounts import create_shop
 from ryokan.operations.jobs import create_job
+from ryokan.operations.parts import fill_book
+from ryokan.parts.sample import sample_parts
 from ryokan.store import people
 
 SHOP = "Saltmarsh & Vane Mobile Power"
@@ -23,9 +25,10 @@ def load_demo(session: Session, examples: Sequence[JobFile], *, now: datetime) -
     if people.shop_by_name(session, SHOP) is not None:
         return False
     actor = create_shop(session, name=SHOP, owner_name="Ines Vane", email=EMAIL, password=PASSWORD, now=now)
+    fill_book(session, actor, sample_parts(), now=now)
     begun = JobFile(
         format="ryokan-job",
-        schema_version=1,
+        schema_version=2,
         title="Moth counters, panel van",
         customer="Fenland Moth Survey",
         options=(OptionFile(name="Proposed", rig=_begun_rig()),),

@@ -13,8 +13,12 @@ Refused
 from __future__ import annotations
 
 from collections.abc import Sequence
+from typing import TYPE_CHECKING
 
 from ryokan.core.job_file import FileProblem
+
+if TYPE_CHECKING:
+    from ryokan.operations.drafts import Draft
 
 
 class Refused(Exception):
@@ -40,9 +44,10 @@ class Stale(Refused):
 
     code = "stale"
 
-    def __init__(self, message: str, head: int) -> None:
+    def __init__(self, message: str, head: int, draft: Draft | None = None) -> None:
         super().__init__(message)
         self.head = head
+        self.draft = draft  # what the edit was kept as, if it was
 
 
 class NotPossible(Refused):

@@ -11,11 +11,15 @@ from sqlalchemy.orm import Session
 
 from ryokan.core.evaluate import Report
 from ryokan.core.job_file import JobFile, OptionFile, UnreadableJobFile, read_job_file
-from ryokan.core.rig import SCHEMA_VERSION, Rig, Stay
+from ryokan.core.parts.fitted import book_references
+from ryokan.core.rig import SCHEMA_VERSION, Rig
 from ryokan.operations.accounts import Actor
+from ryokan.operations.documents import document_of, head_documents
 from ryokan.operations.errors import NotPossible, NotThere, Unacceptable
+from ryokan.operations.parts import parts_book, take_in
 from ryokan.operations.patches import Document
 from ryokan.operations.reports import evaluated
+from ryokan.operations.shop import new_rig, shop_defaults
 from ryokan.store.jobs import JobStore
 from ryokan.store.models import CustomerRow, JobRow, OptionRow
 
@@ -44,9 +48,9 @@ class OpenJob:
 
 def list_jobs(session: Session, actor: Actor) -> list[JobCard]:
     """All jobs of the shop, newest first."""
-    cards = []
+    cards, book = [], parts_book(session, actor.scope)
     for summary in JobStore(session, actor.scope).summaries():
-        rig, report = evaluated(summary.newest.document)
+        rig, report = evaluated(document_of(summary.newest), book)
         cards.append(JobCard(summary.job, summary.customer, summary.option, rig, report))
     return cards
 
@@ -75,16 +79,15 @@ def job_file(session: Session, actor: Actor, job_id: UUID) -> JobFile:
         No such job in the actor's shop.
     """
     opened = open_job(session, actor, job_id)
-    store = JobStore(session, actor.scope)
+    rigs = [Rig.model_validate(one) for one in head_documents(JobStore(session, actor.scope), opened.options)]
     return JobFile(
         format="ryokan-job",
         schema_version=SCHEMA_VERSION,
         title=opened.job.title,
         customer=opened.customer.name,
-        options=tuple(
-            OptionFile(name=option.name, rig=evaluated(store.revision(option.id, option.head).document)[0])
-            for option in opened.options
-        ),
+        notes=opened.job.notes,
+        options=tuple(OptionFile(name=option.name, rig=rig) for option, rig in zip(opened.options, rigs, strict=True)),
+        parts=dict(parts_book(session, actor.scope)(frozenset().union(*(book_references(rig) for rig in rigs)))),
     )
 
 
@@ -103,13 +106,51 @@ def open_job_file(session: Session, actor: Actor, content: bytes, *, now: dateti
         file = read_job_file(content)
     except UnreadableJobFile as error:
         raise Unacceptable(str(error), error.problems) from error
-    customer = file.customer or "No customer named"
-    return create_job(session, actor, title=file.title, customer=customer, now=now, options=file.options)
+    take_in(session, actor, file.parts, now=now)
+    made = create_job(
+        session,
+        actor,
+        title=file.title,
+        customer=file.customer or "No customer named",
+        now=now,
+        options=file.options,
+    )
+    made.job.notes = file.notes
+    return made
 
 
-def empty_rig() -> Rig:
-    """A rig to start from: one stay, nothing else said."""
-    return Rig(stays={"first": Stay()})
+def start_from(session: Session, actor: Actor, option_id: UUID, *, title: str, customer: str, now: datetime) -> OpenJob:
+    """A new job whose first option is another job's as it stands: its rig, without its history and its comments.
+
+    Raises
+    ------
+    NotThere, NotAllowed
+        No such option in the actor's shop; the role only reads.
+    """
+    actor.require_editor()
+    store = JobStore(session, actor.scope)
+    source = store.option(option_id)
+    if source is None:
+        raise NotThere("There is no such option.")
+    rig = Rig.model_validate(document_of(store.revision(option_id, source.head)))
+    options = [OptionFile(name="Proposed", rig=rig)]
+    return create_job(session, actor, title=title, customer=customer, now=now, options=options)
+
+
+def write_notes(session: Session, actor: Actor, job_id: UUID, notes: str) -> OpenJob:
+    """Put notes in place of the job's notes.
+
+    Raises
+    ------
+    NotThere, NotAllowed
+        No such job in the actor's shop; the role only reads.
+    """
+    actor.require_editor()
+    if not JobStore(session, actor.scope).lock_job(job_id):
+        raise NotThere("There is no such job.")
+    opened = open_job(session, actor, job_id)
+    opened.job.notes = notes
+    return opened
 
 
 def create_job(
@@ -132,7 +173,9 @@ def create_job(
     store = JobStore(session, actor.scope)
     job_id, customer_id = uuid4(), uuid4()
     store.add_job(job_id, customer_id, customer=customer, title=title, now=now)
-    for position, option in enumerate(options or [OptionFile(name="Proposed", rig=empty_rig())]):
+    if not options:
+        options = [OptionFile(name="Proposed", rig=new_rig(shop_defaults(session, actor)))]
+    for position, option in enumerate(options):
         document = option.rig.model_dump(mode="json")
         _start_option(store, actor, job_id, name=option.name, position=position, document=document, sentence="started", now=now)
     return open_job(session, actor, job_id)
@@ -164,7 +207,7 @@ def copy_option(session: Session, actor: Actor, option_id: UUID, *, name: str, n
         source.job_id,
         name=name,
         position=max(option.position for option in siblings) + 1,
-        document=store.revision(option_id, source.head).document,
+        document=document_of(store.revision(option_id, source.head)),
         sentence=f"started from {source.name}, revision {source.head}",
         now=now,
     )
@@ -179,10 +222,10 @@ def compare_options(session: Session, actor: Actor, job_id: UUID) -> list[JobCar
         No such job in the actor's shop.
     """
     opened = open_job(session, actor, job_id)
-    store = JobStore(session, actor.scope)
+    documents, book = head_documents(JobStore(session, actor.scope), opened.options), parts_book(session, actor.scope)
     return [
-        JobCard(opened.job, opened.customer.name, option, *evaluated(store.revision(option.id, option.head).document))
-        for option in opened.options
+        JobCard(opened.job, opened.customer.name, option, *evaluated(document, book))
+        for option, document in zip(opened.options, documents, strict=True)
     ]
 
 

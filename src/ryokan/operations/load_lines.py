@@ -4,10 +4,15 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ryokan.core.evaluate import evaluate
+from sqlalchemy.orm import Session
+
 from ryokan.core.loads.line import Reading, read_line
-from ryokan.core.rig import MAX_LOADS, Rig
+from ryokan.core.rig import MAX_LOADS
+from ryokan.operations.accounts import Actor
 from ryokan.operations.errors import NotPossible
+from ryokan.operations.parts import parts_book
+from ryokan.operations.reports import evaluated
+from ryokan.operations.rigs import Opened
 
 NEW_ID = "new"
 
@@ -21,7 +26,7 @@ class ReadLine:
     nights: float | None
 
 
-def read_load_line(rig: Rig, line: str, replaces: str | None) -> ReadLine:
+def read_load_line(session: Session, actor: Actor, opened: Opened, line: str, replaces: str | None) -> ReadLine:
     """Read a line as it would stand in the rig, in place of the row ``replaces`` if one is named.
 
     Raises
@@ -29,12 +34,15 @@ def read_load_line(rig: Rig, line: str, replaces: str | None) -> ReadLine:
     NotPossible
         The sheet is full.
     """
+    rig = opened.rig
     reading = read_line(line, system_v=rig.storage.system_v, mains_v=rig.region.mains_v)
     if reading.load is None:
         return ReadLine(reading, None, None)
     if replaces is None and len(rig.loads) >= MAX_LOADS:
         raise NotPossible(f"The sheet holds {MAX_LOADS} loads. Put several alike on one line, such as “10 x lamp 3 W 5 h”.")
     id = replaces if replaces in rig.loads else NEW_ID
-    figures = evaluate(rig.model_copy(update={"loads": {**rig.loads, id: reading.load}})).figures
+    with_it = {**opened.document, "loads": {**opened.document["loads"], id: reading.load.model_dump(mode="json")}}
+    _, report = evaluated(with_it, parts_book(session, actor.scope))
+    figures = report.figures
     nights = figures.get(f"loads.row.{id}.nights")
     return ReadLine(reading, figures[f"loads.row.{id}.wh_at_bank"].number, None if nights is None else nights.number)

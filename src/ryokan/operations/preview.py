@@ -4,12 +4,14 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from sqlalchemy.orm import Session
+
 from ryokan.core.evaluate import Report
 from ryokan.core.findings.model import Finding
 from ryokan.core.rig import Rig
+from ryokan.operations.accounts import Actor
 from ryokan.operations.patches import Patch, apply_patch
-from ryokan.operations.reports import evaluated
-from ryokan.operations.rigs import Opened
+from ryokan.operations.rigs import Opened, evaluate_new
 from ryokan.wording.ledger import LedgerLine, ledger
 
 
@@ -32,7 +34,7 @@ class Preview:
     new: tuple[Finding, ...]
 
 
-def preview(opened: Opened, patch: Patch) -> Preview:
+def preview(session: Session, actor: Actor, opened: Opened, patch: Patch) -> Preview:
     """Evaluate the rig with the patch applied, and compare. A patch of nothing changes nothing.
 
     Raises
@@ -40,8 +42,7 @@ def preview(opened: Opened, patch: Patch) -> Preview:
     Unacceptable
         The patch does not fit, or what results is no rig.
     """
-    document = opened.revision.document
-    rig, report = evaluated(apply_patch(document, patch) if patch else document)
+    rig, report = evaluate_new(session, actor, apply_patch(opened.document, patch) if patch else opened.document)
     before = {line.key: line for line in ledger(opened.rig, opened.report)}
     after = {line.key: line for line in ledger(rig, report)}
     lines = tuple(

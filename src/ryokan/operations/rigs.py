@@ -3,22 +3,28 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Literal
 from uuid import UUID
 
 from sqlalchemy.orm import Session
 
+from ryokan.core.errors import UnknownPart
 from ryokan.core.evaluate import Report
+from ryokan.core.job_file import FileProblem
 from ryokan.core.rig import SCHEMA_VERSION, Rig
 from ryokan.operations.accounts import Actor
-from ryokan.operations.errors import NotPossible, NotThere, Stale
-from ryokan.operations.patches import Patch, apply_patch, difference, touch_same_place
+from ryokan.operations.documents import document_of
+from ryokan.operations.drafts import Draft, draft_of
+from ryokan.operations.errors import NotPossible, NotThere, Stale, Unacceptable
+from ryokan.operations.parts import parts_book
+from ryokan.operations.patches import Document, Patch, apply_patch, difference, touch_same_place
 from ryokan.operations.reports import evaluated
+from ryokan.store.drafts import DraftStore
 from ryokan.store.jobs import JobStore
-from ryokan.store.models import OptionRow, RevisionRow
-from ryokan.wording.revisions import revision_sentence
+from ryokan.store.models import DraftRow, OptionRow, RevisionRow
+from ryokan.wording.revisions import place_of, revision_sentence
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,10 +33,21 @@ class Opened:
 
     option: OptionRow
     revision: RevisionRow
+    document: Document
     rig: Rig
     report: Report
     undo: str | None
     redo: str | None
+    drafts: Sequence[Draft]
+
+
+@dataclass(frozen=True, slots=True)
+class Lost:
+    """An edit that came too late: what it clashes with, and the draft that it was kept as."""
+
+    draft: Draft
+    why: str
+    head: int
 
 
 def open_option(session: Session, actor: Actor, option_id: UUID) -> Opened:
@@ -45,44 +62,127 @@ def open_option(session: Session, actor: Actor, option_id: UUID) -> Opened:
     option = store.option(option_id)
     if option is None:
         raise NotThere("There is no such option.")
-    return _opened(store, actor, option, store.revision(option_id, option.head))
+    return _opened(session, store, actor, option, store.revision(option_id, option.head))
 
 
 def change_rig(
-    session: Session, actor: Actor, option_id: UUID, patch: Patch, *, base: int, edit_id: str | None, now: datetime
-) -> Opened:
+    session: Session,
+    actor: Actor,
+    option_id: UUID,
+    patch: Patch,
+    *,
+    base: int,
+    edit_id: str | None,
+    now: datetime,
+    gesture: str | None = None,
+) -> Opened | Lost:
     """Apply a patch that was made on revision ``base``.
 
     An edit that arrives twice, by its ``edit_id``, is stored once; one that changes nothing is not stored at all. Where
-    others have changed other places since the base, the patch is applied on top of theirs.
+    others have changed other places since the base, the patch is applied on top of theirs; where they have changed the
+    same place, it is kept as a draft of its author. Edits of one ``gesture``, such as a drag, are undone as one.
 
     Raises
     ------
     NotThere, NotAllowed
         No such option in the actor's shop; the role only reads.
     Stale
-        Somebody changed the same place since the base.
+        The base is newer than anything that is stored.
     Unacceptable
         The patch does not fit, or what results is no rig.
     """
     actor.require_editor()
     store, option = _for_edit(session, actor, option_id)
+    drafts = DraftStore(session, actor.scope, actor.user_id)
     if edit_id is not None and (known := store.revision_of_edit(option_id, edit_id)) is not None:
-        return _opened(store, actor, option, store.revision(option_id, max(known.number, option.head)))
+        return _opened(session, store, actor, option, store.revision(option_id, max(known.number, option.head)))
     if base > option.head:
         raise Stale("This page is ahead of what is stored. Load it again.", option.head)
+    head = store.revision(option_id, option.head)
+    before = document_of(head)
+    if edit_id is not None and (kept := drafts.of_edit(option_id, edit_id)) is not None:
+        return Lost(draft_of(kept, before), kept.why, option.head)
     for revision, author in store.revisions(option_id, after=base):
         if touch_same_place(patch, revision.patch):
-            raise Stale(f"{author} changed the same place meanwhile ({revision.sentence}).", option.head)
-    before = store.revision(option_id, option.head).document
+            why = f"{author} changed the same place meanwhile ({revision.sentence})."
+            name = _name_of_lost(patch, before)
+            row = drafts.keep(option_id, name=name, why=why, patch=patch, edit_id=edit_id, at=now)
+            return Lost(draft_of(row, before), why, option.head)
     after = apply_patch(before, patch)
     if after == before:  # nothing to store, and nothing that could be undone
-        return _opened(store, actor, option, store.revision(option_id, option.head))
+        return _opened(session, store, actor, option, head)
+    evaluate_new(session, actor, after)
     sentence = revision_sentence(patch, before, after)
+    about, start = None, before
+    if gesture is not None and (head.gesture, head.author_id, head.kind) == (gesture, actor.user_id, "edit"):
+        start = apply_patch(before, head.inverse)
+        about = head.number if start != after else None
     revision = _append(
-        store, actor, option, before, after, kind="edit", about=None, sentence=sentence, edit_id=edit_id, now=now
-    )
-    return _opened(store, actor, option, revision)
+        store, actor, option, start if about else before, after,
+        kind="edit", about=about, sentence=sentence, edit_id=edit_id, gesture=gesture, now=now,
+    )  # fmt: skip
+    return _opened(session, store, actor, option, revision)
+
+
+def take_up_draft(session: Session, actor: Actor, draft_id: UUID, *, now: datetime) -> Opened:
+    """Make a draft's edit after all, on what is stored now; the draft is gone afterwards.
+
+    Raises
+    ------
+    NotThere
+        The person has no such draft.
+    Unacceptable
+        The edit no longer fits; the draft stays.
+    """
+    row = _draft(session, actor, draft_id)
+    head = open_option(session, actor, row.option_id).revision.number
+    opened = change_rig(session, actor, row.option_id, row.patch, base=head, edit_id=None, now=now)
+    if isinstance(opened, Lost):
+        raise Stale(opened.why, opened.head)
+    DraftStore(session, actor.scope, actor.user_id).discard(row)
+    return replace(opened, drafts=[draft for draft in opened.drafts if draft.id != draft_id])
+
+
+def discard_draft(session: Session, actor: Actor, draft_id: UUID) -> Opened:
+    """Throw a draft away.
+
+    Raises
+    ------
+    NotThere
+        The person has no such draft.
+    """
+    row = _draft(session, actor, draft_id)
+    DraftStore(session, actor.scope, actor.user_id).discard(row)
+    return open_option(session, actor, row.option_id)
+
+
+def _draft(session: Session, actor: Actor, draft_id: UUID) -> DraftRow:
+    row = DraftStore(session, actor.scope, actor.user_id).draft(draft_id)
+    if row is None:
+        raise NotThere("There is no such draft.")
+    return row
+
+
+def _name_of_lost(patch: Patch, head: Document) -> str:
+    """A draft is called by what it would do; where it no longer fits at all, by its places."""
+    try:
+        return revision_sentence(patch, head, apply_patch(head, patch))[:200]
+    except Unacceptable:
+        return ("change of " + ", ".join(sorted({place_of(str(operation["path"]), head) for operation in patch})))[:200]
+
+
+def evaluate_new(session: Session, actor: Actor, document: Document) -> tuple[Rig, Report]:
+    """Work out a document that somebody has just made.
+
+    Raises
+    ------
+    Unacceptable
+        It refers to a part that the shop does not have.
+    """
+    try:
+        return evaluated(document, parts_book(session, actor.scope))
+    except UnknownPart as error:
+        raise Unacceptable(str(error), [FileProblem(error.pointer, "part", str(error), {})]) from error
 
 
 def undo(session: Session, actor: Actor, option_id: UUID, *, now: datetime) -> Opened:
@@ -102,7 +202,7 @@ def redo(session: Session, actor: Actor, option_id: UUID, *, now: datetime) -> O
 
 
 def history(session: Session, actor: Actor, option_id: UUID) -> Sequence[tuple[RevisionRow, str]]:
-    """All revisions of an option with the names of their authors, newest first.
+    """Revisions of an option with the names of their authors, newest first; of a gesture only the last.
 
     Raises
     ------
@@ -112,7 +212,9 @@ def history(session: Session, actor: Actor, option_id: UUID) -> Sequence[tuple[R
     store = JobStore(session, actor.scope)
     if store.option(option_id) is None:
         raise NotThere("There is no such option.")
-    return list(reversed(store.revisions(option_id)))
+    revisions = store.revisions(option_id)
+    gone_on_with = {revision.about for revision, _ in revisions if revision.kind == "edit"}
+    return [(revision, author) for revision, author in reversed(revisions) if revision.number not in gone_on_with]
 
 
 def patch_back_to(session: Session, actor: Actor, option_id: UUID, number: int) -> tuple[Opened, Patch]:
@@ -126,8 +228,8 @@ def patch_back_to(session: Session, actor: Actor, option_id: UUID, number: int) 
     opened = open_option(session, actor, option_id)
     if not 1 <= number <= opened.option.head:
         raise NotThere("There is no such revision.")
-    then = JobStore(session, actor.scope).revision(option_id, number).document
-    return opened, difference(opened.revision.document, then)
+    then = document_of(JobStore(session, actor.scope).revision(option_id, number))
+    return opened, difference(opened.document, then)
 
 
 def restore(session: Session, actor: Actor, option_id: UUID, number: int, *, now: datetime) -> Opened:
@@ -144,12 +246,12 @@ def restore(session: Session, actor: Actor, option_id: UUID, number: int, *, now
     store, option = _for_edit(session, actor, option_id)
     if not 1 <= number <= option.head:
         raise NotThere("There is no such revision.")
-    before, after = store.revision(option_id, option.head).document, store.revision(option_id, number).document
+    before, after = document_of(store.revision(option_id, option.head)), document_of(store.revision(option_id, number))
     if before == after:
         raise NotPossible(f"The rig is already what it was at revision {number}.")
     said = f"went back to revision {number}"
     revision = _append(store, actor, option, before, after, kind="edit", about=None, sentence=said, edit_id=None, now=now)
-    return _opened(store, actor, option, revision)
+    return _opened(session, store, actor, option, revision)
 
 
 def _walk(session: Session, actor: Actor, option_id: UUID, kind: Literal["undo", "redo"], now: datetime) -> Opened:
@@ -164,11 +266,14 @@ def _walk(session: Session, actor: Actor, option_id: UUID, kind: Literal["undo",
     for revision, author in store.revisions(option_id, after=about.number):
         if revision.author_id != actor.user_id and touch_same_place(patch, revision.patch):
             raise NotPossible(f"{author} has changed the same place since ({revision.sentence}).")
-    before = store.revision(option_id, option.head).document
-    after = apply_patch(before, patch)
+    before = document_of(store.revision(option_id, option.head))
+    try:
+        after = apply_patch(before, patch)
+    except Unacceptable as error:
+        raise NotPossible(f"“{about.sentence}” no longer fits the rig as it is now.") from error
     said = f"{'undid' if kind == 'undo' else 'did again'}: {about.sentence}"
     revision = _append(store, actor, option, before, after, kind=kind, about=about.number, sentence=said, edit_id=None, now=now)
-    return _opened(store, actor, option, revision)
+    return _opened(session, store, actor, option, revision)
 
 
 def _append(
@@ -183,6 +288,7 @@ def _append(
     sentence: str,
     edit_id: str | None,
     now: datetime,
+    gesture: str | None = None,
 ) -> RevisionRow:
     return store.add_revision(
         option,
@@ -194,6 +300,7 @@ def _append(
         patch=difference(before, after),
         inverse=difference(after, before),
         edit_id=edit_id,
+        gesture=gesture,
         author_id=actor.user_id,
         at=now,
     )
@@ -208,16 +315,19 @@ def _for_edit(session: Session, actor: Actor, option_id: UUID) -> tuple[JobStore
     return store, option
 
 
-def _opened(store: JobStore, actor: Actor, option: OptionRow, revision: RevisionRow) -> Opened:
-    rig, report = evaluated(revision.document)
+def _opened(session: Session, store: JobStore, actor: Actor, option: OptionRow, revision: RevisionRow) -> Opened:
+    document = document_of(revision)
+    rig, report = evaluated(document, parts_book(session, actor.scope))
     done, undone = _done_and_undone(store, actor, option.id)
     return Opened(
         option=option,
         revision=revision,
+        document=document,
         rig=rig,
         report=report,
-        undo=store.revision(option.id, done[-1]).sentence if done else None,
-        redo=store.revision(option.id, undone[-1]).sentence if undone else None,
+        undo=store.sentence(option.id, done[-1]) if done else None,
+        redo=store.sentence(option.id, undone[-1]) if undone else None,
+        drafts=[draft_of(row, document) for row in DraftStore(session, actor.scope, actor.user_id).of_option(option.id)],
     )
 
 
@@ -227,6 +337,8 @@ def _done_and_undone(store: JobStore, actor: Actor, option_id: UUID) -> tuple[li
     undone: list[int] = []
     for number, kind, about in store.steps_of(option_id, actor.user_id):
         if kind == "edit":
+            if about in done:  # the same gesture going on
+                done.remove(about)
             done.append(number)
             undone.clear()
         elif kind == "undo" and about is not None:

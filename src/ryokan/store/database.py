@@ -4,10 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from contextlib import contextmanager
+from functools import cache
 from pathlib import Path
 
 from alembic import command
 from alembic.config import Config
+from alembic.migration import MigrationContext
+from alembic.script import ScriptDirectory
 from sqlalchemy import Engine, create_engine, text
 from sqlalchemy.exc import DBAPIError, InterfaceError, OperationalError
 from sqlalchemy.orm import Session
@@ -65,3 +68,21 @@ def migrate(engine: Engine) -> None:
         config = alembic_config()
         config.attributes["connection"] = connection
         command.upgrade(config, "head")
+
+
+def schema_revision(engine: Engine) -> str | None:
+    """The schema that the database has; None where it has none.
+
+    Raises
+    ------
+    DatabaseUnavailable
+        It does not answer.
+    """
+    with transaction(engine) as session:
+        return MigrationContext.configure(session.connection()).get_current_revision()
+
+
+@cache
+def newest_schema_revision() -> str | None:
+    """The schema that this program is written for."""
+    return ScriptDirectory.from_config(alembic_config()).get_current_head()

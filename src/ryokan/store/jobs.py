@@ -9,7 +9,7 @@ from typing import Any
 from uuid import UUID
 
 from sqlalchemy import select
-from sqlalchemy.orm import Session
+from sqlalchemy.orm import Session, defer
 
 from ryokan.store.models import CustomerRow, JobRow, OptionRow, RevisionRow, UserRow
 from ryokan.store.scope import ShopScope
@@ -84,6 +84,13 @@ class JobStore:
         )
         return self._session.scalars(query).one()
 
+    def sentence(self, option_id: UUID, number: int) -> str:
+        """What a revision that is known to exist did."""
+        query = select(RevisionRow.sentence).where(
+            RevisionRow.shop_id == self._shop_id, RevisionRow.option_id == option_id, RevisionRow.number == number
+        )
+        return self._session.execute(query).scalar_one()
+
     def revision_of_edit(self, option_id: UUID, edit_id: str) -> RevisionRow | None:
         """The revision that an edit of the browser became, if it arrived before."""
         query = select(RevisionRow).where(
@@ -92,12 +99,13 @@ class JobStore:
         return self._session.scalars(query).one_or_none()
 
     def revisions(self, option_id: UUID, *, after: int = 0) -> Sequence[tuple[RevisionRow, str]]:
-        """Revisions above ``after`` with the names of their authors, oldest first."""
+        """Revisions above ``after`` with the names of their authors, oldest first; their documents are not loaded."""
         query = (
             select(RevisionRow, UserRow.name)
             .join(UserRow, (UserRow.shop_id == RevisionRow.shop_id) & (UserRow.id == RevisionRow.author_id))
             .where(RevisionRow.shop_id == self._shop_id, RevisionRow.option_id == option_id, RevisionRow.number > after)
             .order_by(RevisionRow.number)
+            .options(defer(RevisionRow.document))
         )
         return [(row[0], row[1]) for row in self._session.execute(query)]
 

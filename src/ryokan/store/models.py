@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import datetime
+from datetime import date, datetime
 from typing import Any
 from uuid import UUID
 
@@ -12,6 +12,7 @@ from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 ROLES = ("owner", "designer", "fitter", "viewer")
 REVISION_KINDS = ("edit", "undo", "redo")
+UNIT_SYSTEMS = ("metric", "us")
 
 
 class Base(DeclarativeBase):
@@ -26,13 +27,18 @@ class ShopRow(Base):
     id: Mapped[UUID] = mapped_column(primary_key=True)
     name: Mapped[str] = mapped_column(String(120))
     created_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+    defaults: Mapped[dict[str, Any]] = mapped_column(JSONB, server_default="{}")  # copied into each new rig
 
 
 class UserRow(Base):
     """Somebody who signs in. Addresses are unique over all shops, since sign-in does not name a shop."""
 
     __tablename__ = "users"
-    __table_args__ = (CheckConstraint(f"role in {ROLES}", name="users_role"), UniqueConstraint("email"))
+    __table_args__ = (
+        CheckConstraint(f"role in {ROLES}", name="users_role"),
+        CheckConstraint(f"units in {UNIT_SYSTEMS}", name="users_units"),
+        UniqueConstraint("email"),
+    )
 
     shop_id: Mapped[UUID] = mapped_column(ForeignKey("shops.id"), primary_key=True)
     id: Mapped[UUID] = mapped_column(primary_key=True)
@@ -41,6 +47,22 @@ class UserRow(Base):
     role: Mapped[str] = mapped_column(String(20))
     password_hash: Mapped[str] = mapped_column(String(200))
     caution_read_at: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))
+    units: Mapped[str] = mapped_column(String(10), server_default="metric")
+    left_at: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))  # signs in no more; revisions keep the name
+
+
+class InvitationRow(Base):
+    """A place in a shop that waits to be taken. The link carries a token, the table only its hash."""
+
+    __tablename__ = "invitations"
+    __table_args__ = (ForeignKeyConstraint(["shop_id", "invited_by"], ["users.shop_id", "users.id"]),)
+
+    token_hash: Mapped[str] = mapped_column(String(64), primary_key=True)
+    shop_id: Mapped[UUID] = mapped_column(ForeignKey("shops.id"))
+    email: Mapped[str] = mapped_column(String(200))
+    role: Mapped[str] = mapped_column(String(20))
+    invited_by: Mapped[UUID] = mapped_column()
+    expires_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
 
 
 class SignInRow(Base):
@@ -86,6 +108,7 @@ class JobRow(Base):
     id: Mapped[UUID] = mapped_column(primary_key=True)
     customer_id: Mapped[UUID] = mapped_column()
     title: Mapped[str] = mapped_column(String(120))
+    notes: Mapped[str] = mapped_column(String(8000), server_default="")
     created_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
 
 
@@ -119,13 +142,100 @@ class RevisionRow(Base):
     document: Mapped[dict[str, Any]] = mapped_column(JSONB)
     schema_version: Mapped[int] = mapped_column()
     kind: Mapped[str] = mapped_column(String(10))
-    about: Mapped[int | None] = mapped_column()  # the revision that an undo or a redo speaks of
+    about: Mapped[int | None] = mapped_column()  # what an undo or a redo speaks of, or the edit that this one goes on with
     sentence: Mapped[str] = mapped_column(String(200))
     patch: Mapped[list[dict[str, Any]]] = mapped_column(JSONB)
     inverse: Mapped[list[dict[str, Any]]] = mapped_column(JSONB)
     edit_id: Mapped[str | None] = mapped_column(String(60))  # given by the browser, so that a repeated send is one edit
+    gesture: Mapped[str | None] = mapped_column(String(60))  # given by the browser to all edits of one drag
     author_id: Mapped[UUID] = mapped_column()
     at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+
+
+class DraftRow(Base):
+    """An edit that lost against somebody else's: kept by name until its author takes it up or throws it away."""
+
+    __tablename__ = "drafts"
+    __table_args__ = (
+        ForeignKeyConstraint(["shop_id", "option_id"], ["options.shop_id", "options.id"]),
+        ForeignKeyConstraint(["shop_id", "author_id"], ["users.shop_id", "users.id"]),
+    )
+
+    shop_id: Mapped[UUID] = mapped_column(primary_key=True)
+    id: Mapped[UUID] = mapped_column(primary_key=True)
+    option_id: Mapped[UUID] = mapped_column()
+    author_id: Mapped[UUID] = mapped_column()
+    name: Mapped[str] = mapped_column(String(200))
+    why: Mapped[str] = mapped_column(String(400))
+    patch: Mapped[list[dict[str, Any]]] = mapped_column(JSONB)
+    edit_id: Mapped[str | None] = mapped_column(String(60))
+    at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+
+
+class CommentRow(Base):
+    """What somebody said about a place of a rig, before the build."""
+
+    __tablename__ = "comments"
+    __table_args__ = (
+        ForeignKeyConstraint(["shop_id", "option_id"], ["options.shop_id", "options.id"]),
+        ForeignKeyConstraint(["shop_id", "author_id"], ["users.shop_id", "users.id"]),
+        ForeignKeyConstraint(["shop_id", "resolved_by"], ["users.shop_id", "users.id"]),
+        Index("comments_of_option", "shop_id", "option_id", "at"),
+    )
+
+    shop_id: Mapped[UUID] = mapped_column(primary_key=True)
+    id: Mapped[UUID] = mapped_column(primary_key=True)
+    option_id: Mapped[UUID] = mapped_column()
+    pin: Mapped[str] = mapped_column(String(80))
+    text: Mapped[str] = mapped_column(String(2000))
+    author_id: Mapped[UUID] = mapped_column()
+    at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+    resolved_by: Mapped[UUID | None] = mapped_column()
+    resolved_at: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))
+
+
+class PartRow(Base):
+    """One part of the shop's parts book; ``head`` is the number of its newest revision."""
+
+    __tablename__ = "parts"
+
+    shop_id: Mapped[UUID] = mapped_column(ForeignKey("shops.id"), primary_key=True)
+    id: Mapped[UUID] = mapped_column(primary_key=True)
+    kind: Mapped[str] = mapped_column(String(40))
+    head: Mapped[int] = mapped_column()
+    withdrawn_at: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))
+
+
+class PartRevisionRow(Base):
+    """One state of a part, never changed. Rigs refer to it by the hash of its content."""
+
+    __tablename__ = "part_revisions"
+    __table_args__ = (
+        ForeignKeyConstraint(["shop_id", "part_id"], ["parts.shop_id", "parts.id"]),
+        ForeignKeyConstraint(["shop_id", "author_id"], ["users.shop_id", "users.id"]),
+        Index("part_revisions_by_reference", "shop_id", "reference"),
+    )
+
+    shop_id: Mapped[UUID] = mapped_column(primary_key=True)
+    part_id: Mapped[UUID] = mapped_column(primary_key=True)
+    number: Mapped[int] = mapped_column(primary_key=True, autoincrement=False)
+    reference: Mapped[str] = mapped_column(String(40))
+    document: Mapped[dict[str, Any]] = mapped_column(JSONB)
+    author_id: Mapped[UUID] = mapped_column()
+    at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+
+
+class SourceCheckRow(Base):
+    """That somebody of the shop compared a source with its printed text."""
+
+    __tablename__ = "source_checks"
+    __table_args__ = (ForeignKeyConstraint(["shop_id", "checked_by"], ["users.shop_id", "users.id"]),)
+
+    shop_id: Mapped[UUID] = mapped_column(ForeignKey("shops.id"), primary_key=True)
+    source_id: Mapped[str] = mapped_column(String(60), primary_key=True)
+    edition: Mapped[str] = mapped_column(String(120))
+    checked_on: Mapped[date] = mapped_column()
+    checked_by: Mapped[UUID] = mapped_column()
 
 
 Index(

@@ -5,13 +5,15 @@ Sign-in is the one place that looks across shops: an address leads to its shop, 
 
 from __future__ import annotations
 
-from datetime import datetime
+from collections.abc import Sequence
+from datetime import date, datetime
 from uuid import UUID
 
 from sqlalchemy import delete, func, select
 from sqlalchemy.orm import Session
 
-from ryokan.store.models import ShopRow, SignInAttemptRow, SignInRow, UserRow
+from ryokan.store.models import InvitationRow, ShopRow, SignInAttemptRow, SignInRow, SourceCheckRow, UserRow
+from ryokan.store.scope import ShopScope
 
 
 def user_by_email(session: Session, email: str) -> UserRow | None:
@@ -25,7 +27,7 @@ def user_by_token(session: Session, token_hash: str, now: datetime) -> tuple[Use
         select(UserRow, ShopRow)
         .join(SignInRow, (SignInRow.shop_id == UserRow.shop_id) & (SignInRow.user_id == UserRow.id))
         .join(ShopRow, ShopRow.id == UserRow.shop_id)
-        .where(SignInRow.token_hash == token_hash, SignInRow.expires_at > now)
+        .where(SignInRow.token_hash == token_hash, SignInRow.expires_at > now, UserRow.left_at.is_(None))
     )
     row = session.execute(query).one_or_none()
     return None if row is None else (row[0], row[1])
@@ -34,6 +36,28 @@ def user_by_token(session: Session, token_hash: str, now: datetime) -> tuple[Use
 def user(session: Session, shop_id: UUID, user_id: UUID) -> UserRow:
     """A user that is known to exist."""
     return session.get_one(UserRow, (shop_id, user_id))
+
+
+def shop(session: Session, shop_id: UUID) -> ShopRow:
+    """A shop that is known to exist."""
+    return session.get_one(ShopRow, shop_id)
+
+
+def users_of(session: Session, scope: ShopScope) -> Sequence[UserRow]:
+    """Everybody who signs in to the shop or once did, by name."""
+    query = select(UserRow).where(UserRow.shop_id == scope.shop_id).order_by(func.lower(UserRow.name), UserRow.id)
+    return session.scalars(query).all()
+
+
+def user_of(session: Session, scope: ShopScope, user_id: UUID) -> UserRow | None:
+    """One of the shop's people, locked together with all its owners, so that the last owner stays one."""
+    query = (
+        select(UserRow)
+        .where(UserRow.shop_id == scope.shop_id, (UserRow.id == user_id) | (UserRow.role == "owner"))
+        .order_by(UserRow.id)
+        .with_for_update()
+    )
+    return next((user for user in session.scalars(query).all() if user.id == user_id), None)
 
 
 def shop_by_name(session: Session, name: str) -> ShopRow | None:
@@ -64,6 +88,77 @@ def add_sign_in(session: Session, sign_in: SignInRow, now: datetime) -> None:
 def end_sign_in(session: Session, token_hash: str) -> None:
     """Forget a browser."""
     session.execute(delete(SignInRow).where(SignInRow.token_hash == token_hash))
+
+
+def end_sign_ins_of(session: Session, scope: ShopScope, user_id: UUID, *, but: str | None = None) -> None:
+    """Forget all browsers of a person, but perhaps the one with this token hash."""
+    query = delete(SignInRow).where(SignInRow.shop_id == scope.shop_id, SignInRow.user_id == user_id)
+    session.execute(query if but is None else query.where(SignInRow.token_hash != but))
+
+
+def add_invitation(session: Session, invitation: InvitationRow) -> None:
+    """Store an invitation; earlier ones to the same address into the same shop end."""
+    session.execute(
+        delete(InvitationRow).where(
+            InvitationRow.shop_id == invitation.shop_id, func.lower(InvitationRow.email) == invitation.email.lower()
+        )
+    )
+    session.add(invitation)
+    session.flush()
+
+
+def invitations_of(session: Session, scope: ShopScope, now: datetime) -> Sequence[InvitationRow]:
+    """Invitations of the shop that can still be taken."""
+    query = select(InvitationRow).where(InvitationRow.shop_id == scope.shop_id, InvitationRow.expires_at > now)
+    return session.scalars(query.order_by(InvitationRow.email)).all()
+
+
+def invitation(session: Session, token_hash: str, now: datetime) -> tuple[InvitationRow, ShopRow] | None:
+    """The invitation of a link, while it lasts, with its shop; locked until the end of the transaction."""
+    query = (
+        select(InvitationRow, ShopRow)
+        .join(ShopRow, ShopRow.id == InvitationRow.shop_id)
+        .where(InvitationRow.token_hash == token_hash, InvitationRow.expires_at > now)
+        .with_for_update(of=InvitationRow)
+    )
+    row = session.execute(query).one_or_none()
+    return None if row is None else (row[0], row[1])
+
+
+def end_invitation(session: Session, scope: ShopScope, email: str) -> None:
+    """Forget the invitation to an address."""
+    session.execute(
+        delete(InvitationRow).where(InvitationRow.shop_id == scope.shop_id, func.lower(InvitationRow.email) == email.lower())
+    )
+
+
+def source_checks(session: Session, scope: ShopScope) -> Sequence[tuple[SourceCheckRow, str]]:
+    """What the shop has compared with print, with the names of who did."""
+    query = (
+        select(SourceCheckRow, UserRow.name)
+        .join(UserRow, (UserRow.shop_id == SourceCheckRow.shop_id) & (UserRow.id == SourceCheckRow.checked_by))
+        .where(SourceCheckRow.shop_id == scope.shop_id)
+    )
+    return [(row[0], row[1]) for row in session.execute(query)]
+
+
+def keep_source_check(
+    session: Session, scope: ShopScope, source_id: str, *, edition: str, checked_on: date, checked_by: UUID
+) -> None:
+    """Store a check in place of an earlier one."""
+    session.merge(
+        SourceCheckRow(
+            shop_id=scope.shop_id, source_id=source_id, edition=edition, checked_on=checked_on, checked_by=checked_by
+        )
+    )
+    session.flush()
+
+
+def forget_source_check(session: Session, scope: ShopScope, source_id: str) -> None:
+    """Forget a check."""
+    session.execute(
+        delete(SourceCheckRow).where(SourceCheckRow.shop_id == scope.shop_id, SourceCheckRow.source_id == source_id)
+    )
 
 
 def failed_attempts(session: Session, email_hash: str, since: datetime) -> int:

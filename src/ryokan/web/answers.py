@@ -11,14 +11,20 @@ from ryokan.core.data.tables import CONDUCTANCE, tables
 from ryokan.core.figure import Figure
 from ryokan.core.findings.model import SEVERITIES, Finding, StepName
 from ryokan.core.loads.line import Question, write_line
+from ryokan.core.parts.model import KINDS, PartKind
 from ryokan.core.rig import Rig
 from ryokan.core.wiring.model import stock_conductors
 from ryokan.operations.accounts import EDITORS, Actor
+from ryokan.operations.candidates import Candidate
+from ryokan.operations.comments import Comment
+from ryokan.operations.drafts import Draft
 from ryokan.operations.jobs import JobCard, OpenJob
 from ryokan.operations.load_lines import ReadLine
+from ryokan.operations.parts import BookPart
+from ryokan.operations.people import Team
 from ryokan.operations.preview import LineChange, Preview
 from ryokan.operations.rigs import Opened
-from ryokan.store.models import RevisionRow
+from ryokan.store.models import PartRevisionRow, RevisionRow
 from ryokan.web import schemas
 from ryokan.wording import working
 from ryokan.wording.brief import promise
@@ -26,7 +32,10 @@ from ryokan.wording.figures import title
 from ryokan.wording.findings import FIXES, sentence
 from ryokan.wording.ledger import LedgerLine, ledger
 from ryokan.wording.load_line import ask, understood
+from ryokan.wording.parts import COLUMNS as PART_COLUMNS
+from ryokan.wording.parts import KIND_NAMES, fields_of
 from ryokan.wording.quantities import quantity
+from ryokan.wording.reader import Reader
 from ryokan.wording.tables import COLUMNS
 
 # Which figures a step's page shows, by the first part of their key.
@@ -41,9 +50,9 @@ _PREFIXES: dict[StepName, tuple[str, ...]] = {
 }
 
 
-def source_answer(id: str) -> schemas.SourceAnswer:
+def source_answer(id: str, reader: Reader) -> schemas.SourceAnswer:
     """A source by its id."""
-    source = sources()[id]
+    source, check = sources()[id], reader.checks.get(id)
     return schemas.SourceAnswer(
         id=source.id,
         title=source.title,
@@ -51,30 +60,31 @@ def source_answer(id: str) -> schemas.SourceAnswer:
         basis=source.basis,
         confidence=source.confidence,
         from_memory=source.from_memory,
+        check=None if check is None else schemas.CheckAnswer(edition=check.edition, by=check.by, on=check.on),
     )
 
 
-def figure_value(figure: Figure) -> schemas.FigureValue:
+def figure_value(figure: Figure, reader: Reader) -> schemas.FigureValue:
     """A figure without its working."""
-    return schemas.FigureValue(**_value_members(figure))
+    return schemas.FigureValue(**_value_members(figure, reader))
 
 
-def titled_figure(figure: Figure) -> schemas.TitledFigure:
+def titled_figure(figure: Figure, reader: Reader) -> schemas.TitledFigure:
     """A figure with what it is called."""
-    return schemas.TitledFigure(**_value_members(figure), title=title(figure.key))
+    return schemas.TitledFigure(**_value_members(figure, reader), title=title(figure.key))
 
 
-def _value_members(figure: Figure) -> dict[str, object]:
+def _value_members(figure: Figure, reader: Reader) -> dict[str, object]:
     value = list(figure.value) if isinstance(figure.value, tuple) else figure.value
     return {
         "key": figure.key,
         "value": value,
         "unit": figure.unit,
-        "from_memory": sources()[figure.source].from_memory,
+        "from_memory": reader.from_memory(figure.source),
     }
 
 
-def job_card(card: JobCard) -> schemas.JobCardAnswer:
+def job_card(card: JobCard, reader: Reader) -> schemas.JobCardAnswer:
     """A job at a glance."""
     figures, findings = card.report.figures, card.report.findings
     days = figures.get("storage.days_without_charge") if card.rig.storage.bank is not None else None
@@ -87,7 +97,7 @@ def job_card(card: JobCard) -> schemas.JobCardAnswer:
         loads=len(card.rig.active_loads()),
         days_promised=card.rig.brief.days_without_charge,
         days_kept=None if days is None else days.number,
-        worst=sentence(findings[0], figures, card.rig.region.display_units).what if findings else None,
+        worst=sentence(findings[0], figures, reader.units).what if findings else None,
         counts=schemas.Counts(**{s: sum(f.severity == s for f in findings) for s in SEVERITIES}),
     )
 
@@ -98,11 +108,12 @@ def job(opened: OpenJob) -> schemas.JobAnswer:
         id=opened.job.id,
         title=opened.job.title,
         customer=opened.customer.name,
+        notes=opened.job.notes,
         options=[schemas.OptionName(id=option.id, name=option.name) for option in opened.options],
     )
 
 
-def comparison(cards: Sequence[JobCard]) -> schemas.Comparison:
+def comparison(cards: Sequence[JobCard], reader: Reader) -> schemas.Comparison:
     """All options of a job side by side, row by row of the ledger."""
     ledgers = [{line.key: line for line in ledger(card.rig, card.report)} for card in cards]
     # Options may differ in chemistry: a row that only some of them have stands there for all.
@@ -110,32 +121,32 @@ def comparison(cards: Sequence[JobCard]) -> schemas.Comparison:
     rows = []
     for key in keys:
         lines = [lines.get(key) for lines in ledgers]
-        cells = [_compared_cell(line) for line in lines]
+        cells = [_compared_cell(line, reader) for line in lines]
         label = " / ".join(dict.fromkeys(line.label for line in lines if line is not None))
         rows.append(schemas.ComparedRow(label=label, cells=cells, differs=any(cell != cells[0] for cell in cells)))
-    return schemas.Comparison(options=[_compared_option(card) for card in cards], rows=rows)
+    return schemas.Comparison(options=[_compared_option(card, reader) for card in cards], rows=rows)
 
 
-def _compared_cell(line: LedgerLine | None) -> schemas.ComparedCell:
+def _compared_cell(line: LedgerLine | None, reader: Reader) -> schemas.ComparedCell:
     return schemas.ComparedCell(
-        need=None if line is None or line.need is None else figure_value(line.need),
-        have=None if line is None or line.have is None else figure_value(line.have),
+        need=None if line is None or line.need is None else figure_value(line.need, reader),
+        have=None if line is None or line.have is None else figure_value(line.have, reader),
         severity=None if line is None else line.severity,
     )
 
 
-def _compared_option(card: JobCard) -> schemas.ComparedOption:
+def _compared_option(card: JobCard, reader: Reader) -> schemas.ComparedOption:
     days = card.report.figures.get("storage.days_without_charge") if card.rig.storage.bank is not None else None
     return schemas.ComparedOption(
         id=card.option.id,
         name=card.option.name,
         promise=promise(card.rig),
         days_kept=None if days is None else days.number,
-        findings=[_finding(finding, card.report.figures, card.rig) for finding in card.report.findings],
+        findings=[_finding(finding, card.report.figures, reader) for finding in card.report.findings],
     )
 
 
-def option(opened: Opened, actor: Actor) -> schemas.OptionAnswer:
+def option(opened: Opened, actor: Actor, reader: Reader) -> schemas.OptionAnswer:
     """An option at its newest revision."""
     figures = opened.report.figures
     return schemas.OptionAnswer(
@@ -150,24 +161,39 @@ def option(opened: Opened, actor: Actor) -> schemas.OptionAnswer:
         rig=opened.rig,
         lines={id: load.typed or write_line(load) for id, load in opened.rig.loads.items()},
         steps=dict(opened.report.steps),
-        ledger=[_ledger_line(line) for line in ledger(opened.rig, opened.report)],
-        findings=[_finding(finding, figures, opened.rig) for finding in opened.report.findings],
+        ledger=[_ledger_line(line, reader) for line in ledger(opened.rig, opened.report)],
+        findings=[_finding(finding, figures, reader) for finding in opened.report.findings],
         nights=_nights(figures, opened.rig),
+        drafts=[draft(one) for one in opened.drafts],
     )
 
 
-def _ledger_line(line: LedgerLine) -> schemas.LedgerLineAnswer:
+def draft(kept: Draft) -> schemas.DraftAnswer:
+    """An edit that lost, with both values of each place."""
+    return schemas.DraftAnswer(
+        id=kept.id,
+        name=kept.name,
+        why=kept.why,
+        at=kept.at,
+        clashes=[
+            schemas.ClashAnswer(path=clash.path, place=clash.place, mine=clash.mine, theirs=clash.theirs)
+            for clash in kept.clashes
+        ],
+    )
+
+
+def _ledger_line(line: LedgerLine, reader: Reader) -> schemas.LedgerLineAnswer:
     return schemas.LedgerLineAnswer(
         step=line.step,
         label=line.label,
-        need=None if line.need is None else figure_value(line.need),
-        have=None if line.have is None else figure_value(line.have),
+        need=None if line.need is None else figure_value(line.need, reader),
+        have=None if line.have is None else figure_value(line.have, reader),
         severity=line.severity,
     )
 
 
-def _finding(finding: Finding, figures: Mapping[str, Figure], rig: Rig) -> schemas.FindingAnswer:
-    words = sentence(finding, figures, rig.region.display_units)
+def _finding(finding: Finding, figures: Mapping[str, Figure], reader: Reader) -> schemas.FindingAnswer:
+    words = sentence(finding, figures, reader.units)
     fix = finding.fix
     return schemas.FindingAnswer(
         code=finding.code,
@@ -175,7 +201,7 @@ def _finding(finding: Finding, figures: Mapping[str, Figure], rig: Rig) -> schem
         step=finding.step,
         what=words.what,
         why=words.why,
-        source=source_answer(finding.source),
+        source=source_answer(finding.source, reader),
         figures=list(finding.figures.values()),
         fix=None
         if fix is None
@@ -193,22 +219,22 @@ def history(revisions: Sequence[tuple[RevisionRow, str]]) -> schemas.History:
     )
 
 
-def preview(shown: Preview, before: Opened) -> schemas.PreviewAnswer:
+def preview(shown: Preview, before: Opened, reader: Reader) -> schemas.PreviewAnswer:
     """What an edit would change."""
     return schemas.PreviewAnswer(
-        lines=[_line_change(change) for change in shown.lines],
-        ended=[_finding(finding, before.report.figures, before.rig) for finding in shown.ended],
-        new=[_finding(finding, shown.report.figures, shown.rig) for finding in shown.new],
+        lines=[_line_change(change, reader) for change in shown.lines],
+        ended=[_finding(finding, before.report.figures, reader) for finding in shown.ended],
+        new=[_finding(finding, shown.report.figures, reader) for finding in shown.new],
     )
 
 
-def _line_change(change: LineChange) -> schemas.LineChangeAnswer:
+def _line_change(change: LineChange, reader: Reader) -> schemas.LineChangeAnswer:
     one = change.after or change.before
     assert one is not None  # a change has at least one side
 
     def amount(line: LedgerLine | None, side: Literal["need", "have"]) -> schemas.FigureValue | None:
         figure = None if line is None else line.need if side == "need" else line.have
-        return None if figure is None else figure_value(figure)
+        return None if figure is None else figure_value(figure, reader)
 
     return schemas.LineChangeAnswer(
         label=one.label,
@@ -231,30 +257,30 @@ def _list(figure: Figure) -> list[float]:
     return list(figure.value) if isinstance(figure.value, tuple) else [figure.number]
 
 
-def step_report(opened: Opened, step: StepName) -> schemas.StepReport:
+def step_report(opened: Opened, step: StepName, reader: Reader) -> schemas.StepReport:
     """The figures of one step."""
     prefixes = _PREFIXES[step]
     return schemas.StepReport(
         revision=opened.revision.number,
-        figures={key: figure_value(f) for key, f in opened.report.figures.items() if key.startswith(prefixes)},
+        figures={key: figure_value(f, reader) for key, f in opened.report.figures.items() if key.startswith(prefixes)},
     )
 
 
-def working_of(figure: Figure, opened: Opened) -> schemas.Working:
+def working_of(figure: Figure, opened: Opened, reader: Reader) -> schemas.Working:
     """How a figure came about, one step upstream."""
-    figures, units = opened.report.figures, opened.rig.region.display_units
+    figures, units = opened.report.figures, reader.units
     inputs = [
-        schemas.WorkingInput(name=name, figures=[titled_figure(figures[key]) for key in _as_list(keys)])
+        schemas.WorkingInput(name=name, figures=[titled_figure(figures[key], reader) for key in _as_list(keys)])
         for name, keys in figure.inputs.items()
     ]
     return schemas.Working(
-        figure=titled_figure(figure),
+        figure=titled_figure(figure, reader),
         kind=figure.kind,
         formula=figure.formula,
         in_words=[schemas.WordPiece(text=piece.text, key=piece.key) for piece in working.in_words(figure)],
         with_numbers=working.with_numbers(figure, figures, units),
         inputs=inputs,
-        source=source_answer(figure.source),
+        source=source_answer(figure.source, reader),
         note=figure.note,
     )
 
@@ -312,7 +338,7 @@ def all_tables() -> schemas.Tables:
     )
 
 
-def reference() -> schemas.Reference:
+def reference(reader: Reader) -> schemas.Reference:
     """Assumptions, stock sizes and sources."""
     return schemas.Reference(
         assumptions=[
@@ -323,11 +349,116 @@ def reference() -> schemas.Reference:
                 value=a.value,
                 min=a.min,
                 max=a.max,
-                source=source_answer(a.source),
+                source=source_answer(a.source, reader),
                 note=a.note,
             )
             for a in assumptions().values()
         ],
         conductors=stock_conductors(),
-        sources=[source_answer(id) for id in sources()],
+        sources=[source_answer(id, reader) for id in sources()],
+    )
+
+
+def parts(found: Sequence[BookPart]) -> schemas.PartList:
+    """Parts of the book, and what the members of each kind are called."""
+    return schemas.PartList(parts=[book_part(one) for one in found], kinds=[part_kind(kind) for kind in KINDS])
+
+
+def part_kind(kind: PartKind) -> schemas.PartKindAnswer:
+    """A kind of part with its members."""
+    one, many = KIND_NAMES[kind]
+    return schemas.PartKindAnswer(
+        kind=kind,
+        name=one,
+        plural=many,
+        columns=list(PART_COLUMNS[kind]),
+        fields=[
+            schemas.PartFieldAnswer(
+                name=field.name,
+                label=field.label,
+                unit=field.unit,
+                type=field.type,
+                required=field.required,
+                choices=[schemas.PartChoice(value=value, label=label) for value, label in field.choices],
+                default=field.default,
+            )
+            for field in fields_of(kind)
+        ],
+    )
+
+
+def book_part(one: BookPart) -> schemas.BookPartAnswer:
+    """One part of the book."""
+    return schemas.BookPartAnswer(id=one.id, number=one.number, reference=one.reference, part=one.part, withdrawn=one.withdrawn)
+
+
+def part_history(one: BookPart, revisions: Sequence[tuple[PartRevisionRow, str]]) -> schemas.PartHistory:
+    """A part with all its revisions, newest first."""
+    return schemas.PartHistory(
+        part=book_part(one),
+        revisions=[
+            schemas.PartRevisionAnswer(number=row.number, author=author, at=row.at, part=row.document)
+            for row, author in revisions
+        ],
+    )
+
+
+def candidates(found: Sequence[Candidate], reader: Reader) -> schemas.Candidates:
+    """What each part would do at a place, the ones that fit first."""
+    return schemas.Candidates(
+        candidates=[
+            schemas.CandidateAnswer(
+                reference=one.reference,
+                own=one.own,
+                part=one.part,
+                arrangement=one.arrangement,
+                patch=[dict(operation) for operation in one.patch],
+                chosen=one.chosen,
+                fits=one.fits,
+                days=None if one.days is None else figure_value(one.days, reader),
+                price=None if one.price is None else figure_value(one.price, reader),
+                mass=None if one.mass is None else figure_value(one.mass, reader),
+                findings=[_finding(finding, one.report.figures, reader) for finding in one.against],
+            )
+            for one in found
+        ]
+    )
+
+
+def team(found: Team, actor: Actor) -> schemas.TeamAnswer:
+    """Who signs in to the shop, and who is asked to."""
+    return schemas.TeamAnswer(
+        people=[
+            schemas.TeamMember(
+                id=user.id,
+                name=user.name,
+                email=user.email if actor.role == "owner" or user.id == actor.user_id else None,
+                role=user.role,
+                you=user.id == actor.user_id,
+                left=user.left_at is not None,
+            )
+            for user in found.users
+        ],
+        invitations=[
+            schemas.InvitationAnswer(email=one.email, role=one.role, expires_at=one.expires_at) for one in found.invitations
+        ],
+    )
+
+
+def comments(found: Sequence[Comment]) -> schemas.CommentList:
+    """All comments on an option."""
+    return schemas.CommentList(
+        comments=[
+            schemas.CommentAnswer(
+                id=one.id,
+                pin=one.pin,
+                about=one.about,
+                text=one.text,
+                author=one.author,
+                at=one.at,
+                resolved_by=one.resolved_by,
+                resolved_at=one.resolved_at,
+            )
+            for one in found
+        ]
     )

@@ -8,14 +8,14 @@ from pathlib import Path
 from flask import Blueprint, Flask, Response, render_template_string, request, send_from_directory
 from flask_talisman import Talisman
 from flask_wtf.csrf import CSRFProtect
-from sqlalchemy import text
+from spectree import Response as SpecResponse
 from werkzeug.exceptions import NotFound
 
 from ryokan.operations.accounts import SIGNED_IN_FOR
-from ryokan.store.database import DatabaseUnavailable
-from ryokan.web import jobs, options, problems, session
-from ryokan.web.context import Context, database
-from ryokan.web.schemas import Health
+from ryokan.store.database import DatabaseUnavailable, newest_schema_revision, schema_revision
+from ryokan.web import comments, jobs, options, parts, people, problems, session, shop
+from ryokan.web.context import Context, context
+from ryokan.web.schemas import Health, Readiness
 from ryokan.web.spec import answers, spec
 
 MAX_BODY_BYTES = 2_000_000
@@ -27,13 +27,20 @@ health = Blueprint("health", __name__)
 @health.get("/health")
 @spec.validate(resp=answers(Health))
 def read_health() -> Health:
-    """Whether the server and its database answer. Needs no sign-in and says nothing else."""
+    """Whether the process answers. Needs no sign-in and no database."""
+    return Health()
+
+
+@health.get("/readiness")
+@spec.validate(resp=SpecResponse(HTTP_200=Readiness, HTTP_503=Readiness))
+def read_readiness() -> tuple[Readiness, int]:
+    """Whether requests can be served: 503 while the database is away or its schema is another version's."""
     try:
-        with database() as opened:
-            opened.execute(text("select 1"))
+        revision = schema_revision(context().engine)
     except DatabaseUnavailable:
-        return Health(database="does not answer")
-    return Health(database="answers")
+        return Readiness(database="does not answer", schema_revision=None, ready=False), 503
+    ready = revision == newest_schema_revision()
+    return Readiness(database="answers", schema_revision=revision, ready=ready), 200 if ready else 503
 
 
 def utc_now() -> datetime:
@@ -78,7 +85,7 @@ def create_app(context: Context, *, secret_key: str, frontend: Path | None = Non
         content_security_policy_nonce_in=["style-src"],
         referrer_policy="same-origin",
     )
-    for module in (session, jobs, options):
+    for module in (session, people, shop, jobs, options, comments, parts):
         app.register_blueprint(module.blueprint, url_prefix=API)
     app.register_blueprint(health, url_prefix=API)
     problems.register(app)

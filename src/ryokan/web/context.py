@@ -7,11 +7,13 @@ from contextlib import contextmanager
 from dataclasses import dataclass
 from datetime import datetime
 
-from flask import current_app, session
+from flask import current_app, request, session
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
 from ryokan.operations.accounts import Actor, actor_by_token
+from ryokan.operations.errors import Unacceptable
+from ryokan.operations.shop import reader as reader
 from ryokan.store.database import transaction
 from ryokan.web.problems import NotSignedIn
 
@@ -59,3 +61,17 @@ def signed_in() -> Iterator[tuple[Session, Actor]]:
 def now() -> datetime:
     """The time, by the application's clock."""
     return context().clock()
+
+
+def base_revision() -> int:
+    """The revision that an edit was made on, by ``If-Match``.
+
+    Raises
+    ------
+    Unacceptable
+        The request names none.
+    """
+    header = (request.headers.get("If-Match") or "").strip('" ')
+    if not header.isdigit() or len(header) > 9:
+        raise Unacceptable("An edit names the revision it was made on, in If-Match.")
+    return int(header)

@@ -10,8 +10,8 @@ from flask import Blueprint, request
 from ryokan.core.job_file import JobFile
 from ryokan.operations import jobs
 from ryokan.web import answers as to_answer
-from ryokan.web.context import now, signed_in
-from ryokan.web.schemas import Comparison, JobAnswer, JobList, NewJob, NewOption, OptionName, Reference, Tables
+from ryokan.web.context import now, reader, signed_in
+from ryokan.web.schemas import Comparison, JobAnswer, JobList, NewJob, NewOption, Notes, OptionName
 from ryokan.web.spec import answers, spec
 
 blueprint = Blueprint("jobs", __name__)
@@ -22,15 +22,20 @@ blueprint = Blueprint("jobs", __name__)
 def list_jobs() -> JobList:
     """All jobs, newest first."""
     with signed_in() as (session, actor):
-        return JobList(jobs=[to_answer.job_card(card) for card in jobs.list_jobs(session, actor)])
+        read_by = reader(session, actor)
+        return JobList(jobs=[to_answer.job_card(card, read_by) for card in jobs.list_jobs(session, actor)])
 
 
 @blueprint.post("/jobs")
-@spec.validate(resp=answers(JobAnswer, 403, 422))
+@spec.validate(resp=answers(JobAnswer, 403, 404, 422))
 def create_job(json: NewJob) -> JobAnswer:
-    """Start a job."""
+    """Start a job, from the shop's defaults or like an option of an earlier one."""
     with signed_in() as (session, actor):
-        return to_answer.job(jobs.create_job(session, actor, title=json.title, customer=json.customer, now=now()))
+        if json.like_option is None:
+            made = jobs.create_job(session, actor, title=json.title, customer=json.customer, now=now())
+        else:
+            made = jobs.start_from(session, actor, json.like_option, title=json.title, customer=json.customer, now=now())
+        return to_answer.job(made)
 
 
 @blueprint.get("/jobs/<uuid:job_id>")
@@ -46,7 +51,7 @@ def read_job(job_id: UUID) -> JobAnswer:
 def compare(job_id: UUID) -> Comparison:
     """All options of a job side by side."""
     with signed_in() as (session, actor):
-        return to_answer.comparison(jobs.compare_options(session, actor, job_id))
+        return to_answer.comparison(jobs.compare_options(session, actor, job_id), reader(session, actor))
 
 
 @blueprint.post("/options/<uuid:option_id>/copies")
@@ -77,17 +82,9 @@ def open_job_file() -> JobAnswer:
         return to_answer.job(jobs.open_job_file(session, actor, request.get_data(), now=now()))
 
 
-@blueprint.get("/reference")
-@spec.validate(resp=answers(Reference))
-def read_reference() -> Reference:
-    """Assumptions, stock sizes and sources."""
-    with signed_in():
-        return to_answer.reference()
-
-
-@blueprint.get("/reference/tables")
-@spec.validate(resp=answers(Tables))
-def read_tables() -> Tables:
-    """Every table that formulas look things up in, with its source."""
-    with signed_in():
-        return to_answer.all_tables()
+@blueprint.put("/jobs/<uuid:job_id>/notes")
+@spec.validate(resp=answers(JobAnswer, 403, 404, 422))
+def write_notes(job_id: UUID, json: Notes) -> JobAnswer:
+    """Put notes in place of the job's notes."""
+    with signed_in() as (session, actor):
+        return to_answer.job(jobs.write_notes(session, actor, job_id, json.notes))

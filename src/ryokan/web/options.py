@@ -9,11 +9,11 @@ from uuid import UUID
 from flask import Blueprint, request
 
 from ryokan.operations import rigs
-from ryokan.operations.errors import NotThere, Unacceptable
+from ryokan.operations.errors import NotThere, Stale, Unacceptable
 from ryokan.operations.load_lines import read_load_line
 from ryokan.operations.preview import preview
 from ryokan.web import answers as to_answer
-from ryokan.web.context import now, signed_in
+from ryokan.web.context import base_revision, now, reader, signed_in
 from ryokan.web.schemas import (
     History,
     LineAnswer,
@@ -29,7 +29,7 @@ from ryokan.web.spec import answers, spec
 
 blueprint = Blueprint("options", __name__)
 
-_EDIT_ID = re.compile(r"[A-Za-z0-9-]{8,60}")
+_NAME = re.compile(r"[A-Za-z0-9-]{8,60}")
 
 
 @blueprint.get("/options/<uuid:option_id>")
@@ -37,19 +37,39 @@ _EDIT_ID = re.compile(r"[A-Za-z0-9-]{8,60}")
 def read_option(option_id: UUID) -> OptionAnswer:
     """The option at its newest revision."""
     with signed_in() as (session, actor):
-        return to_answer.option(rigs.open_option(session, actor, option_id), actor)
+        return to_answer.option(rigs.open_option(session, actor, option_id), actor, reader(session, actor))
 
 
 @blueprint.patch("/options/<uuid:option_id>/rig")
 @spec.validate(resp=answers(OptionAnswer, 403, 404, 412, 422))
 def change_rig(option_id: UUID, json: RigPatch) -> OptionAnswer:
-    """Apply a JSON Patch. ``If-Match`` carries the revision it was made on, ``Edit-Id`` makes a repeated send harmless."""
-    base, edit_id = _base_revision(), request.headers.get("Edit-Id")
-    if edit_id is not None and not _EDIT_ID.fullmatch(edit_id):
-        raise Unacceptable("Edit-Id takes 8 to 60 letters, digits and hyphens.")
+    """Apply a JSON Patch. ``If-Match`` carries the revision it was made on, ``Edit-Id`` makes a repeated send harmless,
+    and edits with one ``Gesture``, such as those of a drag, are undone together. What came too late is kept as a draft."""
+    base, edit_id, gesture = base_revision(), _name_in("Edit-Id"), _name_in("Gesture")
     with signed_in() as (session, actor):
-        opened = rigs.change_rig(session, actor, option_id, _operations(json), base=base, edit_id=edit_id, now=now())
-        return to_answer.option(opened, actor)
+        outcome = rigs.change_rig(
+            session, actor, option_id, _operations(json), base=base, edit_id=edit_id, gesture=gesture, now=now()
+        )
+        if not isinstance(outcome, rigs.Lost):
+            return to_answer.option(outcome, actor, reader(session, actor))
+    # The draft is stored by now: only then is the edit refused.
+    raise Stale(outcome.why, outcome.head, outcome.draft)
+
+
+@blueprint.post("/drafts/<uuid:draft_id>/edit")
+@spec.validate(resp=answers(OptionAnswer, 403, 404, 412, 422))
+def take_up_draft(draft_id: UUID) -> OptionAnswer:
+    """Make a draft's edit after all, on what is stored now."""
+    with signed_in() as (session, actor):
+        return to_answer.option(rigs.take_up_draft(session, actor, draft_id, now=now()), actor, reader(session, actor))
+
+
+@blueprint.delete("/drafts/<uuid:draft_id>")
+@spec.validate(resp=answers(OptionAnswer, 403, 404))
+def discard_draft(draft_id: UUID) -> OptionAnswer:
+    """Throw a draft away."""
+    with signed_in() as (session, actor):
+        return to_answer.option(rigs.discard_draft(session, actor, draft_id), actor, reader(session, actor))
 
 
 @blueprint.post("/options/<uuid:option_id>/undo")
@@ -57,7 +77,7 @@ def change_rig(option_id: UUID, json: RigPatch) -> OptionAnswer:
 def undo(option_id: UUID) -> OptionAnswer:
     """Reverse this person's last edit."""
     with signed_in() as (session, actor):
-        return to_answer.option(rigs.undo(session, actor, option_id, now=now()), actor)
+        return to_answer.option(rigs.undo(session, actor, option_id, now=now()), actor, reader(session, actor))
 
 
 @blueprint.post("/options/<uuid:option_id>/redo")
@@ -65,7 +85,7 @@ def undo(option_id: UUID) -> OptionAnswer:
 def redo(option_id: UUID) -> OptionAnswer:
     """Make this person's last undone edit again."""
     with signed_in() as (session, actor):
-        return to_answer.option(rigs.redo(session, actor, option_id, now=now()), actor)
+        return to_answer.option(rigs.redo(session, actor, option_id, now=now()), actor, reader(session, actor))
 
 
 @blueprint.get("/options/<uuid:option_id>/revisions")
@@ -82,7 +102,7 @@ def look_back(option_id: UUID, number: int) -> PreviewAnswer:
     """What going back to a revision would change. Stores nothing."""
     with signed_in() as (session, actor):
         opened, patch = rigs.patch_back_to(session, actor, option_id, number)
-    return to_answer.preview(preview(opened, patch), opened)
+        return to_answer.preview(preview(session, actor, opened, patch), opened, reader(session, actor))
 
 
 @blueprint.post("/options/<uuid:option_id>/revisions/<int:number>/restore")
@@ -90,7 +110,7 @@ def look_back(option_id: UUID, number: int) -> PreviewAnswer:
 def restore(option_id: UUID, number: int) -> OptionAnswer:
     """Go back to a revision, as a new one."""
     with signed_in() as (session, actor):
-        return to_answer.option(rigs.restore(session, actor, option_id, number, now=now()), actor)
+        return to_answer.option(rigs.restore(session, actor, option_id, number, now=now()), actor, reader(session, actor))
 
 
 @blueprint.get("/options/<uuid:option_id>/report")
@@ -98,7 +118,7 @@ def restore(option_id: UUID, number: int) -> OptionAnswer:
 def read_report(option_id: UUID, query: StepQuery) -> StepReport:
     """The figures of one step."""
     with signed_in() as (session, actor):
-        return to_answer.step_report(rigs.open_option(session, actor, option_id), query.step)
+        return to_answer.step_report(rigs.open_option(session, actor, option_id), query.step, reader(session, actor))
 
 
 @blueprint.get("/options/<uuid:option_id>/figures/<path:key>")
@@ -106,11 +126,11 @@ def read_report(option_id: UUID, query: StepQuery) -> StepReport:
 def read_working(option_id: UUID, key: str) -> Working:
     """How a figure came about."""
     with signed_in() as (session, actor):
-        opened = rigs.open_option(session, actor, option_id)
+        opened, read_by = rigs.open_option(session, actor, option_id), reader(session, actor)
     figure = opened.report.figures.get(key)
     if figure is None:
         raise NotThere("There is no such figure in this rig.")
-    return to_answer.working_of(figure, opened)
+    return to_answer.working_of(figure, opened, read_by)
 
 
 @blueprint.post("/options/<uuid:option_id>/preview")
@@ -119,7 +139,7 @@ def preview_patch(option_id: UUID, json: RigPatch) -> PreviewAnswer:
     """What a JSON Patch would change. Stores nothing."""
     with signed_in() as (session, actor):
         opened = rigs.open_option(session, actor, option_id)
-    return to_answer.preview(preview(opened, _operations(json)), opened)
+        return to_answer.preview(preview(session, actor, opened, _operations(json)), opened, reader(session, actor))
 
 
 @blueprint.post("/options/<uuid:option_id>/lines")
@@ -128,7 +148,7 @@ def read_line(option_id: UUID, json: TypedLine) -> LineAnswer:
     """Read a typed load line without storing anything."""
     with signed_in() as (session, actor):
         opened = rigs.open_option(session, actor, option_id)
-    return to_answer.line(read_load_line(opened.rig, json.line, json.replaces))
+        return to_answer.line(read_load_line(session, actor, opened, json.line, json.replaces))
 
 
 def _operations(patch: RigPatch) -> list[dict[str, Any]]:
@@ -136,8 +156,9 @@ def _operations(patch: RigPatch) -> list[dict[str, Any]]:
     return [operation.model_dump(by_alias=True, exclude_unset=True) for operation in patch.root]
 
 
-def _base_revision() -> int:
-    header = (request.headers.get("If-Match") or "").strip('" ')
-    if not header.isdigit() or len(header) > 9:
-        raise Unacceptable("An edit names the revision it was made on, in If-Match.")
-    return int(header)
+def _name_in(header: str) -> str | None:
+    """A name that the browser made up, such as that of an edit."""
+    name = request.headers.get(header)
+    if name is not None and not _NAME.fullmatch(name):
+        raise Unacceptable(f"{header} takes 8 to 60 letters, digits and hyphens.")
+    return name

@@ -13,7 +13,9 @@ from werkzeug.exceptions import HTTPException
 
 from ryokan.core.job_file import FileProblem, problems_of
 from ryokan.operations import errors as refusals
+from ryokan.operations.drafts import Draft
 from ryokan.store.database import DatabaseUnavailable
+from ryokan.web.answers import draft as draft_answer
 from ryokan.web.schemas import Problem, ProblemItem
 from ryokan.wording.problems import problem
 
@@ -36,7 +38,9 @@ class NotSignedIn(refusals.Refused):
     code = "not_signed_in"
 
 
-def answer(status: int, code: str, detail: str, faults: list[FileProblem] | None = None) -> Response:
+def answer(
+    status: int, code: str, detail: str, faults: list[FileProblem] | None = None, draft: Draft | None = None
+) -> Response:
     """A problem document. ``detail`` and each fault's sentence are for the person who typed."""
     body = Problem(
         type=f"/docs/problems#{code}",
@@ -45,8 +49,9 @@ def answer(status: int, code: str, detail: str, faults: list[FileProblem] | None
         detail=detail,
         code=code,
         errors=[ProblemItem(pointer=fault.pointer, code=fault.type, detail=problem(fault)) for fault in faults or []],
+        draft=None if draft is None else draft_answer(draft),
     )
-    response = jsonify(body.model_dump())
+    response = jsonify(body.model_dump(mode="json", exclude_none=True))
     response.status_code = status
     response.content_type = "application/problem+json"
     return response
@@ -59,7 +64,8 @@ def register(app: Flask) -> None:
     def refused(error: refusals.Refused) -> Response:
         status = STATUS_BY_REFUSAL.get(type(error), 401)
         faults = list(error.problems) if isinstance(error, refusals.Unacceptable) else []
-        response = answer(status, error.code, str(error), faults)
+        draft = error.draft if isinstance(error, refusals.Stale) else None
+        response = answer(status, error.code, str(error), faults, draft)
         if isinstance(error, refusals.Stale):
             response.headers["ETag"] = f'"{error.head}"'
         return response

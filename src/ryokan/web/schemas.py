@@ -2,16 +2,23 @@
 
 from __future__ import annotations
 
-from datetime import datetime
-from typing import Any, Literal
+from datetime import date, datetime
+from typing import Any, Literal, TypeAlias
 from uuid import UUID
 
 from pydantic import BaseModel, ConfigDict, Field, RootModel
 
 from ryokan.core.evaluate import StepState
 from ryokan.core.findings.model import Severity, StepName
+from ryokan.core.job_file import MAX_NOTES
 from ryokan.core.loads.model import Load
+from ryokan.core.parts.model import Part, PartKind
 from ryokan.core.rig import Rig
+from ryokan.operations.candidates import CandidatePlace
+from ryokan.wording.parts import FieldType
+from ryokan.wording.quantities import UnitSystem
+
+Role: TypeAlias = Literal["owner", "designer", "fitter", "viewer"]
 
 
 class Sent(BaseModel):
@@ -37,6 +44,26 @@ class Problem(BaseModel):
     detail: str
     code: str
     errors: list[ProblemItem] = Field(default_factory=list)
+    draft: DraftAnswer | None = Field(default=None, description="What an edit that came too late was kept as.")
+
+
+class ClashAnswer(BaseModel):
+    """One place of a draft: what it would put there and what stands there now; null where there is nothing."""
+
+    path: str
+    place: str
+    mine: Any
+    theirs: Any
+
+
+class DraftAnswer(BaseModel):
+    """An edit that lost against somebody else's."""
+
+    id: UUID
+    name: str
+    why: str
+    at: datetime
+    clashes: list[ClashAnswer]
 
 
 class Person(BaseModel):
@@ -46,6 +73,7 @@ class Person(BaseModel):
     role: str
     shop: str
     caution_read: bool
+    units: UnitSystem
 
 
 class SessionAnswer(BaseModel):
@@ -63,6 +91,244 @@ class Credentials(Sent):
     password: str = Field(min_length=1, max_length=200)
 
 
+class UnitsChoice(Sent):
+    """In which units quantities are shown to this person."""
+
+    units: UnitSystem
+
+
+class PasswordChange(Sent):
+    """The password as it is and as it is to be."""
+
+    old: str = Field(min_length=1, max_length=200)
+    new: str = Field(min_length=1, max_length=200)
+
+
+class TeamMember(BaseModel):
+    """Somebody of the shop. Addresses are for owners, and one's own."""
+
+    id: UUID
+    name: str
+    email: str | None
+    role: str
+    you: bool
+    left: bool
+
+
+class InvitationAnswer(BaseModel):
+    """A place that waits to be taken."""
+
+    email: str
+    role: str
+    expires_at: datetime
+
+
+class TeamAnswer(BaseModel):
+    """Who signs in to the shop, and who is asked to."""
+
+    people: list[TeamMember]
+    invitations: list[InvitationAnswer]
+
+
+class NewInvitation(Sent):
+    """Whom to ask in, as what."""
+
+    email: str = Field(min_length=3, max_length=200, pattern=r"^[^@\s]+@[^@\s]+$")
+    role: Role
+
+
+class InvitationMade(BaseModel):
+    """The link's token, told this once."""
+
+    token: str
+
+
+class Address(Sent):
+    """An address."""
+
+    email: str = Field(min_length=1, max_length=200)
+
+
+class RoleChoice(Sent):
+    """What somebody may do."""
+
+    role: Role
+
+
+class InvitationOffer(BaseModel):
+    """What an invitation offers, for whoever holds its link."""
+
+    shop: str
+    email: str
+    role: str
+
+
+class InvitationToken(Sent):
+    """The token of an invitation's link."""
+
+    token: str = Field(min_length=1, max_length=200)
+
+
+class InvitationAccepted(InvitationToken):
+    """The place is taken."""
+
+    name: str = Field(min_length=1, max_length=120)
+    password: str = Field(min_length=1, max_length=200)
+
+
+class NewComment(Sent):
+    """Something to say about a load, a part or a run."""
+
+    pin: str = Field(max_length=80, pattern=r"^(load|part|run):[a-z0-9-]+$")
+    text: str = Field(min_length=1, max_length=2000)
+
+
+class CommentAnswer(BaseModel):
+    """A comment; ``about`` is null where its place is gone from the rig."""
+
+    id: UUID
+    pin: str
+    about: str | None
+    text: str
+    author: str
+    at: datetime
+    resolved_by: str | None
+    resolved_at: datetime | None
+
+
+class CommentList(BaseModel):
+    """All comments on an option, oldest first."""
+
+    comments: list[CommentAnswer]
+
+
+class Resolution(Sent):
+    """Whether a comment is dealt with."""
+
+    resolved: bool
+
+
+class PartChoice(BaseModel):
+    """One value that a member may have."""
+
+    value: str | int
+    label: str
+
+
+class PartFieldAnswer(BaseModel):
+    """One member of a kind of part."""
+
+    name: str
+    label: str
+    unit: str
+    type: FieldType
+    required: bool
+    choices: list[PartChoice]
+    default: str | int | float | bool | None
+
+
+class PartKindAnswer(BaseModel):
+    """A kind of part; ``columns`` are what a list shows."""
+
+    kind: PartKind
+    name: str
+    plural: str
+    columns: list[str]
+    fields: list[PartFieldAnswer]
+
+
+class BookPartAnswer(BaseModel):
+    """A part of the shop's book at its newest revision."""
+
+    id: UUID
+    number: int
+    reference: str
+    part: Part
+    withdrawn: bool
+
+
+class PartList(BaseModel):
+    """The parts book."""
+
+    parts: list[BookPartAnswer]
+    kinds: list[PartKindAnswer]
+
+
+class PartRevisionAnswer(BaseModel):
+    """One state of a part."""
+
+    number: int
+    author: str
+    at: datetime
+    part: Part
+
+
+class PartHistory(BaseModel):
+    """A part with all its revisions, newest first."""
+
+    part: BookPartAnswer
+    revisions: list[PartRevisionAnswer]
+
+
+class NewPart(RootModel[Part]):
+    """A part as typed."""
+
+
+class Withdrawal(Sent):
+    """Whether a part is offered no more."""
+
+    withdrawn: bool
+
+
+class CandidateQuery(Sent):
+    """Where a part is looked for."""
+
+    place: CandidatePlace
+
+
+class CandidateAnswer(BaseModel):
+    """What a part would do: to the promise, to price and mass, and what would speak against it."""
+
+    reference: str
+    own: bool
+    part: Part
+    arrangement: str
+    patch: list[dict[str, Any]]
+    chosen: bool
+    fits: bool
+    days: FigureValue | None
+    price: FigureValue | None
+    mass: FigureValue | None
+    findings: list[FindingAnswer]
+
+
+class Candidates(BaseModel):
+    """Parts for a place, those that fit first."""
+
+    candidates: list[CandidateAnswer]
+
+
+class NewCheck(Sent):
+    """Which edition of a source was compared, and when."""
+
+    edition: str = Field(min_length=1, max_length=120)
+    on: date
+
+
+class CheckAnswer(BaseModel):
+    """That somebody of the shop compared a source with its printed text."""
+
+    edition: str
+    by: str
+    on: date
+
+
+class Notes(Sent):
+    """Notes on a job."""
+
+    notes: str = Field(max_length=MAX_NOTES)
+
+
 class Done(BaseModel):
     """It was done."""
 
@@ -70,9 +336,17 @@ class Done(BaseModel):
 
 
 class Health(BaseModel):
-    """Whether the server and its database answer."""
+    """The process answers."""
+
+    process: Literal["answers"] = "answers"
+
+
+class Readiness(BaseModel):
+    """Whether requests can be served: the database answers, and its schema is this program's."""
 
     database: Literal["answers", "does not answer"]
+    schema_revision: str | None
+    ready: bool
 
 
 class Counts(BaseModel):
@@ -109,6 +383,7 @@ class NewJob(Sent):
 
     title: str = Field(min_length=1, max_length=120)
     customer: str = Field(min_length=1, max_length=120)
+    like_option: UUID | None = Field(default=None, description="An option of another job to start from.")
 
 
 class OptionName(BaseModel):
@@ -124,6 +399,7 @@ class JobAnswer(BaseModel):
     id: UUID
     title: str
     customer: str
+    notes: str
     options: list[OptionName]
 
 
@@ -143,9 +419,9 @@ class FigureValue(BaseModel):
 
 
 class LedgerLineAnswer(BaseModel):
-    """Need against have."""
+    """Need against have; ``step`` is null for what all that is chosen comes to."""
 
-    step: StepName
+    step: StepName | None
     label: str
     need: FigureValue | None
     have: FigureValue | None
@@ -194,6 +470,7 @@ class SourceAnswer(BaseModel):
     basis: str
     confidence: str
     from_memory: bool
+    check: CheckAnswer | None
 
 
 class FixAnswer(BaseModel):
@@ -233,6 +510,7 @@ class OptionAnswer(BaseModel):
     ledger: list[LedgerLineAnswer]
     findings: list[FindingAnswer]
     nights: NightBars | None
+    drafts: list[DraftAnswer]
 
 
 class NightBars(BaseModel):
@@ -410,6 +688,6 @@ class Reference(BaseModel):
     sources: list[SourceAnswer]
 
 
-for _late in (OptionAnswer, Comparison, ComparedOption, PreviewAnswer, Working):
+for _late in (Problem, CandidateAnswer, Candidates, OptionAnswer, Comparison, ComparedOption, PreviewAnswer, Working):
     _late.model_rebuild()
 WorkingInput.model_rebuild()

@@ -21,9 +21,9 @@ def read_session() -> SessionAnswer:
     """Who is signed in."""
     token = session.get(TOKEN)
     if not token:
-        return _answer(None)
+        return session_answer(None)
     with database() as opened:
-        return _answer(accounts.actor_by_token(opened, token, now()))
+        return session_answer(accounts.actor_by_token(opened, token, now()))
 
 
 @blueprint.post("/session")
@@ -35,11 +35,7 @@ def sign_in(json: Credentials) -> SessionAnswer:
         token = accounts.start_sign_in(opened, user, now()) if user is not None else None
     if token is None:
         raise accounts.wrong_credentials()
-    session.clear()
-    session.permanent = True
-    session[TOKEN] = token
-    with database() as opened:
-        return _answer(accounts.actor_by_token(opened, token, now()))
+    return start_session(token)
 
 
 @blueprint.delete("/session")
@@ -51,7 +47,7 @@ def sign_out() -> SessionAnswer:
         with database() as opened:
             accounts.end_sign_in(opened, token)
     session.clear()
-    return _answer(None)
+    return session_answer(None)
 
 
 @blueprint.post("/session/caution")
@@ -63,8 +59,24 @@ def caution_read() -> Done:
     return Done()
 
 
-def _answer(actor: Actor | None) -> SessionAnswer:
+def start_session(token: str) -> SessionAnswer:
+    """Put a token into this browser's cookie, in place of whatever it held."""
+    session.clear()
+    session.permanent = True
+    session[TOKEN] = token
+    with database() as opened:
+        return session_answer(accounts.actor_by_token(opened, token, now()))
+
+
+def session_answer(actor: Actor | None) -> SessionAnswer:
+    """Who is signed in, and the token that writes have to carry."""
     person = None
     if actor is not None:
-        person = Person(name=actor.name, role=actor.role, shop=actor.shop_name, caution_read=actor.caution_read)
+        person = Person(
+            name=actor.name,
+            role=actor.role,
+            shop=actor.shop_name,
+            caution_read=actor.caution_read,
+            units=actor.units,
+        )
     return SessionAnswer(person=person, csrf_token=generate_csrf(), caution=CAUTION)

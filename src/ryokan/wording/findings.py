@@ -51,6 +51,26 @@ FINDINGS: dict[str, Words] = {
         "The bank stands outside and the bay is entered as {bay}; the coldest stay may bring {coldest_c} °C.",
         "Cold takes capacity, and lithium must not be charged below freezing.",
     ),
+    "storage.series_off_class": Words(
+        "{series} units in series make {volts}; the bank is to be {nominal}.",
+        "Series adds volts, parallel adds amp-hours. At the wrong volts chargers, inverter and fuses are all wrong.",
+    ),
+    "storage.unit_of_other_chemistry": Words(
+        "The chosen unit is {unit}; the rig is worked out for {chemistry}.",
+        "Depth, charging volts and what it bears in the cold differ by chemistry. Charging one as the other can start a fire.",
+    ),
+    "storage.too_many_units": Words(
+        "{count} units in {way}; their maker allows {most}.",
+        "Beyond that the units no longer share evenly, and the maker answers for nothing.",
+    ),
+    "inverter.other_bank_volts": Words(
+        "The inverter is made for {made_for}, the bank is {system}.",
+        "At other volts it does not start, or it is destroyed and may burn.",
+    ),
+    "inverter.other_mains": Words(
+        "The inverter makes {makes}; the rig's mains are {mains}.",
+        "Appliances for one mains voltage do not belong on another.",
+    ),
     "inverter.volts_class_low": Words(
         "{rated} of inverter on {system_v} draws {current} at cut-off.",
         "Up to {largest_w} W is usual on this class; {next_v} V halves the amps, the copper and the heat.",
@@ -139,6 +159,9 @@ FINDINGS: dict[str, Words] = {
 
 FIXES: dict[str, str] = {
     "storage.raise_bank": "Raise the bank to the need",
+    "storage.add_strings": "Add strings of the same unit",
+    "storage.series_for_class": "Put as many in series as the class asks for",
+    "storage.chemistry_of_unit": "Work the rig out for that chemistry",
     "storage.vented_enclosure": "Put it in a vented enclosure",
     "storage.move_outside": "Move it outside",
     "storage.bay_as_weather": "Reckon with the coldest stay",

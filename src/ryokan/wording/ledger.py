@@ -19,7 +19,7 @@ class LedgerLine:
     """One line: ``severity`` is that of the finding which says that have does not meet need."""
 
     key: str  # of the need: what the line is about, whatever its label says of the rig at hand
-    step: StepName
+    step: StepName | None  # None: of everything chosen so far
     label: str
     need: Figure | None
     have: Figure | None
@@ -83,6 +83,19 @@ def ledger(rig: Rig, report: Report) -> list[LedgerLine]:
         lines.append(
             LedgerLine(need_key, step, label.format(**names), _something(figures, need_key.format(**names)), have, severity)
         )
+    return lines + _totals(figures)
+
+
+def _totals(figures: Mapping[str, Figure]) -> list[LedgerLine]:
+    """Mass and price of what is chosen so far; each currency by itself."""
+    lines = []
+    if "parts.mass_kg" in figures:
+        lines.append(LedgerLine("parts.mass_kg", None, "Chosen so far, mass", None, figures["parts.mass_kg"], None))
+    missing = figures.get("parts.without_price")
+    at_least = " at least" if missing is not None else ""
+    for key in sorted(figures):
+        if key.startswith("parts.price."):
+            lines.append(LedgerLine(key, None, f"Chosen so far, price{at_least}", None, figures[key], None))
     return lines
 
 

@@ -7,13 +7,13 @@ from typing import Any
 from ryokan.core.data.provenance import sources
 from ryokan.core.evaluate import Report
 from ryokan.core.figure import Figure
-from ryokan.core.rig import Rig
 from ryokan.wording.cautions import CAUTION
 from ryokan.wording.figures import title
 from ryokan.wording.findings import sentence
+from ryokan.wording.quantities import UnitSystem
 
 
-def report_json(rig: Rig, report: Report) -> dict[str, Any]:
+def report_json(report: Report, units: UnitSystem) -> dict[str, Any]:
     """``figures`` maps each key to its kind, value, unit, formula, inputs, source and note."""
     return {
         "figures": {key: _figure(figure) for key, figure in report.figures.items()},
@@ -22,7 +22,7 @@ def report_json(rig: Rig, report: Report) -> dict[str, Any]:
                 "code": finding.code,
                 "severity": finding.severity,
                 "step": finding.step,
-                "what": (words := sentence(finding, report.figures, rig.region.display_units)).what,
+                "what": (words := sentence(finding, report.figures, units)).what,
                 "why": words.why,
                 "figures": dict(finding.figures),
                 "source": _source(finding.source),

@@ -9,12 +9,11 @@ from ryokan.wording.brief import promise
 from ryokan.wording.cautions import CAUTION
 from ryokan.wording.findings import SEVERITY_WORDS, sentence
 from ryokan.wording.ledger import ledger
-from ryokan.wording.quantities import HARD_SPACE, quantity
+from ryokan.wording.quantities import HARD_SPACE, UnitSystem, quantity
 
 
-def report_text(name: str, rig: Rig, report: Report) -> str:
+def report_text(name: str, rig: Rig, report: Report, units: UnitSystem) -> str:
     """Promise, need against have, findings worst first, caution."""
-    units = rig.region.display_units
 
     def said(figure: Figure | None) -> str:
         return "–" if figure is None else quantity(figure.value, figure.unit, units)

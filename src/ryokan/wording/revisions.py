@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Mapping, Sequence
 from typing import Any
 
@@ -16,6 +17,8 @@ _PLACES = {
     "charging": "changed the charging",
     "wiring": "changed the wiring",
     "assumptions": "changed an assumption",
+    "own_parts": "changed the rig's own parts",
+    "labour": "changed the price of labour",
 }
 
 
@@ -36,3 +39,19 @@ def revision_sentence(patch: Sequence[Mapping[str, Any]], before: Mapping[str, A
     if old["position"] != new["position"]:
         return f"moved {new['name']}"
     return f"changed {new['name']}"
+
+
+_PLACE_NAMES = {"storage": "bank", "solar": "array", "own_parts": "own part", "assumptions": "assumption"}
+_UNIT_ENDING = re.compile(r"_(v|a|w|wh|ah|h|m|c|kg|frac|s|hz)$")
+
+
+def place_of(path: str, document: Mapping[str, Any]) -> str:
+    """What a JSON pointer into a rig points at, in words: “laptop, hours per day”."""
+    first, *rest = path.strip("/").split("/")
+    words = [_PLACE_NAMES.get(first, first)]
+    if first in ("loads", "stays", "own_parts") and rest:
+        item = document.get(first, {}).get(rest[0], {})
+        words = [item.get("name") or item.get("place") or item.get("part", {}).get("name") or words[0]]
+        rest = rest[1:]
+    words += [_UNIT_ENDING.sub("", part).replace("_", " ") for part in rest]
+    return ", ".join(words)

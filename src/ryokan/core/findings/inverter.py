@@ -66,3 +66,21 @@ def cutoff_below_bank(rig: Rig, sheet: Sheet) -> Trouble | None:
         return None
     return Trouble(figures={"cutoff": cutoff, "lowest": lowest, "nominal": sheet["storage.nominal_v"]},
                    fix=Fix("inverter.cutoff_of_chemistry", replace("/inverter/cutoff_v", None)))  # fmt: skip
+
+
+@rule("inverter.other_bank_volts", "danger", "part_sheet")
+def other_bank_volts(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The chosen inverter is made for another volts class than the bank's."""
+    made_for, system = sheet.get("inverter.part.battery_v"), sheet["storage.system_v"]
+    if made_for is None or made_for.number == system.number:
+        return None
+    return Trouble(figures={"made_for": made_for, "system": system}, source=made_for.source)
+
+
+@rule("inverter.other_mains", "fault", "part_sheet")
+def other_mains(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The chosen inverter makes other mains volts than the region's; a tenth either way is the same mains."""
+    makes, mains = sheet.get("inverter.part.mains_v"), sheet["region.mains_v"]
+    if makes is None or abs(makes.number - mains.number) <= 0.1 * mains.number:
+        return None
+    return Trouble(figures={"makes": makes, "mains": mains}, source=makes.source)

@@ -7,9 +7,14 @@ import math
 from ryokan.core.figure import Sheet
 from ryokan.core.findings.model import Fix, Trouble, replace, rule
 from ryokan.core.rig import Rig
+from ryokan.core.storage.model import Units
 
 # Relative slack of comparisons, so that a bank of exactly the need is not short by the last digit.
 SLACK = 1e-9
+
+# Plates round: 12 V blocks are 12.0 to 12.8 V, and a slip is a whole unit off. (common practice)
+NOMINAL_SLACK = 0.1
+MAX_PARALLEL = 48
 
 COLDEST_BY_AMBIENT_C = {"freezing": -10.0, "cold": 0.0, "mild": 10.0, "hot": 20.0}  # common practice
 
@@ -20,6 +25,9 @@ def days_short(rig: Rig, sheet: Sheet) -> Trouble | None:
     need, have = sheet["storage.need_wh"], sheet.get("storage.have_wh")
     if have is None or have.number >= need.number * (1 - SLACK):
         return None
+    bank = rig.storage.bank
+    if bank is None:
+        return None
     enough_ah = 10 * math.ceil(sheet["storage.need_ah"].number / 10 - SLACK)
     return Trouble(
         figures={
@@ -28,8 +36,55 @@ def days_short(rig: Rig, sheet: Sheet) -> Trouble | None:
             "days": sheet["storage.days_without_charge"],
             "promised": sheet["brief.days_without_charge"],
         },
-        fix=Fix("storage.raise_bank", replace("/storage/bank/nominal_ah", enough_ah)) if enough_ah <= 20_000 else None,
+        fix=_more_units(bank.units, need.number / have.number)
+        if bank.units is not None
+        else Fix("storage.raise_bank", replace("/storage/bank/nominal_ah", enough_ah))
+        if enough_ah <= 20_000
+        else None,
     )
+
+
+def _more_units(units: Units, short_by: float) -> Fix | None:
+    """As many strings of the same units as the need asks for. Whether the maker allows them is another rule's matter."""
+    parallel = math.ceil(units.parallel * short_by - SLACK)
+    return Fix("storage.add_strings", replace("/storage/bank/units/parallel", parallel)) if parallel <= MAX_PARALLEL else None
+
+
+@rule("storage.series_off_class", "danger", "physics")
+def series_off_class(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The units in series do not make the volts of the class: a slip in series and parallel, or the wrong unit."""
+    volts, nominal = sheet.get("storage.arrangement.volts_v"), sheet["storage.nominal_v"]
+    if volts is None or abs(volts.number - nominal.number) <= NOMINAL_SLACK * nominal.number:
+        return None
+    series = round(nominal.number / sheet["storage.unit.nominal_v"].number)
+    fits = series >= 1 and abs(series * sheet["storage.unit.nominal_v"].number / nominal.number - 1) <= NOMINAL_SLACK
+    return Trouble(
+        figures={"volts": volts, "nominal": nominal, "series": sheet["storage.arrangement.series"]},
+        fix=Fix("storage.series_for_class", replace("/storage/bank/units/series", series)) if fits else None,
+    )
+
+
+@rule("storage.unit_of_other_chemistry", "danger", "practice")
+def unit_of_other_chemistry(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """Chargers, depth and volts are worked out for one chemistry, and the chosen unit is of another."""
+    chemistry = sheet.get("storage.unit.chemistry")
+    if chemistry is None or chemistry.value == rig.storage.chemistry:
+        return None
+    return Trouble(
+        figures={"unit": chemistry},
+        words={"chemistry": rig.storage.chemistry},
+        fix=Fix("storage.chemistry_of_unit", replace("/storage/chemistry", chemistry.value)),
+    )
+
+
+@rule("storage.too_many_units", "fault", "part_sheet")
+def too_many_units(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """More units in series or in parallel than their maker allows."""
+    for way in ("series", "parallel"):
+        count, most = sheet.get(f"storage.arrangement.{way}"), sheet.get(f"storage.unit.max_{way}")
+        if count is not None and most is not None and count.number > most.number:
+            return Trouble(figures={"count": count, "most": most}, words={"way": way}, source=most.source)
+    return None
 
 
 @rule("storage.lead_in_living_space", "fault", "practice")
@@ -61,10 +116,8 @@ def over_touch_limit(rig: Rig, sheet: Sheet) -> Trouble | None:
 def bms_below_main_current(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The bank's own electronics part it from the loads before the rig reaches its rating."""
     bank, current = rig.storage.bank, sheet["wiring.main.design_current_a"]
-    if bank is None or bank.bms_limit_a is None:
-        return None
-    limit = sheet["storage.bms_limit_a"]
-    if limit.number >= current.number:
+    limit = sheet.get("storage.bms_limit_a")
+    if bank is None or limit is None or limit.number >= current.number:
         return None
     return Trouble(figures={"limit": limit, "current": current})
 

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.inverter.model import Inverter
+from ryokan.core.parts.model import InverterPart
 
 
-def dc_current(sheet: Sheet, inverter: Inverter, rated_w: Figure | None) -> Figure:
+def dc_current(sheet: Sheet, inverter: Inverter, part: InverterPart | None, rated_w: Figure | None) -> Figure:
     """DC amps at the lowest working volts and the real efficiency. [A]
 
     Cables and fuses follow the inverter's rating, not the audit. The shortcut by twelve and the figure at nominal volts
@@ -15,6 +16,8 @@ def dc_current(sheet: Sheet, inverter: Inverter, rated_w: Figure | None) -> Figu
     nominal_v = sheet["storage.nominal_v"]
     if inverter.cutoff_v is not None:
         cutoff_v = sheet.given("inverter.cutoff_v", inverter.cutoff_v, "V")
+    elif part is not None and part.cutoff_v is not None:
+        cutoff_v = sheet.part("inverter.cutoff_v", part.cutoff_v, "V", part)
     else:
         cutoff_v = sheet.compute("inverter.cutoff_v", "lowest", "V", "practice", lowest=sheet["storage.cutoff_v"])
     if rated_w is None:

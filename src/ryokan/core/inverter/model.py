@@ -4,17 +4,26 @@ from __future__ import annotations
 
 from typing import Literal
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from ryokan.core.model import Model
 
 
 class ChosenInverter(Model):
-    """The inverter that was chosen, by its plate."""
+    """The inverter that was chosen: by its plate, or from the parts."""
 
-    rated_w: float = Field(gt=0, le=50_000, description="Continuous rating. [W]")
+    rated_w: float | None = Field(
+        default=None, gt=0, le=50_000, description="Continuous rating; None where the part says it. [W]"
+    )
     surge_w: float | None = Field(default=None, gt=0, le=150_000, description="[W]")
     idle_w: float | None = Field(default=None, ge=0, le=500, description="Own draw with nothing connected. [W]")
+    part: str | None = Field(default=None, max_length=60, description="Reference of an inverter, see PartRef.")
+
+    @model_validator(mode="after")
+    def _one_or_the_other(self) -> ChosenInverter:
+        if (self.rated_w is None) == (self.part is None):
+            raise ValueError("an inverter is given by its rating or by its part, not by both or neither")
+        return self
 
 
 class Inverter(Model):

@@ -9,9 +9,10 @@ from ryokan.core.figure import Figure, Sheet
 from ryokan.core.inverter.model import Inverter
 from ryokan.core.loads.peak import peak, together
 from ryokan.core.loads.rows import Row
+from ryokan.core.parts.model import InverterPart
 
 
-def inverter_need(sheet: Sheet, inverter: Inverter, ac_rows: Sequence[Row]) -> Figure | None:
+def inverter_need(sheet: Sheet, inverter: Inverter, part: InverterPart | None, ac_rows: Sequence[Row]) -> Figure | None:
     """Continuous and surge need, and the rating that the rest of the rig reckons with. [W]
 
     Returns the rating: that of the chosen inverter, else the next usual size; None where nothing runs on AC.
@@ -29,7 +30,11 @@ def inverter_need(sheet: Sheet, inverter: Inverter, ac_rows: Sequence[Row]) -> F
         watts=running.running,
     )
     surge = sheet.compute("inverter.need_surge_w", "worst_start", "W", "practice", worst_start=running.worst_start)
-    if inverter.chosen is not None:
+    if part is not None:
+        sheet.part("inverter.part.battery_v", float(part.battery_v), "V", part)
+        sheet.part("inverter.part.mains_v", float(part.mains_v), "V", part)
+        return sheet.part("inverter.rated_w", part.rated_w, "W", part)
+    if inverter.chosen is not None and inverter.chosen.rated_w is not None:
         return sheet.given("inverter.rated_w", inverter.chosen.rated_w, "W")
     if not ac_rows:
         return None
@@ -56,7 +61,22 @@ def inverter_need(sheet: Sheet, inverter: Inverter, ac_rows: Sequence[Row]) -> F
         )
 
 
-def idle_wh_per_day(sheet: Sheet, inverter: Inverter, rated_w: Figure | None, ac_rows: Sequence[Row]) -> Figure:
+def surge_given(sheet: Sheet, inverter: Inverter, part: InverterPart | None) -> None:
+    """Surge of the chosen inverter: as typed, else from its part, else by the usual ratio. [W]"""
+    if inverter.chosen is None:
+        return
+    if inverter.chosen.surge_w is not None:
+        sheet.given("inverter.surge_w", inverter.chosen.surge_w, "W")
+    elif part is not None and part.surge_w is not None:
+        sheet.part("inverter.surge_w", part.surge_w, "W", part)
+    else:
+        ratio = sheet.assumption("inverter_surge_ratio")
+        sheet.compute("inverter.surge_w", "rated × ratio", "W", "practice", rated=sheet["inverter.rated_w"], ratio=ratio)
+
+
+def idle_wh_per_day(
+    sheet: Sheet, inverter: Inverter, part: InverterPart | None, rated_w: Figure | None, ac_rows: Sequence[Row]
+) -> Figure:
     """What the inverter itself takes out of the bank a day. [Wh]
 
     Switched on with the AC loads, it runs for the sum of their hours, at most all day: they may take turns.
@@ -66,6 +86,8 @@ def idle_wh_per_day(sheet: Sheet, inverter: Inverter, rated_w: Figure | None, ac
         return sheet.given(key, 0.0, "Wh")
     if inverter.chosen is not None and inverter.chosen.idle_w is not None:
         idle_w = sheet.given("inverter.idle_w", inverter.chosen.idle_w, "W")
+    elif part is not None and part.idle_w is not None:
+        idle_w = sheet.part("inverter.idle_w", part.idle_w, "W", part)
     else:
         share = sheet.assumption("inverter_idle_frac")
         idle_w = sheet.compute("inverter.idle_w", "share × rated", "W", "practice", share=share, rated=rated_w)

@@ -3,17 +3,45 @@
 from __future__ import annotations
 
 from ryokan.core.figure import Figure, Sheet
-from ryokan.core.storage.model import Storage
+from ryokan.core.parts.model import Battery
+from ryokan.core.storage.model import Storage, Units
 
 
-def bank_given(sheet: Sheet, storage: Storage) -> Figure:
+def bank_given(sheet: Sheet, storage: Storage, battery: Battery | None) -> Figure:
     """Nominal energy of the bank the rig reckons with: the chosen one, else one of exactly the need. [Wh]"""
-    nominal_v = sheet["storage.nominal_v"]
     if storage.bank is None:
         return sheet.compute("storage.bank_wh", "need", "Wh", "product", need=sheet["storage.need_wh"])
-    ah = sheet.given("storage.have_ah", storage.bank.nominal_ah, "Ah")
-    have = sheet.compute("storage.have_wh", "amp_hours × nominal_v", "Wh", amp_hours=ah, nominal_v=nominal_v)
+    if storage.bank.bms_limit_a is not None:
+        sheet.given("storage.bms_limit_a", storage.bank.bms_limit_a, "A")
+    if storage.bank.units is not None and battery is not None:
+        have = _built_up(sheet, storage.bank.units, battery)
+    else:
+        ah = sheet.given("storage.have_ah", storage.bank.nominal_ah or 0.0, "Ah")
+        nominal_v = sheet["storage.nominal_v"]
+        have = sheet.compute("storage.have_wh", "amp_hours × nominal_v", "Wh", amp_hours=ah, nominal_v=nominal_v)
     return sheet.compute("storage.bank_wh", "have", "Wh", "given", have=have)
+
+
+def _built_up(sheet: Sheet, units: Units, battery: Battery) -> Figure:
+    """A bank of like units: series adds volts, parallel adds amp-hours. [Wh]"""
+    series = sheet.given("storage.arrangement.series", units.series, "")
+    parallel = sheet.given("storage.arrangement.parallel", units.parallel, "")
+    unit_ah = sheet.part("storage.unit.capacity_ah", battery.capacity_ah, "Ah", battery)
+    unit_v = sheet.part("storage.unit.nominal_v", battery.nominal_v, "V", battery)
+    sheet.part("storage.unit.chemistry", battery.chemistry, "", battery)
+    count = sheet.compute("storage.units", "series × parallel", "", series=series, parallel=parallel)
+    sheet.compute("storage.arrangement.volts_v", "series × unit_v", "V", series=series, unit_v=unit_v)
+    sheet.compute("storage.have_ah", "parallel × unit_ah", "Ah", parallel=parallel, unit_ah=unit_ah)
+    for limit, value in (("max_series", battery.max_series), ("max_parallel", battery.max_parallel)):
+        if value is not None:
+            sheet.part(f"storage.unit.{limit}", float(value), "", battery)
+    if battery.discharge_limit_a is not None and sheet.get("storage.bms_limit_a") is None:
+        each = sheet.part("storage.unit.discharge_limit_a", battery.discharge_limit_a, "A", battery)
+        sheet.compute("storage.bms_limit_a", "parallel × each", "A", parallel=parallel, each=each)
+    if battery.mass_kg is not None:
+        each = sheet.part("storage.unit.mass_kg", battery.mass_kg, "kg", battery)
+        sheet.compute("storage.mass_kg", "units × each", "kg", units=count, each=each)
+    return sheet.compute("storage.have_wh", "units × unit_v × unit_ah", "Wh", units=count, unit_v=unit_v, unit_ah=unit_ah)
 
 
 def what_it_gives(sheet: Sheet, storage: Storage, bank_wh: Figure) -> None:
@@ -34,7 +62,7 @@ def what_it_gives(sheet: Sheet, storage: Storage, bank_wh: Figure) -> None:
         formula, source = "bank × capacity_left × dod × (1 − ageing)", "practice"
     usable = sheet.compute("storage.usable_wh", formula, "Wh", source, **inputs)
     sheet.compute("storage.bank_ah", "bank ÷ nominal_v", "Ah", bank=bank_wh, nominal_v=sheet["storage.nominal_v"])
-    if storage.bank is not None:
+    if storage.bank is not None and sheet.get("storage.mass_kg") is None:
         mass = sheet.assumption(f"{chemistry}.kg_per_kwh")
         sheet.compute("storage.mass_kg", "bank ÷ 1000 × kg_per_kwh", "kg", "practice", bank=bank_wh, kg_per_kwh=mass)
     if sheet["loads.wh_per_day_with_margin"].number == 0:

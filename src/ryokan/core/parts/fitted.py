@@ -1,0 +1,118 @@
+"""The parts that a rig refers to, looked up, and what they come to together."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
+from decimal import Decimal
+from typing import TypeVar
+
+from ryokan.core.errors import UnknownPart
+from ryokan.core.figure import Figure, Sheet
+from ryokan.core.parts.model import BOOK, OWN, AnyPart, Battery, InverterPart, Part
+from ryokan.core.rig import Rig
+
+AnyKind = TypeVar("AnyKind", bound=AnyPart)
+
+
+@dataclass(frozen=True, slots=True)
+class Fitted:
+    """What was chosen by part; None where nothing is, or where it was typed by its plate."""
+
+    battery: Battery | None
+    inverter: InverterPart | None
+
+
+def references(rig: Rig) -> Iterator[tuple[str, str]]:
+    """Each place of a rig that refers to a part, as a JSON pointer, with the reference."""
+    if rig.storage.bank is not None and rig.storage.bank.units is not None:
+        yield "/storage/bank/units/part", rig.storage.bank.units.part
+    if rig.inverter.chosen is not None and rig.inverter.chosen.part is not None:
+        yield "/inverter/chosen/part", rig.inverter.chosen.part
+
+
+def book_references(rig: Rig) -> frozenset[str]:
+    """References that the parts book has to answer."""
+    return frozenset(reference for _, reference in references(rig) if reference.startswith(BOOK))
+
+
+def fitted(rig: Rig, book: Mapping[str, Part]) -> Fitted:
+    """Look up what the rig refers to.
+
+    Raises
+    ------
+    UnknownPart
+        A reference leads nowhere, or to a part of another kind; the pointer says where.
+    """
+    found = {pointer: _part(rig, book, pointer, reference) for pointer, reference in references(rig)}
+    return Fitted(
+        battery=_of_kind(found, "/storage/bank/units/part", Battery),
+        inverter=_of_kind(found, "/inverter/chosen/part", InverterPart),
+    )
+
+
+def _part(rig: Rig, book: Mapping[str, Part], pointer: str, reference: str) -> Part:
+    if reference.startswith(OWN):
+        own = rig.own_parts.get(reference.removeprefix(OWN))
+        part = None if own is None else own.part
+    else:
+        part = book.get(reference)
+    if part is None:
+        raise UnknownPart(pointer, f"There is no part “{reference}” here.")
+    return part
+
+
+def _of_kind(found: Mapping[str, Part], pointer: str, kind: type[AnyKind]) -> AnyKind | None:
+    part = found.get(pointer)
+    if part is None:
+        return None
+    if not isinstance(part, kind):
+        raise UnknownPart(pointer, f"“{part.name}” is of another kind: here goes a part of kind {kind.__name__.lower()}.")
+    return part
+
+
+def totals(sheet: Sheet, rig: Rig, chosen: Fitted) -> None:
+    """Mass and price of what was chosen so far. [kg, and each currency by itself]
+
+    A bank typed by its amp-hours counts with its mass by chemistry, and without a price. A part without a price is
+    counted in ``parts.without_price``: the sum beside it is then less than the whole.
+    """
+    masses: list[Figure] = []
+    counted: list[tuple[Part, Figure]] = []
+    if rig.storage.bank is not None:
+        masses.append(sheet["storage.mass_kg"])
+    if chosen.battery is not None:
+        counted.append((chosen.battery, sheet["storage.units"]))
+    if chosen.inverter is not None:
+        counted.append((chosen.inverter, sheet.part("parts.inverter.count", 1.0, "", chosen.inverter)))
+        if chosen.inverter.mass_kg is not None:
+            masses.append(sheet.part("parts.inverter.mass_kg", chosen.inverter.mass_kg, "kg", chosen.inverter))
+    if masses:
+        sheet.compute("parts.mass_kg", "sum(masses)", "kg", masses=masses)
+    _prices(sheet, counted)
+
+
+def _prices(sheet: Sheet, counted: list[tuple[Part, Figure]]) -> None:
+    by_currency: dict[str, list[tuple[Figure, Figure]]] = {}
+    missing: list[Figure] = []
+    for part, count in counted:
+        if part.price is None:
+            missing.append(count)
+            continue
+        unit_price = sheet.part(f"parts.{part.kind}.price", _as_float(part.price.amount), part.price.currency, part)
+        by_currency.setdefault(part.price.currency, []).append((count, unit_price))
+    for currency, pairs in by_currency.items():
+        sheet.compute(
+            f"parts.price.{currency.lower()}",
+            "sum(count × price)",
+            currency,
+            count=[count for count, _ in pairs],
+            price=[price for _, price in pairs],
+        )
+    if missing:
+        sheet.compute("parts.without_price", "sum(count)", "parts", count=missing)
+
+
+def _as_float(amount: Decimal) -> float:
+    """Prices stay decimal wherever they are kept; a figure of a report is for reading."""
+    return float(amount)

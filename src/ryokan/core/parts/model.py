@@ -1,0 +1,125 @@
+"""What a part is, by kind: the values of its data sheet, or what was measured where there is none."""
+
+from __future__ import annotations
+
+import hashlib
+import json
+from decimal import Decimal
+from typing import Annotated, Literal, TypeAlias
+
+from pydantic import Field, model_validator
+
+from ryokan.core.model import Model
+from ryokan.core.storage.model import Chemistry
+
+BOOK = "book:"
+OWN = "own:"
+
+
+class Price(Model):
+    """What one costs. A price that is not known is left out; it is never zero by default."""
+
+    amount: Decimal = Field(ge=0, max_digits=12, decimal_places=2)
+    currency: str = Field(pattern=r"^[A-Z]{3}$", description="ISO 4217 code, such as EUR.")
+
+
+class Size(Model):
+    """Outside size, as it stands. [m]"""
+
+    length_m: float = Field(gt=0, le=5)
+    width_m: float = Field(gt=0, le=5)
+    height_m: float = Field(gt=0, le=5)
+
+
+class AnyPart(Model):
+    """What every kind of part has."""
+
+    name: str = Field(min_length=1, max_length=80)
+    maker: str = Field(default="", max_length=60)
+    price: Price | None = None
+    mass_kg: float | None = Field(default=None, gt=0, le=2000)
+    size: Size | None = None
+    values_from: Literal["data_sheet", "measured", "estimate"] = "data_sheet"
+    note: str = Field(default="", max_length=400)
+
+
+class Battery(AnyPart):
+    """One battery, block or cell, as it is bought. What its plate does not say is None."""
+
+    kind: Literal["battery"] = "battery"
+    chemistry: Chemistry
+    nominal_v: float = Field(gt=0, le=120, description="By its plate, such as 12.8. [V]")
+    capacity_ah: float = Field(gt=0, le=5000, description="Rated, over `rated_over_h` hours. [Ah]")
+    rated_over_h: float = Field(default=20, gt=0, le=120, description="Hours of discharge that the rating holds for. [h]")
+    discharge_limit_a: float | None = Field(default=None, gt=0, le=5000, description="Continuous; of the BMS if any. [A]")
+    charge_limit_a: float | None = Field(default=None, gt=0, le=5000, description="Highest charge current. [A]")
+    resistance_ohm: float | None = Field(default=None, gt=0, le=1, description="Internal resistance, charged, 25 °C. [Ω]")
+    max_series: int | None = Field(default=None, ge=1, le=48, description="Most in series, by the maker.")
+    max_parallel: int | None = Field(default=None, ge=1, le=48, description="Most in parallel, by the maker.")
+    self_heating: bool = False
+    heater_w: float | None = Field(default=None, gt=0, le=1000, description="Draw of its heater. [W]")
+    min_charge_c: float | None = Field(default=None, ge=-40, le=25, description="Coldest charging allowed. [°C]")
+    cycles: int | None = Field(default=None, ge=1, le=100_000, description="To 80 % of its capacity, by the maker.")
+    stud: str = Field(default="", max_length=20, description="Terminal, such as M8.")
+
+
+class InverterPart(AnyPart):
+    """One inverter, or inverter and charger, as it is bought."""
+
+    kind: Literal["inverter"] = "inverter"
+    rated_w: float = Field(gt=0, le=50_000, description="Continuous, at 25 °C. [W]")
+    surge_w: float | None = Field(default=None, gt=0, le=150_000, description="[W]")
+    surge_s: float | None = Field(default=None, gt=0, le=3600, description="How long it gives its surge. [s]")
+    battery_v: Literal[12, 24, 48] = 12
+    cutoff_v: float | None = Field(default=None, gt=0, le=60, description="Stops below. [V]")
+    idle_w: float | None = Field(default=None, ge=0, le=500, description="Own draw with nothing connected. [W]")
+    mains_v: Literal[100, 110, 120, 220, 230, 240] = 120
+    mains_hz: Literal[50, 60] = 60
+    legs: Literal[1, 2] = 1
+    waveform: Literal["pure_sine", "modified_sine"] = "pure_sine"
+    charger_a: float | None = Field(default=None, gt=0, le=1000, description="Built-in charger, DC side. [A]")
+    transfer_a: float | None = Field(default=None, gt=0, le=200, description="Built-in transfer, AC side. [A]")
+    remote_switch: bool = False
+    pre_charge: bool = Field(default=False, description="Charges its own capacitors before it is connected.")
+
+
+Part: TypeAlias = Annotated[Battery | InverterPart, Field(discriminator="kind")]
+PartKind: TypeAlias = Literal["battery", "inverter"]
+PartRef: TypeAlias = Annotated[
+    str,
+    Field(
+        pattern=r"^(book:[0-9a-f]{32}|own:[a-z0-9][a-z0-9-]{0,39})$",
+        description="A part of the parts book by the hash of its content, or one of the rig's own by its id.",
+    ),
+]
+KINDS: dict[PartKind, type[Battery] | type[InverterPart]] = {"battery": Battery, "inverter": InverterPart}
+
+
+class OwnPart(Model):
+    """A part of this rig alone: there already, a spare, re-used from elsewhere, or bought for it."""
+
+    part: Part
+    standing: Literal["bought", "spare", "re_used", "kept"] = "re_used"
+    age_years: float | None = Field(default=None, ge=0, le=60)
+    condition: Literal["as_new", "good", "worn", "not_known"] = "not_known"
+    measured_with: str = Field(default="", max_length=120, description="Which meter, where values were measured.")
+
+    @model_validator(mode="after")
+    def _priced_only_where_bought(self) -> OwnPart:
+        if self.standing != "bought" and self.part.price is not None:
+            raise ValueError("only a part that is bought has a price")
+        return self
+
+
+def content_hash(part: Part) -> str:
+    """What a part of the book is referred to by: equal content has an equal hash, and a changed part has another.
+
+    Members at their default are left out, so that members which later versions add do not change it.
+    """
+    document = {"kind": part.kind, **part.model_dump(mode="json", exclude_defaults=True)}
+    return hashlib.sha256(json.dumps(document, sort_keys=True, ensure_ascii=False).encode()).hexdigest()[:32]
+
+
+def book_ref(part: Part) -> str:
+    """The reference of a part of the book."""
+    return BOOK + content_hash(part)

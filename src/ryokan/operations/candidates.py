@@ -1,0 +1,112 @@
+"""The parts for a place of a rig, each with what it would do to the promise, to price and mass, and what speaks against it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Any, Literal, TypeAlias, get_args
+
+from sqlalchemy.orm import Session
+
+from ryokan.core.evaluate import Report
+from ryokan.core.figure import Figure
+from ryokan.core.findings.model import Finding
+from ryokan.core.parts.arrange import arrangement
+from ryokan.core.parts.fitted import references
+from ryokan.core.parts.model import OWN, Battery, InverterPart, Part, PartKind
+from ryokan.operations.accounts import Actor
+from ryokan.operations.parts import list_parts
+from ryokan.operations.patches import Patch, apply_patch
+from ryokan.operations.rigs import Opened, evaluate_new
+
+CandidatePlace: TypeAlias = Literal["storage.bank", "inverter.chosen"]
+PLACES: tuple[CandidatePlace, ...] = get_args(CandidatePlace)
+KIND_BY_PLACE: dict[CandidatePlace, PartKind] = {"storage.bank": "battery", "inverter.chosen": "inverter"}
+
+# Findings that a choice at the place decides; what else is wrong with the rig is not held against a part.
+_DECIDED: dict[CandidatePlace, tuple[str, ...]] = {
+    "storage.bank": ("storage.", "charging."),
+    "inverter.chosen": ("inverter.", "storage.bms_below_main_current"),
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Candidate:
+    """A part at a place: ``against`` are the findings that it would bring or leave there."""
+
+    reference: str
+    own: bool
+    part: Part
+    arrangement: str
+    patch: Patch
+    chosen: bool
+    report: Report
+    against: tuple[Finding, ...]
+
+    @property
+    def fits(self) -> bool:
+        """Nothing but advice speaks against it."""
+        return all(finding.severity == "advice" for finding in self.against)
+
+    @property
+    def days(self) -> Figure | None:
+        """How long the bank would last."""
+        return self.report.figures.get("storage.days_without_charge")
+
+    @property
+    def mass(self) -> Figure | None:
+        """Mass of what is chosen, with it."""
+        return self.report.figures.get("parts.mass_kg")
+
+    @property
+    def price(self) -> Figure | None:
+        """Price of what is chosen, with it, where it is in one currency."""
+        prices = [figure for key, figure in self.report.figures.items() if key.startswith("parts.price.")]
+        return prices[0] if len(prices) == 1 else None
+
+
+def candidates(session: Session, actor: Actor, opened: Opened, place: CandidatePlace) -> list[Candidate]:
+    """Every part of the book and of the rig that could go to a place, those that fit first, the lighter before the heavier.
+
+    Batteries come in as many units as the need asks for; those whose volts do not make the class are left out.
+    """
+    chosen = {reference for pointer, reference in references(opened.rig) if pointer.startswith(f"/{place.replace('.', '/')}")}
+    found = []
+    for reference, part in _parts(session, actor, opened, KIND_BY_PLACE[place]):
+        offer = _offer(opened, part, reference)
+        if offer is None:
+            continue
+        arranged, patch = offer
+        _, report = evaluate_new(session, actor, apply_patch(opened.document, patch))
+        against = tuple(finding for finding in report.findings if finding.code.startswith(_DECIDED[place]))
+        own = reference.startswith(OWN)
+        found.append(Candidate(reference, own, part, arranged, patch, reference in chosen, report, against))
+    return sorted(found, key=lambda one: (not one.fits, len(one.against), one.mass.number if one.mass else 0.0, one.part.name))
+
+
+def _parts(session: Session, actor: Actor, opened: Opened, kind: PartKind) -> Iterator[tuple[str, Part]]:
+    for id, own in opened.rig.own_parts.items():
+        if own.part.kind == kind:
+            yield OWN + id, own.part
+    for one in list_parts(session, actor, kind):
+        if not one.withdrawn:
+            yield one.reference, one.part
+
+
+def _offer(opened: Opened, part: Part, reference: str) -> tuple[str, list[dict[str, Any]]] | None:
+    """How the part would be put in, in words and as a patch; None where it cannot make the volts."""
+    figures = opened.report.figures
+    if isinstance(part, Battery):
+        if part.chemistry != opened.rig.storage.chemistry:
+            return None
+        made = arrangement(part, figures["storage.nominal_v"].number, figures["storage.need_wh"].number)
+        if made is None:
+            return None
+        units = {"part": reference, "series": made.series, "parallel": made.parallel}
+        words = f"{made.series} in series, {made.parallel} in parallel" if made.series > 1 else f"{made.parallel} in parallel"
+        return (
+            "one" if made.series * made.parallel == 1 else words,
+            [{"op": "add", "path": "/storage/bank", "value": {"units": units}}],
+        )
+    assert isinstance(part, InverterPart)
+    return "one", [{"op": "add", "path": "/inverter/chosen", "value": {"part": reference}}]

@@ -1,0 +1,117 @@
+"""Parts of one kind as CSV: one row a part, members as columns; price and size take several.
+
+Decimal points, UTF-8, comma-separated, `yes` or `no` for switches, nothing for what is not known.
+"""
+
+from __future__ import annotations
+
+import csv
+import io
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from pydantic import ValidationError
+
+from ryokan.core.errors import DomainError
+from ryokan.core.job_file import problems_of
+from ryokan.core.parts.model import KINDS, Part, PartKind
+
+_SIZE = ("length_m", "width_m", "height_m")
+MAX_ROWS = 20_000
+
+
+@dataclass(frozen=True, slots=True)
+class RowProblem:
+    """One fault: its row as a spreadsheet counts them, its column, and what is wrong."""
+
+    row: int
+    column: str
+    message: str
+
+
+class UnreadableParts(DomainError):
+    """A CSV is no list of parts; ``problems`` names every fault, and nothing of it was taken."""
+
+    code = "parts.unreadable"
+
+    def __init__(self, message: str, problems: Sequence[RowProblem] = ()) -> None:
+        super().__init__(message)
+        self.problems = tuple(problems)
+
+
+def columns_of(kind: PartKind) -> list[str]:
+    """The columns of a kind, in order."""
+    names = [name for name in KINDS[kind].model_fields if name not in ("kind", "price", "size")]
+    return [*names, *_SIZE, "price", "currency"]
+
+
+def read_parts_csv(text: str, kind: PartKind) -> list[Part]:
+    """Parts of a kind from CSV, all or none.
+
+    Raises
+    ------
+    UnreadableParts
+        No header, unknown or doubled columns, too many rows, or rows with faults; all of them are listed.
+    """
+    rows = csv.reader(io.StringIO(text.removeprefix("\ufeff")))
+    header = [name.strip() for name in next(rows, [])]
+    unknown = [name for name in header if name not in columns_of(kind)]
+    if not header or unknown or len(set(header)) != len(header):
+        what = f"unknown columns: {', '.join(unknown)}" if unknown else "no header, or a column twice"
+        raise UnreadableParts(f"The first row does not name the columns of this kind ({what}).")
+    parts: list[Part] = []
+    problems: list[RowProblem] = []
+    for number, cells in enumerate(rows, start=2):
+        if not any(cell.strip() for cell in cells):
+            continue
+        if number > MAX_ROWS + 1:
+            raise UnreadableParts(f"A list has at most {MAX_ROWS} parts.")
+        if len(cells) != len(header):
+            problems.append(RowProblem(number, "", f"{len(cells)} cells under {len(header)} columns"))
+            continue
+        try:
+            parts.append(KINDS[kind].model_validate(_document(dict(zip(header, cells, strict=True)))))
+        except ValidationError as error:
+            problems += [RowProblem(number, fault.pointer.strip("/"), fault.message) for fault in problems_of(error)]
+    if problems:
+        raise UnreadableParts(f"{len(problems)} entries of the list cannot be taken.", problems)
+    return parts
+
+
+def _document(cells: dict[str, str]) -> dict[str, Any]:
+    """Members as they are typed; empty cells are left out, so that what is not known stays unknown."""
+    typed: dict[str, Any] = {name: cell.strip() for name, cell in cells.items() if cell.strip()}
+    size = {name: typed.pop(name) for name in _SIZE if name in typed}
+    if size:
+        typed["size"] = size
+    amount, currency = typed.pop("price", None), typed.pop("currency", None)
+    if amount is not None:
+        typed["price"] = {"amount": amount, "currency": currency}
+    return {name: int(value) if name in _WHOLE and str(value).isdigit() else value for name, value in typed.items()}
+
+
+# Members whose choices are numbers: a cell is text, and a choice does not turn text into a number by itself.
+_WHOLE = ("battery_v", "mains_v", "mains_hz", "legs")
+
+
+def write_parts_csv(parts: Iterable[Part], kind: PartKind) -> str:
+    """Parts of a kind as CSV that :func:`read_parts_csv` takes back unchanged."""
+    columns = columns_of(kind)
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\n")
+    writer.writerow(columns)
+    for part in parts:
+        cells = part.model_dump(mode="json", exclude={"price", "size", "kind"})
+        cells |= {} if part.size is None else part.size.model_dump()
+        cells |= {} if part.price is None else {"price": str(part.price.amount), "currency": part.price.currency}
+        writer.writerow([_cell(cells.get(column)) for column in columns])
+    return out.getvalue()
+
+
+def _cell(value: Any) -> str:
+    if value is None:
+        return ""
+    if isinstance(value, bool):
+        return "yes" if value else "no"
+    return str(value)

@@ -1,0 +1,64 @@
+"""What the shop has settled for itself, and what figures rest on."""
+
+from __future__ import annotations
+
+from flask import Blueprint
+
+from ryokan.operations import shop
+from ryokan.operations.shop import ShopDefaults
+from ryokan.web import answers as to_answer
+from ryokan.web.context import now, reader, signed_in
+from ryokan.web.schemas import NewCheck, Reference, Tables
+from ryokan.web.spec import answers, spec
+
+blueprint = Blueprint("shop", __name__)
+
+
+@blueprint.get("/reference")
+@spec.validate(resp=answers(Reference))
+def read_reference() -> Reference:
+    """Assumptions, stock sizes and sources."""
+    with signed_in() as (session, actor):
+        return to_answer.reference(reader(session, actor))
+
+
+@blueprint.get("/reference/tables")
+@spec.validate(resp=answers(Tables))
+def read_tables() -> Tables:
+    """Every table that formulas look things up in, with its source."""
+    with signed_in():
+        return to_answer.all_tables()
+
+
+@blueprint.put("/reference/sources/<string:source_id>/check")
+@spec.validate(resp=answers(Reference, 403, 404, 422))
+def record_check(source_id: str, json: NewCheck) -> Reference:
+    """Remember that a source was compared with its printed text."""
+    with signed_in() as (session, actor):
+        shop.record_check(session, actor, source_id, edition=json.edition, on=json.on, now=now())
+        return to_answer.reference(reader(session, actor))
+
+
+@blueprint.delete("/reference/sources/<string:source_id>/check")
+@spec.validate(resp=answers(Reference, 403))
+def withdraw_check(source_id: str) -> Reference:
+    """Forget that a source was compared."""
+    with signed_in() as (session, actor):
+        shop.withdraw_check(session, actor, source_id)
+        return to_answer.reference(reader(session, actor))
+
+
+@blueprint.get("/shop/defaults")
+@spec.validate(resp=answers(ShopDefaults))
+def read_defaults() -> ShopDefaults:
+    """What a new rig of the shop starts from."""
+    with signed_in() as (session, actor):
+        return shop.shop_defaults(session, actor)
+
+
+@blueprint.put("/shop/defaults")
+@spec.validate(resp=answers(ShopDefaults, 403, 422))
+def settle_defaults(json: ShopDefaults) -> ShopDefaults:
+    """Settle what a new rig of the shop starts from. Rigs there already stay as they are."""
+    with signed_in() as (session, actor):
+        return shop.settle_defaults(session, actor, json)

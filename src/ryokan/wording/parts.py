@@ -1,0 +1,120 @@
+"""What the members of a part are called, with their units and choices: enough to show and to fill in any kind."""
+
+from __future__ import annotations
+
+import types
+from dataclasses import dataclass
+from typing import Any, Literal, TypeAlias, Union, get_args, get_origin
+
+from pydantic.fields import FieldInfo
+
+from ryokan.core.parts.model import KINDS, PartKind, Price, Size
+
+FieldType: TypeAlias = Literal["text", "number", "integer", "choice", "yes_no", "price", "size"]
+
+KIND_NAMES: dict[PartKind, tuple[str, str]] = {"battery": ("Battery", "Batteries"), "inverter": ("Inverter", "Inverters")}
+
+# Member -> label, unit.
+_LABELS: dict[str, tuple[str, str]] = {
+    "name": ("Name", ""),
+    "maker": ("Maker", ""),
+    "price": ("Price", ""),
+    "mass_kg": ("Mass", "kg"),
+    "size": ("Length, width, height", "m"),
+    "values_from": ("Values from", ""),
+    "note": ("Note", ""),
+    "chemistry": ("Chemistry", ""),
+    "nominal_v": ("Nominal volts", "V"),
+    "capacity_ah": ("Capacity", "Ah"),
+    "rated_over_h": ("Rated over", "h"),
+    "discharge_limit_a": ("Gives, continuously", "A"),
+    "charge_limit_a": ("Takes at most", "A"),
+    "resistance_ohm": ("Internal resistance", "Ω"),
+    "max_series": ("Most in series", ""),
+    "max_parallel": ("Most in parallel", ""),
+    "self_heating": ("Heats itself", ""),
+    "heater_w": ("Its heater draws", "W"),
+    "min_charge_c": ("Coldest charging", "°C"),
+    "cycles": ("Cycles to 80 %", ""),
+    "stud": ("Terminal", ""),
+    "rated_w": ("Continuous rating", "W"),
+    "surge_w": ("Surge", "W"),
+    "surge_s": ("Surge lasts", "s"),
+    "battery_v": ("For a bank of", "V"),
+    "cutoff_v": ("Stops below", "V"),
+    "idle_w": ("Draws by itself", "W"),
+    "mains_v": ("Makes", "V"),
+    "mains_hz": ("At", "Hz"),
+    "legs": ("Legs", ""),
+    "waveform": ("Waveform", ""),
+    "charger_a": ("Built-in charger", "A"),
+    "transfer_a": ("Built-in transfer", "A"),
+    "remote_switch": ("Remote switch", ""),
+    "pre_charge": ("Pre-charges itself", ""),
+}
+
+_CHOICES: dict[str, str] = {
+    "lfp": "Lithium (LFP)",
+    "agm": "AGM",
+    "gel": "Gel",
+    "flooded": "Flooded",
+    "data_sheet": "its data sheet",
+    "measured": "measurement",
+    "estimate": "an estimate",
+    "pure_sine": "pure sine",
+    "modified_sine": "modified sine",
+}
+
+# What a list shows of each kind, in this order.
+COLUMNS: dict[PartKind, tuple[str, ...]] = {
+    "battery": ("chemistry", "nominal_v", "capacity_ah", "discharge_limit_a", "mass_kg", "price"),
+    "inverter": ("battery_v", "mains_v", "rated_w", "surge_w", "idle_w", "mass_kg", "price"),
+}
+
+
+@dataclass(frozen=True, slots=True)
+class PartField:
+    """One member of a kind of part."""
+
+    name: str
+    label: str
+    unit: str
+    type: FieldType
+    required: bool
+    choices: tuple[tuple[str | int, str], ...]
+    default: str | int | float | bool | None
+
+
+def fields_of(kind: PartKind) -> list[PartField]:
+    """All members of a kind in the order of its model."""
+    # What the kind is about comes before what every part has.
+    members = KINDS[kind].model_fields
+    own = [name for name in members if name not in _EVERY_PART]
+    ordered = ["name", *own, *(name for name in _EVERY_PART if name != "name")]
+    return [_field(name, members[name]) for name in ordered if name != "kind"]
+
+
+_EVERY_PART = ("name", "mass_kg", "size", "price", "maker", "values_from", "note")
+
+
+def _field(name: str, info: FieldInfo) -> PartField:
+    label, unit = _LABELS[name]
+    type, choices = _type_of(info.annotation)
+    default = None if info.is_required() or isinstance(info.default, Price | Size) else info.default
+    return PartField(name, label, unit, type, info.is_required(), choices, default)
+
+
+def _type_of(annotation: Any) -> tuple[FieldType, tuple[tuple[str | int, str], ...]]:
+    if get_origin(annotation) in (Union, types.UnionType):
+        annotation = next(one for one in get_args(annotation) if one is not type(None))
+    if get_origin(annotation) is Literal:
+        return "choice", tuple((value, _CHOICES.get(value, str(value))) for value in get_args(annotation))
+    known: dict[Any, FieldType] = {
+        str: "text",
+        float: "number",
+        int: "integer",
+        bool: "yes_no",
+        Price: "price",
+        Size: "size",
+    }
+    return known[annotation], ()

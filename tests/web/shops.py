@@ -1,0 +1,104 @@
+"""A server with two shops, and browsers on it."""
+
+from __future__ import annotations
+
+from datetime import UTC, datetime
+from typing import Any
+from uuid import UUID, uuid4
+
+from flask import Flask
+from flask.testing import FlaskClient
+from pydantic import TypeAdapter
+from sqlalchemy import Engine
+from werkzeug.test import TestResponse
+
+from ryokan.core.parts.model import Part
+from ryokan.operations.accounts import add_user, create_shop
+from ryokan.operations.comments import comment
+from ryokan.operations.jobs import create_job
+from ryokan.operations.parts import add_part
+from ryokan.store.database import transaction
+from ryokan.store.drafts import DraftStore
+from ryokan.web.app import create_app
+from ryokan.web.context import Context
+
+START = datetime(2026, 5, 1, tzinfo=UTC)
+PART = {"kind": "battery", "name": "other block", "chemistry": "lfp", "nominal_v": 12.8, "capacity_ah": 100}
+LAMP = {"name": "lamp", "draw": {"kind": "watts", "watts": 3}, "hours_per_day": 5}
+
+
+class Clock:
+    """A clock that the test turns."""
+
+    def __init__(self) -> None:
+        self.now = START
+
+    def __call__(self) -> datetime:
+        return self.now
+
+
+class Browser:
+    """A signed-in browser of one person."""
+
+    def __init__(self, app: Flask, email: str) -> None:
+        self.client: FlaskClient = app.test_client()
+        self.token = self.client.get("/api/v1/session").json["csrf_token"]
+        signed_in = self.send("POST", "/session", {"email": email, "password": "pw"})
+        self.status, self.token = signed_in.status_code, (signed_in.json or {}).get("csrf_token", self.token)
+
+    def send(self, method: str, path: str, body: Any = None, **headers: str) -> TestResponse:
+        sent = {"X-CSRF-Token": self.token, **{name.replace("_", "-"): value for name, value in headers.items()}}
+        return self.client.open(f"/api/v1{path}", method=method, json=body, headers=sent)
+
+    def get(self, path: str) -> TestResponse:
+        return self.send("GET", path)
+
+
+class Shops:
+    """Two shops with a job each, on one application."""
+
+    def __init__(self, engine: Engine) -> None:
+        self.engine = engine
+        self.clock = Clock()
+        self.app = create_app(Context(engine, self.clock), secret_key="test")
+        self.app.testing = True
+        with transaction(engine) as session:
+            self.ada = create_shop(session, name="A", owner_name="Ada", email="ada@a.example", password="pw", now=START)
+            job = create_job(session, self.ada, title="Job", customer="C", now=START)
+            create_shop(session, name="B", owner_name="Cy", email="cy@b.example", password="pw", now=START)
+            part = add_part(session, self.ada, TypeAdapter(Part).validate_python({**PART, "name": "block"}), now=START)
+            said = comment(session, self.ada, job.options[0].id, pin="run:main", text="How long?", now=START)
+        self.job_id, self.option_id = str(job.job.id), str(job.options[0].id)
+        self.part_id, self.comment_id = str(part.id), str(said[0].id)
+
+    def join(self, role: str) -> str:
+        """The address of somebody new in the first shop."""
+        email = f"{uuid4().hex}@a.example"
+        with transaction(self.engine) as session:
+            add_user(session, self.ada, name="Somebody", email=email, role=role, password="pw")
+        return email
+
+    def new_person(self) -> str:
+        with transaction(self.engine) as session:
+            return str(
+                add_user(session, self.ada, name="Vi", email=f"{uuid4().hex}@a.example", role="viewer", password="pw").user_id
+            )
+
+    def new_draft(self) -> str:
+        """An edit of the first shop's owner that lost."""
+        with transaction(self.engine) as session:
+            drafts = DraftStore(session, self.ada.scope, self.ada.user_id)
+            patch = [{"op": "add", "path": "/brief/people", "value": 4}]
+            kept = drafts.keep(UUID(self.option_id), name="n", why="w", patch=patch, edit_id=None, at=START)
+            return str(kept.id)
+
+    def browser(self, email: str = "ada@a.example") -> Browser:
+        return Browser(self.app, email)
+
+
+def assert_problem(response: TestResponse, status: int, code: str) -> dict[str, Any]:
+    assert (response.status_code, response.content_type, response.json["code"]) == (status, "application/problem+json", code)
+    assert response.json["status"] == status
+    assert response.json["detail"]
+    body: dict[str, Any] = response.json
+    return body
