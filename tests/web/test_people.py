@@ -153,6 +153,7 @@ def test_comments_are_resolved_by_name_and_outlive_their_load(shops: Shops) -> N
     address = f"/options/{shops.option_id}"
     ada.send("PATCH", f"{address}/rig", [{"op": "add", "path": "/loads/lamp", "value": LAMP}], If_Match='"1"')
 
+    shops.clock.now += timedelta(minutes=1)
     said = ben.send("POST", f"{address}/comments", {"pin": "load:lamp", "text": "Three of them, surely"}).json["comments"][-1]
     ada.send("PUT", f"/comments/{said['id']}/resolution", {"resolved": True})
     ada.send("PATCH", f"{address}/rig", [{"op": "remove", "path": "/loads/lamp"}], If_Match='"2"')

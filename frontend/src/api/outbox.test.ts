@@ -84,4 +84,23 @@ describe("Outbox", () => {
     store.setItem("k", "{broken");
     expect(new Outbox("k", async () => ({ kind: "stored" }), store).getState().waiting).toEqual([]);
   });
+
+  it("makes one edit of a drag while it waits, and leaves the one on its way alone", async () => {
+    const sent: Edit[] = [];
+    const outbox = new Outbox(
+      "k",
+      async (edit) => {
+        sent.push(edit);
+        await Promise.resolve();
+        return { kind: "stored" };
+      },
+      new FakeStore(),
+    );
+    const drag = (value: number, path = "/a") => outbox.add([{ op: "add", path, value }], "drag-0001");
+
+    const outcomes = await Promise.all([drag(1), drag(2), drag(3), drag(4), outbox.add(patch("/b")), drag(5)]);
+
+    expect(sent.map((edit) => edit.patch[0]?.value)).toEqual([1, 4, 1, 5]);
+    expect(outcomes).toEqual(Array(6).fill({ stored: true }));
+  });
 });

@@ -4,6 +4,8 @@ import type { PatchOperation, Problem } from "./types";
 export interface Edit {
   editId: string;
   patch: PatchOperation[];
+  /** Edits of one drag carry one name: while they wait they become one, and the server undoes them as one. */
+  gesture?: string;
 }
 
 /** How an edit ended: stored, or refused for good with the reason. */
@@ -34,7 +36,7 @@ const LONGEST_RETRY_MS = 4_000;
 export class Outbox {
   private state: OutboxState;
   private readonly listeners = new Set<() => void>();
-  private readonly waiters = new Map<string, (outcome: Outcome) => void>();
+  private readonly waiters = new Map<string, ((outcome: Outcome) => void)[]>();
   private sending = false;
   private retryMs = FIRST_RETRY_MS;
 
@@ -55,10 +57,12 @@ export class Outbox {
   readonly getState = (): OutboxState => this.state;
 
   /** Queue an edit; the promise settles when the server has stored or refused it. */
-  add(patch: PatchOperation[]): Promise<Outcome> {
-    const edit = { editId: newEditId(), patch };
-    this.change({ waiting: [...this.state.waiting, edit] });
-    const outcome = new Promise<Outcome>((resolve) => this.waiters.set(edit.editId, resolve));
+  add(patch: PatchOperation[], gesture?: string): Promise<Outcome> {
+    const edit: Edit = { editId: newName(), patch, ...(gesture ? { gesture } : {}) };
+    this.change({ waiting: [...this.withoutSuperseded(edit), edit] });
+    const outcome = new Promise<Outcome>((resolve) => {
+      this.waiters.set(edit.editId, [...(this.waiters.get(edit.editId) ?? []), resolve]);
+    });
     void this.flush();
     return outcome;
   }
@@ -77,12 +81,25 @@ export class Outbox {
       }
       this.retryMs = FIRST_RETRY_MS;
       this.change({ waiting: this.state.waiting.slice(1), unreachable: false });
-      this.waiters.get(edit.editId)?.(
-        sent.kind === "stored" ? { stored: true } : { stored: false, problem: sent.problem },
-      );
+      const outcome: Outcome = sent.kind === "stored" ? { stored: true } : { stored: false, problem: sent.problem };
+      for (const tell of this.waiters.get(edit.editId) ?? []) tell(outcome);
       this.waiters.delete(edit.editId);
     }
     this.sending = false;
+  }
+
+  /** What waits, less an edit of the same gesture that the new one overwrites. The one on its way stays. */
+  private withoutSuperseded(next: Edit): readonly Edit[] {
+    const waiting = this.state.waiting;
+    const last = waiting.at(-1);
+    const onItsWay = this.sending && waiting.length === 1;
+    if (!last || onItsWay || !next.gesture || last.gesture !== next.gesture) return waiting;
+    const paths = new Set(next.patch.map((operation) => operation.path));
+    if (!last.patch.every((operation) => operation.op !== "remove" && paths.has(operation.path))) return waiting;
+    // Whoever waits for the overwritten edit hears what becomes of the one in its place.
+    this.waiters.set(next.editId, this.waiters.get(last.editId) ?? []);
+    this.waiters.delete(last.editId);
+    return waiting.slice(0, -1);
   }
 
   private change(part: Partial<OutboxState>): void {
@@ -93,7 +110,8 @@ export class Outbox {
   }
 }
 
-function newEditId(): string {
+/** A name that nobody else has: of an edit, or of a gesture. */
+export function newName(): string {
   // randomUUID needs a secure context; an address on a workshop's network may not be one.
   const bytes = crypto.getRandomValues(new Uint8Array(16));
   return Array.from(bytes, (byte) => byte.toString(16).padStart(2, "0")).join("");

@@ -2393,6 +2393,13 @@ export interface components {
                 [key: string]: components["schemas"]["Stay"];
             };
             storage?: components["schemas"]["Storage"];
+            /**
+             * Typed
+             * @description What was typed, by the JSON pointer of the member, where it was said in other units than it is stored in.
+             */
+            typed?: {
+                [key: string]: string;
+            };
             vehicle?: components["schemas"]["Vehicle"];
             wiring?: components["schemas"]["Wiring"];
         };

@@ -2,6 +2,8 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { client, unwrap } from "../api/client";
+import { sessionQuery } from "../api/queries";
+import type { Person } from "../api/types";
 import { applyTheme, storedTheme, type Theme } from "../app/theme";
 import { Menu, type MenuItem } from "./Menu";
 
@@ -9,13 +11,19 @@ const THEME_WORDS: Record<Theme, string> = { system: "as the device", light: "li
 const NEXT: Record<Theme, Theme> = { system: "dark", dark: "light", light: "system" };
 
 /** Who is signed in, the theme, and the way out. */
-export function AccountMenu({ person, more = [] }: { person: { name: string; shop: string }; more?: MenuItem[] }) {
+export function AccountMenu({ person, more = [] }: { person: Person; more?: MenuItem[] }) {
   const queries = useQueryClient();
   const navigate = useNavigate();
   const [theme, setTheme] = useState(storedTheme);
   const changeTheme = () => {
     applyTheme(NEXT[theme]);
     setTheme(NEXT[theme]);
+  };
+  const changeUnits = async () => {
+    const units = person.units === "us" ? "metric" : "us";
+    queries.setQueryData(sessionQuery.queryKey, await unwrap(client.PUT("/api/v1/session/units", { body: { units } })));
+    // Sentences are made by the server, in the reader's units.
+    await queries.invalidateQueries({ predicate: (query) => query.queryKey !== sessionQuery.queryKey });
   };
   const signOut = async () => {
     await unwrap(client.DELETE("/api/v1/session"));
@@ -33,6 +41,14 @@ export function AccountMenu({ person, more = [] }: { person: { name: string; sho
       items={[
         ...more,
         { label: `Theme: ${THEME_WORDS[theme]}`, keys: "press to change", onSelect: changeTheme },
+        {
+          label: `Units: ${person.units === "us" ? "foot, pound, °F" : "metre, kilogram, °C"}`,
+          keys: "press to change",
+          onSelect: () => void changeUnits(),
+        },
+        { label: "Parts", onSelect: () => navigate("/parts") },
+        { label: "Shop and people", onSelect: () => navigate("/shop") },
+        { label: "Your account", onSelect: () => navigate("/account") },
         { label: "Sources and tables", onSelect: () => navigate("/sources") },
         { label: "Sign out", onSelect: () => void signOut() },
       ]}

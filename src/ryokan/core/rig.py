@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Literal, TypeAlias
+from typing import Annotated, Literal, TypeAlias
 
 from pydantic import Field, field_validator
 
@@ -24,6 +24,9 @@ MAX_OWN_PARTS = 100
 
 CodePack: TypeAlias = Literal["na_vehicle", "na_marine", "international"]
 Ambient: TypeAlias = Literal["freezing", "cold", "mild", "hot"]
+
+
+Typed: TypeAlias = Annotated[str, Field(min_length=1, max_length=200)]
 
 
 class Region(Model):
@@ -121,6 +124,11 @@ class Rig(Model):
     wiring: Wiring = Field(default_factory=Wiring)
     own_parts: dict[Id, OwnPart] = Field(
         default_factory=dict, max_length=MAX_OWN_PARTS, description="Parts of this rig alone, by id."
+    )
+    typed: dict[Typed, Typed] = Field(
+        default_factory=dict,
+        max_length=2000,
+        description="What was typed, by the JSON pointer of the member, where it was said in other units than it is stored in.",
     )
     labour: Labour = Field(default_factory=Labour)
     assumptions: dict[str, float] = Field(default_factory=dict, description="Overrides of the product's assumptions.")

@@ -3,9 +3,10 @@ import { useState } from "react";
 import { referenceQuery } from "../../api/queries";
 import type { Assumption, PatchOperation } from "../../api/types";
 import { formatNumber } from "../../ui/formatQuantity";
+import { readQuantity } from "../../ui/readQuantity";
 import { Failed, Waiting } from "../../ui/states";
 import { MemoryMark } from "../rig/Figure";
-import { faultAt, readNumber } from "../rig/fields";
+import { faultAt } from "../rig/fields";
 import { useRig } from "../rig/useRig";
 
 const CHEMISTRIES = ["lfp", "agm", "gel", "flooded"];
@@ -47,9 +48,10 @@ function AssumptionItem({ assumption }: { assumption: Assumption }) {
   };
   const commit = () => {
     if (draft === null || draft.trim() === text) return setDraft(null);
-    const number = readNumber(draft);
-    if (typeof number !== "number") return setFault("A number is needed here.");
-    void send([{ op: "add", path, value: number / scale }]);
+    const read = readQuantity(draft, share ? "%" : assumption.unit, "metric");
+    if ("fault" in read) return setFault(read.fault);
+    if (read.value === null) return setFault("A number is needed here.");
+    void send([{ op: "add", path, value: read.value / scale }]);
   };
 
   return (

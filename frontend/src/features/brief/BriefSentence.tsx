@@ -226,12 +226,7 @@ function RegionForm({ done }: { done: () => void }) {
   return (
     <BlankForm
       done={done}
-      patch={(form) => [
-        set(form, "code_pack"),
-        set(form, "mains_v", Number),
-        set(form, "mains_hz", Number),
-        set(form, "display_units"),
-      ]}
+      patch={(form) => [set(form, "code_pack"), set(form, "mains_v", Number), set(form, "mains_hz", Number)]}
     >
       <Labelled label="Codes and tables">
         {(id) => <Select id={id} name="code_pack" value={region.code_pack} options={Object.entries(CODE_PACKS)} />}
@@ -255,19 +250,6 @@ function RegionForm({ done }: { done: () => void }) {
             options={[
               ["50", "50 Hz"],
               ["60", "60 Hz"],
-            ]}
-          />
-        )}
-      </Labelled>
-      <Labelled label="Units shown">
-        {(id) => (
-          <Select
-            id={id}
-            name="display_units"
-            value={region.display_units}
-            options={[
-              ["metric", "metre, kilogram, °C"],
-              ["us", "foot, pound, °F"],
             ]}
           />
         )}

@@ -1,8 +1,9 @@
 import { useState } from "react";
 import type { Rig, Stay } from "../../api/types";
 import { Button } from "../../ui/Button";
+import { readQuantity } from "../../ui/readQuantity";
 import { Figure } from "../rig/Figure";
-import { readNumber, useMember } from "../rig/fields";
+import { useMember, useSaid } from "../rig/fields";
 import { useRig } from "../rig/useRig";
 import { useStepFigures } from "../rig/useStepFigures";
 import { AMBIENTS, HOOKUPS, MONTHS } from "./words";
@@ -89,6 +90,7 @@ function StayRow({ id, stay }: { id: string; stay: Stay }) {
         member="driving_hours_per_day"
         label={`Driving on ${name}`}
         value={String(stay.driving_hours_per_day)}
+        unit="h"
         width="w-16"
       />
       <Pick id={id} member="hookup" label={`Hookup at ${name}`} value={stay.hookup} options={entries(HOOKUPS)} />
@@ -120,6 +122,7 @@ function Cell({
   value,
   width,
   text = false,
+  unit = "",
 }: {
   id: string;
   member: string;
@@ -127,15 +130,24 @@ function Cell({
   value: string;
   width: string;
   text?: boolean;
+  /** Unit of a number, where it has one. */
+  unit?: string;
 }) {
-  const { answer } = useRig();
+  const { answer, units } = useRig();
+  const said = useSaid(`/stays/${id}/${member}`, unit, text ? null : Number(value));
+  const shown = said ?? value;
   const { fault, setFault, write } = useMember(`/stays/${id}/${member}`);
   const [draft, setDraft] = useState<string | null>(null);
   const commit = async () => {
-    if (draft === null || draft.trim() === value) return setDraft(null);
-    const number = readNumber(draft);
-    if (!text && typeof number !== "number") return setFault("A number is needed here.");
-    if (await write(text ? draft.trim() : number)) setDraft(null);
+    if (draft === null || draft.trim() === shown) return setDraft(null);
+    if (text) {
+      if (await write(draft.trim())) setDraft(null);
+      return;
+    }
+    const read = readQuantity(draft, unit, units);
+    if ("fault" in read) return setFault(read.fault);
+    if (read.value === null) return setFault("A number is needed here.");
+    if (await write(read.value, read.foreign ? draft.trim() : null)) setDraft(null);
   };
   return (
     <td className="py-1.5 pr-2">
@@ -144,7 +156,7 @@ function Cell({
         disabled={!answer.may_edit}
         inputMode={text ? "text" : "decimal"}
         className={`field ${width} ${text ? "" : "text-right font-mono"}`}
-        value={draft ?? value}
+        value={draft ?? shown}
         aria-invalid={fault !== ""}
         onChange={(event) => setDraft(event.target.value)}
         onBlur={() => void commit()}

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { Link, useParams } from "react-router";
 import { comparisonQuery, jobQuery } from "../../api/queries";
-import type { Comparison, FigureValue, Severity } from "../../api/types";
+import type { Comparison, FigureValue, Person, Severity } from "../../api/types";
 import { Digits } from "../../ui/Digits";
 import { formatNumber, formatQuantity } from "../../ui/formatQuantity";
 import { PlainHeader } from "../../ui/PlainHeader";
@@ -10,7 +10,7 @@ import { SeverityMark } from "../../ui/SeverityMark";
 import { Failed, Waiting } from "../../ui/states";
 
 /** All options of a job side by side; what differs stands out, what is alike steps back. */
-export function ComparePage({ person }: { person: { name: string; shop: string } }) {
+export function ComparePage({ person }: { person: Person }) {
   const { jobId = "" } = useParams();
   const job = useQuery(jobQuery(jobId));
   const comparison = useQuery(comparisonQuery(jobId));

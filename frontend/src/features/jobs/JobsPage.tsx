@@ -3,7 +3,7 @@ import { useEffect, useId, useState } from "react";
 import { useNavigate } from "react-router";
 import { client, unwrap } from "../../api/client";
 import { jobsQuery } from "../../api/queries";
-import type { JobCard } from "../../api/types";
+import type { JobCard, Person } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Dialog } from "../../ui/Dialog";
 import { formatNumber } from "../../ui/formatQuantity";
@@ -12,7 +12,7 @@ import { SeverityMark } from "../../ui/SeverityMark";
 import { Failed, Waiting } from "../../ui/states";
 import { OpenFile } from "./OpenFile";
 
-export function JobsPage({ person }: { person: { name: string; shop: string; role: string } }) {
+export function JobsPage({ person }: { person: Person }) {
   const jobs = useQuery(jobsQuery);
   const [starting, setStarting] = useState(false);
   const mayEdit = person.role === "owner" || person.role === "designer";

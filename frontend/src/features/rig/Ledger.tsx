@@ -50,9 +50,13 @@ function Line({ line }: { line: LedgerLine }) {
   return (
     <tr className="border-rule border-b">
       <th scope="row" className="h-[26px] text-left font-normal">
-        <Link to={`/jobs/${jobId}/${optionId}/${line.step}`} className="hover:underline">
-          {line.label}
-        </Link>
+        {line.step ? (
+          <Link to={`/jobs/${jobId}/${optionId}/${line.step}`} className="hover:underline">
+            {line.label}
+          </Link>
+        ) : (
+          line.label
+        )}
       </th>
       <td className="text-right">
         <Figure figure={line.need ?? undefined} />

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { type ReactNode, useEffect, useState } from "react";
 import { Navigate, useParams } from "react-router";
 import { jobQuery, optionQuery, sessionQuery } from "../../api/queries";
-import { type OptionAnswer, STEPS, type Step } from "../../api/types";
+import { type OptionAnswer, type Person, STEPS, type Step } from "../../api/types";
 import { Failed, Waiting } from "../../ui/states";
 import { BriefPage } from "../brief/BriefPage";
 import { ChargingPage } from "../charging/ChargingPage";
@@ -35,7 +35,7 @@ const PAGES: Record<Step, () => ReactNode> = {
 };
 
 /** One option of a job: rail, worksheet, ledger. */
-export function RigPage({ person }: { person: { name: string; shop: string } }) {
+export function RigPage({ person }: { person: Person }) {
   const { jobId = "", optionId = "", step = "" } = useParams();
   const job = useQuery(jobQuery(jobId));
   const option = useQuery(optionQuery(optionId));
@@ -61,7 +61,7 @@ function OpenRig({
   answer: OptionAnswer;
   job: Parameters<typeof TopBar>[0]["job"];
   step: Step;
-  person: { name: string; shop: string };
+  person: Person;
 }) {
   const rig = useRigState(optionId, answer);
   const { trail } = useWorking();

@@ -1,21 +1,13 @@
 import { useState } from "react";
 import { Link, NavLink, useParams } from "react-router";
-import type { JobAnswer } from "../../api/types";
+import type { JobAnswer, Person } from "../../api/types";
 import { AccountMenu } from "../../ui/AccountMenu";
 import { Mark } from "../../ui/Mark";
 import { HistoryDialog } from "./HistoryDialog";
 import { NewOption } from "./NewOption";
 import { useRig } from "./useRig";
 
-export function TopBar({
-  job,
-  person,
-  onHelp,
-}: {
-  job: JobAnswer;
-  person: { name: string; shop: string };
-  onHelp: () => void;
-}) {
+export function TopBar({ job, person, onHelp }: { job: JobAnswer; person: Person; onHelp: () => void }) {
   const { step } = useParams();
   return (
     <header className="flex min-h-[52px] flex-wrap items-center gap-x-4 gap-y-1 border-rule border-b px-4 py-1.5">

@@ -1,5 +1,7 @@
 import { type ChangeEvent, type KeyboardEvent, type ReactNode, useId, useState } from "react";
-import type { Problem } from "../../api/types";
+import type { PatchOperation, Problem } from "../../api/types";
+import { formatConductor } from "../../ui/formatQuantity";
+import { readConductor, readQuantity } from "../../ui/readQuantity";
 import { useRig } from "./useRig";
 
 /** Fields write one member of the rig. What was refused stays in the field, with the reason below it. */
@@ -12,11 +14,16 @@ interface Place {
 
 /** Send one member; the answer is the sentence to show at the field, or nothing. */
 export function useMember(path: string) {
-  const { edit } = useRig();
+  const { edit, rig } = useRig();
   const [fault, setFault] = useState("");
-  const write = async (value: unknown) => {
+  /** `said`: what was typed, kept beside the value where it was said in other units; null forgets it. */
+  const write = async (value: unknown, said: string | null = null) => {
     setFault("");
-    const outcome = await edit([{ op: "add", path, value }], { report: false });
+    const kept = `/typed/${path.replaceAll("~", "~0").replaceAll("/", "~1")}`;
+    const patch: PatchOperation[] = [{ op: "add", path, value }];
+    if (said !== null) patch.push({ op: "add", path: kept, value: said });
+    else if (path in rig.typed) patch.push({ op: "remove", path: kept });
+    const outcome = await edit(patch, { report: false });
     if (!outcome.stored) setFault(faultAt(outcome.problem));
     return outcome.stored;
   };
@@ -60,22 +67,13 @@ export function FieldRow({
   );
 }
 
-interface Conversion {
-  unit: string;
-  shown: (stored: number) => number;
-  stored: (shown: number) => number;
-}
-
-const same = (value: number) => value;
-
-/** Units are turned for showing and typing only; what is stored is always in the unit of the member. */
-function conversionFor(unit: string, us: boolean): Conversion {
-  if (us && unit === "°C") {
-    return { unit: "°F", shown: (c) => Math.round((c * 1.8 + 32) * 10) / 10, stored: (f) => (f - 32) / 1.8 };
-  }
-  if (us && unit === "m")
-    return { unit: "ft", shown: (m) => Math.round((m / 0.3048) * 100) / 100, stored: (ft) => ft * 0.3048 };
-  return { unit, shown: same, stored: same };
+/** Units are turned for showing only; what is stored is always in the unit of the member. */
+function shownIn(unit: string, us: boolean): { unit: string; shown: (stored: number) => number } {
+  const round = (value: number, digits: number) => Number(value.toFixed(digits));
+  if (us && unit === "°C") return { unit: "°F", shown: (c) => round(c * 1.8 + 32, 1) };
+  if (us && unit === "m") return { unit: "ft", shown: (m) => round(m / 0.3048, 2) };
+  if (us && unit === "kg") return { unit: "lb", shown: (kg) => round(kg / 0.45359237, 2) };
+  return { unit, shown: (value) => round(value, 4) };
 }
 
 /** What is being typed in a field: Enter and leaving the field send it, Escape gives the stored value back. */
@@ -117,20 +115,20 @@ export function NumberField({
 }) {
   const id = useId();
   const { units, answer } = useRig();
-  const turn = conversionFor(unit, units === "us");
+  const turn = shownIn(unit, units === "us");
+  const said = useSaid(path, unit, value);
   const { fault, setFault, write } = useMember(path);
   const refuse = (why: string) => {
     setFault(why);
     return Promise.resolve(false);
   };
   const draft = useDraft(
-    value === null ? "" : String(turn.shown(value)),
-    (typed) => {
-      const parsed = readNumber(typed);
-      if (parsed === undefined) return refuse(`“${typed}” is not a number${turn.unit ? ` of ${turn.unit}` : ""}.`);
-      if (parsed === null && !nullable) return refuse("A number is needed here.");
-      const number = parsed === null ? null : turn.stored(parsed);
-      return write(send ? send(number) : number);
+    said ?? (value === null ? "" : String(turn.shown(value))),
+    (text) => {
+      const read = readQuantity(text, unit, units);
+      if ("fault" in read) return refuse(read.fault);
+      if (read.value === null && !nullable) return refuse("A number is needed here.");
+      return write(send ? send(read.value) : read.value, read.foreign ? text : null);
     },
     () => setFault(""),
   );
@@ -139,24 +137,76 @@ export function NumberField({
       <input
         {...draft}
         id={id}
-        inputMode="decimal"
+        inputMode={unit in TYPED_IN_MANY ? "text" : "decimal"}
         disabled={!answer.may_edit}
         className="field w-28 text-right font-mono"
         placeholder={nullable ? "none yet" : ""}
         aria-invalid={fault !== ""}
         aria-describedby={fault ? `${id}-fault` : undefined}
       />
-      <span className="text-[13px] text-soft">{turn.unit}</span>
+      <span className="text-[13px] text-soft">
+        {said !== null && value !== null ? `= ${turn.shown(value)} ${turn.unit}` : turn.unit}
+      </span>
     </FieldRow>
   );
 }
 
-/** A number as typed, null where nothing is, undefined where it is none. A comma may mark the decimals. */
-export function readNumber(text: string): number | null | undefined {
-  const trimmed = text.trim().replace("−", "-");
-  if (trimmed === "") return null;
-  if (!/^-?\d+([.,]\d+)?$/.test(trimmed)) return undefined;
-  return Number(trimmed.replace(",", "."));
+// Where another unit is likely to be typed, a tablet offers letters too.
+const TYPED_IN_MANY: Record<string, true> = { "°C": true, m: true, h: true, kg: true };
+
+/** What was typed at a place, if it still says what is stored there. */
+export function useSaid(path: string, unit: string, value: number | null): string | null {
+  const { rig, units } = useRig();
+  const text = rig.typed[path];
+  if (text === undefined || value === null) return null;
+  const read = readQuantity(text, unit, units);
+  return "value" in read && read.value !== null && Math.abs(read.value - value) < 1e-9 ? text : null;
+}
+
+/** A stock conductor, chosen from the list or typed: “2/0”, “70 mm2”. */
+export function ConductorField({
+  label,
+  path,
+  value,
+  stock,
+}: Place & { value: string | null; stock: readonly string[] }) {
+  const id = useId();
+  const { answer } = useRig();
+  const { fault, setFault, write } = useMember(path);
+  const say = (size: string) => {
+    const shown = formatConductor(size);
+    return `${shown.number} ${shown.unit}`;
+  };
+  const draft = useDraft(
+    value === null ? "" : say(value),
+    (text) => {
+      if (text === "") return write(null);
+      const size = readConductor(text, stock);
+      if (size) return write(size);
+      setFault(`“${text}” is no stock size: type for example 2/0, 4 AWG or 70 mm2.`);
+      return Promise.resolve(false);
+    },
+    () => setFault(""),
+  );
+  return (
+    <FieldRow id={id} label={label} fault={fault}>
+      <input
+        {...draft}
+        id={id}
+        list={`${id}-stock`}
+        disabled={!answer.may_edit}
+        placeholder="not chosen"
+        className="field w-36 text-right font-mono"
+        aria-invalid={fault !== ""}
+        aria-describedby={fault ? `${id}-fault` : undefined}
+      />
+      <datalist id={`${id}-stock`}>
+        {stock.map((size) => (
+          <option key={size} value={say(size)} />
+        ))}
+      </datalist>
+    </FieldRow>
+  );
 }
 
 /** A length as typed, in either system; a bare number takes the unit that is shown. */
@@ -166,7 +216,7 @@ export function LengthField({ label, path, typed, hint }: Place & { typed: strin
   const { fault, setFault, write } = useMember(path);
   const draft = useDraft(
     typed,
-    (text) => write(typeof readNumber(text) === "number" ? `${text} ${units === "us" ? "ft" : "m"}` : text),
+    (text) => write(/^[\d.,]+$/.test(text) ? `${text} ${units === "us" ? "ft" : "m"}` : text),
     () => setFault(""),
   );
   return (

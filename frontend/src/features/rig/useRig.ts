@@ -21,7 +21,9 @@ export interface RigContext {
   refused: RefusedEdit[];
   dismiss: (id: string) => void;
   /** Queue an edit. A refusal is shown by whoever asked for it; `report` leaves that to the page. */
-  edit: (patch: PatchOperation[], options?: { report?: boolean }) => Promise<Outcome>;
+  edit: (patch: PatchOperation[], options?: { report?: boolean; gesture?: string }) => Promise<Outcome>;
+  /** Make a draft's edit after all, or throw it away. */
+  settleDraft: (draftId: string, take: boolean) => Promise<void>;
   walk: (to: Walk) => Promise<void>;
   notice: string;
 }

@@ -1,4 +1,4 @@
-import { useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from "react";
 import { applyPatch, type Operation } from "rfc6902";
 import { client, RequestFailed, unwrap } from "../../api/client";
@@ -12,6 +12,7 @@ const outboxes = new Map<string, Outbox>();
 /** Everything that the pages of one rig share: what is stored, what waits to be, and how to change it. */
 export function useRigState(optionId: string, answer: OptionAnswer): RigContext {
   const queries = useQueryClient();
+  const session = useQuery(sessionQuery);
   const [refused, setRefused] = useState<RefusedEdit[]>([]);
   const [notice, setNotice] = useState("");
 
@@ -31,7 +32,11 @@ export function useRigState(optionId: string, answer: OptionAnswer): RigContext 
           client.PATCH("/api/v1/options/{option_id}/rig", {
             params: { path: { option_id: optionId } },
             body: edit.patch,
-            headers: { "If-Match": `"${known.revision}"`, "Edit-Id": edit.editId },
+            headers: {
+              "If-Match": `"${known.revision}"`,
+              "Edit-Id": edit.editId,
+              ...(edit.gesture ? { Gesture: edit.gesture } : {}),
+            },
           }),
         );
         accept(next as OptionAnswer);
@@ -57,10 +62,11 @@ export function useRigState(optionId: string, answer: OptionAnswer): RigContext 
   const rig = useMemo(() => withWaiting(answer.rig, state.waiting), [answer.rig, state.waiting]);
 
   const edit = useCallback(
-    async (patch: PatchOperation[], options?: { report?: boolean }) => {
+    async (patch: PatchOperation[], options?: { report?: boolean; gesture?: string }) => {
       setNotice("");
-      const outcome = await outbox.add(patch);
-      if (!outcome.stored && options?.report !== false) {
+      const outcome = await outbox.add(patch, options?.gesture);
+      // What came too late is a draft by now and is shown as such.
+      if (!outcome.stored && options?.report !== false && !outcome.problem?.draft) {
         setRefused((before) => [
           ...before,
           { id: crypto.getRandomValues(new Uint32Array(1)).join(), patch, problem: outcome.problem },
@@ -84,11 +90,28 @@ export function useRigState(optionId: string, answer: OptionAnswer): RigContext 
     [outbox, optionId, accept],
   );
 
+  const settleDraft = useCallback(
+    async (draftId: string, take: boolean) => {
+      const params = { path: { draft_id: draftId } };
+      try {
+        const next = take
+          ? client.POST("/api/v1/drafts/{draft_id}/edit", { params })
+          : client.DELETE("/api/v1/drafts/{draft_id}", { params });
+        accept((await unwrap(next)) as OptionAnswer);
+        setNotice("");
+      } catch (error) {
+        setNotice(error instanceof Error ? error.message : "That did not work.");
+      }
+    },
+    [accept],
+  );
+
   return {
     optionId,
     answer,
     rig,
-    units: rig.region.display_units,
+    units: session.data?.person?.units ?? "metric",
+    settleDraft,
     outbox: state,
     refused,
     dismiss: (id) => setRefused((before) => before.filter((one) => one.id !== id)),

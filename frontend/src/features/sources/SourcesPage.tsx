@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { referenceQuery, tablesQuery } from "../../api/queries";
-import type { Assumption, Source, Table } from "../../api/types";
+import type { Assumption, Person, Source, Table } from "../../api/types";
 import { PlainHeader } from "../../ui/PlainHeader";
 import { Failed, Waiting } from "../../ui/states";
 
@@ -14,7 +14,7 @@ const BASIS_WORDS: Record<string, string> = {
 };
 
 /** Everything that figures rest on, with its tables, so that they can be compared with print. */
-export function SourcesPage({ person }: { person: { name: string; shop: string } }) {
+export function SourcesPage({ person }: { person: Person }) {
   const reference = useQuery(referenceQuery);
   const tables = useQuery(tablesQuery);
   const failed = reference.error ?? tables.error;

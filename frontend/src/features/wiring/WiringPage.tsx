@@ -1,9 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { referenceQuery } from "../../api/queries";
-import { formatConductor } from "../../ui/formatQuantity";
 import { PageHead, Section } from "../../ui/PageHead";
 import { Figure } from "../rig/Figure";
-import { LengthField, NumberField, SelectField } from "../rig/fields";
+import { ConductorField, LengthField, NumberField, SelectField } from "../rig/fields";
 import { NeedRows } from "../rig/NeedRows";
 import { StepFindings } from "../rig/StepFindings";
 import { useRig } from "../rig/useRig";
@@ -18,13 +17,6 @@ export function WiringPage() {
   const reference = useQuery(referenceQuery);
   const { main } = rig.wiring;
   const nothing = Number(figure("wiring.main.design_current_a")?.value ?? 0) === 0;
-  const conductors = [
-    { value: null, label: "not chosen" },
-    ...(reference.data?.conductors ?? []).map((size) => {
-      const shown = formatConductor(size);
-      return { value: size, label: `${shown.number} ${shown.unit}` };
-    }),
-  ];
   return (
     <>
       <PageHead>
@@ -97,7 +89,12 @@ export function WiringPage() {
         />
       </Section>
       <Section title="Chosen" aside={main.conductor && main.fuse_a ? undefined : "not all yet"}>
-        <SelectField label="Main cable" path="/wiring/main/conductor" value={main.conductor} options={conductors} />
+        <ConductorField
+          label="Main cable"
+          path="/wiring/main/conductor"
+          value={main.conductor}
+          stock={reference.data?.conductors ?? []}
+        />
         <NumberField label="Main fuse" path="/wiring/main/fuse_a" unit="A" nullable value={main.fuse_a} />
         <NeedRows
           rows={[
