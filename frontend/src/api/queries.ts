@@ -1,6 +1,16 @@
 import { keepPreviousData, QueryClient, queryOptions } from "@tanstack/react-query";
 import { client, keepCsrfToken, RequestFailed, unwrap } from "./client";
-import type { OptionAnswer, PatchOperation, Preview, Step } from "./types";
+import type {
+  BookPart,
+  Candidate,
+  CandidatePlace,
+  OptionAnswer,
+  PartKind,
+  PatchOperation,
+  Preview,
+  ShopDefaults,
+  Step,
+} from "./types";
 
 export const queryClient = new QueryClient({
   defaultOptions: {
@@ -118,3 +128,41 @@ export const referenceQuery = queryOptions({
   staleTime: Number.POSITIVE_INFINITY,
   queryFn: () => unwrap(client.GET("/api/v1/reference")),
 });
+
+export const partsQuery = queryOptions({
+  queryKey: ["parts"],
+  queryFn: async () => (await unwrap(client.GET("/api/v1/parts"))) as { parts: BookPart[]; kinds: PartKind[] },
+});
+
+export const partHistoryQuery = (partId: string, number: number) =>
+  queryOptions({
+    queryKey: ["part", partId, number],
+    queryFn: () => unwrap(client.GET("/api/v1/parts/{part_id}", { params: { path: { part_id: partId } } })),
+  });
+
+/** What each part would do at a place of the rig as it is at a revision. */
+export const candidatesQuery = (optionId: string, revision: number, place: CandidatePlace) =>
+  queryOptions({
+    queryKey: ["candidates", optionId, revision, place],
+    gcTime: 60_000,
+    queryFn: async () =>
+      (await unwrap(
+        client.GET("/api/v1/options/{option_id}/candidates", {
+          params: { path: { option_id: optionId }, query: { place } },
+        }),
+      )) as { candidates: Candidate[] },
+  });
+
+export const teamQuery = queryOptions({ queryKey: ["team"], queryFn: () => unwrap(client.GET("/api/v1/people")) });
+
+export const defaultsQuery = queryOptions({
+  queryKey: ["defaults"],
+  queryFn: async () => (await unwrap(client.GET("/api/v1/shop/defaults"))) as ShopDefaults,
+});
+
+export const commentsQuery = (optionId: string) =>
+  queryOptions({
+    queryKey: ["comments", optionId],
+    queryFn: () =>
+      unwrap(client.GET("/api/v1/options/{option_id}/comments", { params: { path: { option_id: optionId } } })),
+  });

@@ -1634,6 +1634,12 @@ export interface components {
             id: string;
             /** Loads */
             loads: number;
+            /**
+             * Option Id
+             * Format: uuid
+             * @description The first option, which the rest speaks of.
+             */
+            option_id: string;
             /** Promise */
             promise: string;
             /** Title */
@@ -1983,10 +1989,24 @@ export interface components {
             may_edit: boolean;
             nights: components["schemas"]["NightBars"] | null;
             /**
+             * Open Comments
+             * @description How many comments are not resolved, by pin.
+             */
+            open_comments: {
+                [key: string]: number;
+            };
+            /**
              * Option Id
              * Format: uuid
              */
             option_id: string;
+            /**
+             * Part Names
+             * @description Parts of the book that the rig took, by reference.
+             */
+            part_names: {
+                [key: string]: string;
+            };
             /** Promise */
             promise: string;
             /** Redo */

@@ -1,9 +1,13 @@
 import { QueryClientProvider, useQuery } from "@tanstack/react-query";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 import { queryClient, sessionQuery } from "../api/queries";
+import { AccountPage } from "../features/account/AccountPage";
+import { InvitationPage } from "../features/account/InvitationPage";
 import { ComparePage } from "../features/compare/ComparePage";
 import { JobsPage } from "../features/jobs/JobsPage";
+import { PartsPage } from "../features/parts/PartsPage";
 import { RigPage } from "../features/rig/RigPage";
+import { ShopPage } from "../features/shop/ShopPage";
 import { CautionDialog } from "../features/sign-in/CautionDialog";
 import { SignInPage } from "../features/sign-in/SignInPage";
 import { SourcesPage } from "../features/sources/SourcesPage";
@@ -13,7 +17,10 @@ export function App() {
   return (
     <QueryClientProvider client={queryClient}>
       <BrowserRouter>
-        <SignedIn />
+        <Routes>
+          <Route path="/invitation" element={<InvitationPage />} />
+          <Route path="*" element={<SignedIn />} />
+        </Routes>
       </BrowserRouter>
     </QueryClientProvider>
   );
@@ -33,6 +40,9 @@ function SignedIn() {
         <Route path="/jobs/:jobId/:optionId/:step" element={<RigPage person={person} />} />
         <Route path="/jobs/:jobId/options" element={<ComparePage person={person} />} />
         <Route path="/sources" element={<SourcesPage person={person} />} />
+        <Route path="/parts" element={<PartsPage person={person} />} />
+        <Route path="/shop" element={<ShopPage person={person} />} />
+        <Route path="/account" element={<AccountPage person={person} />} />
         <Route path="*" element={<Navigate to="/" replace />} />
       </Routes>
     </>

@@ -7,11 +7,13 @@ export function Dialog({
   children,
   onClose,
   describedBy,
+  wide = false,
 }: {
   title: string;
   children: ReactNode;
   onClose?: () => void;
   describedBy?: string;
+  wide?: boolean;
 }) {
   return (
     <Radix.Root open onOpenChange={(open) => !open && onClose?.()}>
@@ -19,7 +21,7 @@ export function Dialog({
         <Radix.Overlay className="fixed inset-0 z-40 bg-black/45" />
         <Radix.Content
           aria-describedby={describedBy}
-          className="fixed top-1/2 left-1/2 z-50 max-h-[90dvh] w-[min(36rem,calc(100vw-2rem))] -translate-x-1/2 -translate-y-1/2 overflow-auto rounded-md border border-rule bg-sheet p-6"
+          className={`fixed top-1/2 left-1/2 z-50 max-h-[90dvh] ${wide ? "w-[min(52rem,calc(100vw-2rem))]" : "w-[min(36rem,calc(100vw-2rem))]"} -translate-x-1/2 -translate-y-1/2 overflow-auto rounded-md border border-rule bg-sheet p-6`}
           onEscapeKeyDown={(event) => !onClose && event.preventDefault()}
           onPointerDownOutside={(event) => !onClose && event.preventDefault()}
         >

@@ -23,10 +23,29 @@ CandidatePlace: TypeAlias = Literal["storage.bank", "inverter.chosen"]
 PLACES: tuple[CandidatePlace, ...] = get_args(CandidatePlace)
 KIND_BY_PLACE: dict[CandidatePlace, PartKind] = {"storage.bank": "battery", "inverter.chosen": "inverter"}
 
-# Findings that a choice at the place decides; what else is wrong with the rig is not held against a part.
-_DECIDED: dict[CandidatePlace, tuple[str, ...]] = {
-    "storage.bank": ("storage.", "charging."),
-    "inverter.chosen": ("inverter.", "storage.bms_below_main_current"),
+# Findings that the choice of a part decides; what else is wrong with the rig is not held against it.
+_DECIDED: dict[CandidatePlace, frozenset[str]] = {
+    "storage.bank": frozenset(
+        {
+            "storage.days_short",
+            "storage.series_off_class",
+            "storage.unit_of_other_chemistry",
+            "storage.too_many_units",
+            "storage.bms_below_main_current",
+            "charging.over_bank_limit",
+            "charging.over_usual_rate",
+        }
+    ),
+    "inverter.chosen": frozenset(
+        {
+            "inverter.continuous_short",
+            "inverter.surge_short",
+            "inverter.other_bank_volts",
+            "inverter.other_mains",
+            "inverter.volts_class_low",
+            "storage.bms_below_main_current",
+        }
+    ),
 }
 
 
@@ -78,7 +97,7 @@ def candidates(session: Session, actor: Actor, opened: Opened, place: CandidateP
             continue
         arranged, patch = offer
         _, report = evaluate_new(session, actor, apply_patch(opened.document, patch))
-        against = tuple(finding for finding in report.findings if finding.code.startswith(_DECIDED[place]))
+        against = tuple(finding for finding in report.findings if finding.code in _DECIDED[place])
         own = reference.startswith(OWN)
         found.append(Candidate(reference, own, part, arranged, patch, reference in chosen, report, against))
     return sorted(found, key=lambda one: (not one.fits, len(one.against), one.mass.number if one.mass else 0.0, one.part.name))

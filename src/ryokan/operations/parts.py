@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
@@ -46,7 +47,7 @@ def parts_book(session: Session, scope: ShopScope) -> PartsBook:
 def list_parts(session: Session, actor: Actor, kind: PartKind | None = None) -> list[BookPart]:
     """Parts of the shop by kind and name, those withdrawn last."""
     parts = [_book_part(row, newest) for row, newest in PartStore(session, actor.scope).all(kind)]
-    return sorted(parts, key=lambda one: (one.withdrawn, one.part.kind, one.part.name.casefold()))
+    return sorted(parts, key=lambda one: (one.withdrawn, one.part.kind, _in_counting_order(one.part.name)))
 
 
 def read_part(session: Session, actor: Actor, part_id: UUID) -> tuple[BookPart, Sequence[tuple[PartRevisionRow, str]]]:
@@ -136,6 +137,12 @@ def fill_book(session: Session, actor: Actor, parts: Iterable[Part], *, now: dat
     store = PartStore(session, actor.scope)
     for part in parts:
         _append(store, actor, store.add(uuid4(), part.kind), part, now)
+
+
+def _in_counting_order(name: str) -> list[tuple[str, int]]:
+    """A key by which “75 Ah” comes before “100 Ah”."""
+    words = re.findall(r"(\D*)(\d*)", name.casefold())
+    return [(text, int(digits or 0)) for text, digits in words]
 
 
 def _append(store: PartStore, actor: Actor, row: PartRow, part: Part, now: datetime) -> PartRevisionRow:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Literal
@@ -13,6 +13,8 @@ from sqlalchemy.orm import Session
 from ryokan.core.errors import UnknownPart
 from ryokan.core.evaluate import Report
 from ryokan.core.job_file import FileProblem
+from ryokan.core.parts.fitted import book_references
+from ryokan.core.parts.model import Part
 from ryokan.core.rig import SCHEMA_VERSION, Rig
 from ryokan.operations.accounts import Actor
 from ryokan.operations.documents import document_of
@@ -21,6 +23,7 @@ from ryokan.operations.errors import NotPossible, NotThere, Stale, Unacceptable
 from ryokan.operations.parts import parts_book
 from ryokan.operations.patches import Document, Patch, apply_patch, difference, touch_same_place
 from ryokan.operations.reports import evaluated
+from ryokan.store.comments import CommentStore
 from ryokan.store.drafts import DraftStore
 from ryokan.store.jobs import JobStore
 from ryokan.store.models import DraftRow, OptionRow, RevisionRow
@@ -29,16 +32,22 @@ from ryokan.wording.revisions import place_of, revision_sentence
 
 @dataclass(frozen=True, slots=True)
 class Opened:
-    """An option at its newest revision. ``undo`` and ``redo`` say what this person would undo or redo, if anything."""
+    """An option at its newest revision.
+
+    ``parts`` are those of the book that the rig took; ``undo`` and ``redo`` say what this person would undo or redo, if
+    anything.
+    """
 
     option: OptionRow
     revision: RevisionRow
     document: Document
     rig: Rig
     report: Report
+    parts: Mapping[str, Part]
     undo: str | None
     redo: str | None
     drafts: Sequence[Draft]
+    open_comments: Mapping[str, int]
 
 
 @dataclass(frozen=True, slots=True)
@@ -316,8 +325,9 @@ def _for_edit(session: Session, actor: Actor, option_id: UUID) -> tuple[JobStore
 
 
 def _opened(session: Session, store: JobStore, actor: Actor, option: OptionRow, revision: RevisionRow) -> Opened:
-    document = document_of(revision)
-    rig, report = evaluated(document, parts_book(session, actor.scope))
+    document, book = document_of(revision), parts_book(session, actor.scope)
+    rig, report = evaluated(document, book)
+    taken = book_references(rig)
     done, undone = _done_and_undone(store, actor, option.id)
     return Opened(
         option=option,
@@ -325,9 +335,11 @@ def _opened(session: Session, store: JobStore, actor: Actor, option: OptionRow, 
         document=document,
         rig=rig,
         report=report,
+        parts=book(taken) if taken else {},
         undo=store.sentence(option.id, done[-1]) if done else None,
         redo=store.sentence(option.id, undone[-1]) if undone else None,
         drafts=[draft_of(row, document) for row in DraftStore(session, actor.scope, actor.user_id).of_option(option.id)],
+        open_comments=CommentStore(session, actor.scope).open_by_pin(option.id),
     )
 
 

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from datetime import datetime
 from uuid import UUID, uuid4
 
-from sqlalchemy import select
+from sqlalchemy import func, select
 from sqlalchemy.orm import Session, aliased
 
 from ryokan.store.models import CommentRow, UserRow
@@ -31,6 +31,19 @@ class CommentStore:
             .order_by(CommentRow.at, CommentRow.id)
         )
         return [(row[0], row[1], row[2]) for row in self._session.execute(query)]
+
+    def open_by_pin(self, option_id: UUID) -> dict[str, int]:
+        """How many comments on an option are not resolved, by what they are stuck to."""
+        query = (
+            select(CommentRow.pin, func.count())
+            .where(
+                CommentRow.shop_id == self._shop_id,
+                CommentRow.option_id == option_id,
+                CommentRow.resolved_at.is_(None),
+            )
+            .group_by(CommentRow.pin)
+        )
+        return {row[0]: row[1] for row in self._session.execute(query)}
 
     def comment(self, comment_id: UUID) -> CommentRow | None:
         """One comment, locked until the end of the transaction."""

@@ -90,6 +90,7 @@ def job_card(card: JobCard, reader: Reader) -> schemas.JobCardAnswer:
     days = figures.get("storage.days_without_charge") if card.rig.storage.bank is not None else None
     return schemas.JobCardAnswer(
         id=card.job.id,
+        option_id=card.option.id,
         title=card.job.title,
         customer=card.customer,
         vehicle=card.rig.vehicle.description,
@@ -165,6 +166,8 @@ def option(opened: Opened, actor: Actor, reader: Reader) -> schemas.OptionAnswer
         findings=[_finding(finding, figures, reader) for finding in opened.report.findings],
         nights=_nights(figures, opened.rig),
         drafts=[draft(one) for one in opened.drafts],
+        part_names={reference: part.name for reference, part in opened.parts.items()},
+        open_comments=opened.open_comments,
     )
 
 

@@ -361,6 +361,7 @@ class JobCardAnswer(BaseModel):
     """A job at a glance."""
 
     id: UUID
+    option_id: UUID = Field(description="The first option, which the rest speaks of.")
     title: str
     customer: str
     vehicle: str
@@ -511,6 +512,8 @@ class OptionAnswer(BaseModel):
     findings: list[FindingAnswer]
     nights: NightBars | None
     drafts: list[DraftAnswer]
+    part_names: dict[str, str] = Field(description="Parts of the book that the rig took, by reference.")
+    open_comments: dict[str, int] = Field(description="How many comments are not resolved, by pin.")
 
 
 class NightBars(BaseModel):

@@ -1,6 +1,7 @@
-import { type ReactNode, useId, useState } from "react";
+import { type ReactNode, useState } from "react";
 import type { PatchOperation } from "../../api/types";
 import { Button } from "../../ui/Button";
+import { Labelled } from "../../ui/Labelled";
 import { Popover } from "../../ui/Popover";
 import { faultAt } from "../rig/fields";
 import { useRig } from "../rig/useRig";
@@ -122,18 +123,6 @@ function BlankForm({
         </Button>
       </div>
     </form>
-  );
-}
-
-function Labelled({ label, children }: { label: string; children: (id: string) => ReactNode }) {
-  const id = useId();
-  return (
-    <div>
-      <label htmlFor={id} className="mb-1 block text-[14px]">
-        {label}
-      </label>
-      {children(id)}
-    </div>
   );
 }
 

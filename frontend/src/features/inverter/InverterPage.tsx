@@ -1,7 +1,13 @@
+import { useState } from "react";
+import { Button } from "../../ui/Button";
 import { PageHead, Section } from "../../ui/PageHead";
 import { Figure } from "../rig/Figure";
-import { NumberField, SelectField } from "../rig/fields";
+import { FieldRow, NumberField, SelectField } from "../rig/fields";
 import { NeedRows } from "../rig/NeedRows";
+import { OwnPartDialog } from "../rig/OwnPartDialog";
+import { OwnParts } from "../rig/OwnParts";
+import { PartName } from "../rig/PartName";
+import { PartPicker } from "../rig/PartPicker";
 import { StepFindings } from "../rig/StepFindings";
 import { useRig } from "../rig/useRig";
 import { useStepFigures } from "../rig/useStepFigures";
@@ -133,11 +139,56 @@ function WhenOn() {
   );
 }
 
-/** The inverter that was chosen, by its plate. */
+/** The inverter that was chosen: from the parts, or by its plate. */
 function Chosen() {
   const { inverter } = useRig().rig;
+  const [adding, setAdding] = useState(false);
   return (
     <Section title="Chosen" aside={inverter.chosen ? undefined : "nothing yet"}>
+      <PartPicker place="inverter.chosen" what="inverter" onOwn={() => setAdding(true)} />
+      {inverter.chosen?.part ? <FromParts reference={inverter.chosen.part} /> : <ByPlate />}
+      <OwnParts kind="inverter" used={inverter.chosen?.part ?? null} />
+      {adding && <OwnPartDialog kind="inverter" id={null} onClose={() => setAdding(false)} />}
+      <NumberField
+        label="Cut-off, if not the usual"
+        path="/inverter/cutoff_v"
+        unit="V"
+        nullable
+        value={inverter.cutoff_v}
+        hint="Left empty: that of the part, else of the chemistry."
+      />
+    </Section>
+  );
+}
+
+function FromParts({ reference }: { reference: string }) {
+  const { edit, answer } = useRig();
+  const { figure } = useStepFigures("inverter");
+  return (
+    <>
+      <FieldRow label="Inverter">
+        <PartName reference={reference} />
+        {answer.may_edit && (
+          <Button kind="quiet" onClick={() => void edit([{ op: "replace", path: "/inverter/chosen", value: null }])}>
+            Choose again
+          </Button>
+        )}
+      </FieldRow>
+      <NeedRows
+        rows={[
+          { label: "Continuous rating", figure: figure("inverter.rated_w") },
+          { label: "Surge", figure: figure("inverter.surge_w") },
+          { label: "Own draw, nothing connected", figure: figure("inverter.idle_w") },
+        ]}
+      />
+    </>
+  );
+}
+
+function ByPlate() {
+  const { inverter } = useRig().rig;
+  return (
+    <>
       <NumberField
         label="Continuous rating"
         path="/inverter/chosen"
@@ -165,13 +216,6 @@ function Chosen() {
           />
         </>
       )}
-      <NumberField
-        label="Cut-off, if not the chemistry's"
-        path="/inverter/cutoff_v"
-        unit="V"
-        nullable
-        value={inverter.cutoff_v}
-      />
-    </Section>
+    </>
   );
 }

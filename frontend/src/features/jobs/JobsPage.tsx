@@ -45,7 +45,7 @@ export function JobsPage({ person }: { person: Person }) {
           ))}
         </ul>
       </main>
-      {starting && <StartJob onClose={() => setStarting(false)} />}
+      {starting && <StartJob jobs={jobs.data?.jobs ?? []} onClose={() => setStarting(false)} />}
     </>
   );
 }
@@ -118,14 +118,19 @@ async function openFirstOption(
   navigate(`/jobs/${jobId}/${job.options[0]?.id}/${step}`);
 }
 
-function StartJob({ onClose }: { onClose: () => void }) {
+function StartJob({ jobs, onClose }: { jobs: JobCard[]; onClose: () => void }) {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const id = useId();
   const [fault, setFault] = useState("");
   const start = async (form: FormData) => {
     try {
-      const body = { title: String(form.get("title")), customer: String(form.get("customer")) };
+      const like = String(form.get("like"));
+      const body = {
+        title: String(form.get("title")),
+        customer: String(form.get("customer")),
+        like_option: like === "" ? null : like,
+      };
       const job = await unwrap(client.POST("/api/v1/jobs", { body }));
       // A new job opens with the cursor in the load line.
       await openFirstOption(job.id, navigate, queries, "loads");
@@ -148,7 +153,18 @@ function StartJob({ onClose }: { onClose: () => void }) {
         <label htmlFor={`${id}-customer`} className="mb-1 block">
           For whom
         </label>
-        <input id={`${id}-customer`} name="customer" required maxLength={120} className="field mb-5 w-full" />
+        <input id={`${id}-customer`} name="customer" required maxLength={120} className="field mb-4 w-full" />
+        <label htmlFor={`${id}-like`} className="mb-1 block">
+          Begun from
+        </label>
+        <select id={`${id}-like`} name="like" className="field mb-5 w-full">
+          <option value="">the shop's own defaults</option>
+          {jobs.map((job) => (
+            <option key={job.id} value={job.option_id}>
+              the rig of {job.title}
+            </option>
+          ))}
+        </select>
         {fault && (
           <p role="alert" className="mb-4 text-danger">
             {fault}

@@ -143,7 +143,7 @@ function LoadRow({
   onWalk: (by: -1 | 1) => void;
   onRemoved: () => void;
 }) {
-  const { rig, edit } = useRig();
+  const { rig, edit, answer, comment } = useRig();
   const move = (by: -1 | 1) => {
     const patch = moveLoad(rig, id, by);
     if (patch) void edit(patch);
@@ -160,7 +160,12 @@ function LoadRow({
       event.preventDefault();
       if (!event.altKey) onWalk(by);
       else if (mayEdit) move(by);
-    } else if (!mayEdit || event.altKey) {
+    } else if (event.altKey) {
+      return;
+    } else if (event.key.toLowerCase() === "c") {
+      event.preventDefault();
+      comment(`load:${id}`);
+    } else if (!mayEdit) {
       return;
     } else if (event.key === "Enter") {
       event.preventDefault();
@@ -192,6 +197,16 @@ function LoadRow({
         )}
         {load.never_with && (
           <span className="ml-2 whitespace-nowrap text-[13px] text-soft">never with {load.never_with}</span>
+        )}
+        {(answer.open_comments[`load:${id}`] ?? 0) > 0 && (
+          <button
+            type="button"
+            tabIndex={-1}
+            onClick={() => comment(`load:${id}`)}
+            className="touch ml-2 whitespace-nowrap text-[13px] text-stored underline"
+          >
+            commented
+          </button>
         )}
       </th>
       <td className={`hidden whitespace-nowrap text-[13px] text-soft sm:table-cell ${struck}`}>
@@ -231,6 +246,7 @@ function LoadRow({
               { label: load.struck ? "Take back in" : "Strike out", keys: "S", onSelect: strike },
               { label: "Move up", keys: "Alt ↑", onSelect: () => move(-1) },
               { label: "Move down", keys: "Alt ↓", onSelect: () => move(1) },
+              { label: "Comment", keys: "C", onSelect: () => comment(`load:${id}`) },
               { label: "Remove", keys: "Delete", onSelect: remove },
             ]}
           />

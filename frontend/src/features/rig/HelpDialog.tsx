@@ -8,6 +8,7 @@ const KEYS: [string, string][] = [
   ["↑ ↓", "walk the rows"],
   ["S", "strike a row out, or take it back in"],
   ["Alt ↑ ↓", "move a row"],
+  ["C", "comment on a row"],
   ["Delete", "remove a row"],
   ["Ctrl Z", "undo; with Shift redo"],
   ["Esc", "back through the working, out of a field"],

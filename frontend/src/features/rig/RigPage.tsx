@@ -11,6 +11,7 @@ import { LoadsPage } from "../loads/LoadsPage";
 import { SolarPage } from "../solar/SolarPage";
 import { StoragePage } from "../storage/StoragePage";
 import { WiringPage } from "../wiring/WiringPage";
+import { CommentsDialog } from "./CommentsDialog";
 import { HelpDialog } from "./HelpDialog";
 import { Ledger } from "./Ledger";
 import { LedgerDrawer } from "./LedgerDrawer";
@@ -63,7 +64,8 @@ function OpenRig({
   step: Step;
   person: Person;
 }) {
-  const rig = useRigState(optionId, answer);
+  const [commenting, setCommenting] = useState<string | null>(null);
+  const rig = useRigState(optionId, answer, setCommenting);
   const { trail } = useWorking();
   const narrow = useNarrow();
   const [help, setHelp] = useState(false);
@@ -93,6 +95,7 @@ function OpenRig({
         </div>
         {narrow && <LedgerDrawer />}
       </div>
+      {commenting !== null && <CommentsDialog pin={commenting} person={person} onClose={() => setCommenting(null)} />}
       {help && <HelpDialog onClose={() => setHelp(false)} />}
     </RigContextProvider>
   );

@@ -5,10 +5,13 @@ import { AccountMenu } from "../../ui/AccountMenu";
 import { Mark } from "../../ui/Mark";
 import { HistoryDialog } from "./HistoryDialog";
 import { NewOption } from "./NewOption";
+import { NotesDialog } from "./NotesDialog";
 import { useRig } from "./useRig";
 
 export function TopBar({ job, person, onHelp }: { job: JobAnswer; person: Person; onHelp: () => void }) {
   const { step } = useParams();
+  const { answer } = useRig();
+  const [notes, setNotes] = useState(false);
   return (
     <header className="flex min-h-[52px] flex-wrap items-center gap-x-4 gap-y-1 border-rule border-b px-4 py-1.5">
       <Link to="/" className="touch flex items-center gap-2" aria-label="All jobs">
@@ -35,6 +38,7 @@ export function TopBar({ job, person, onHelp }: { job: JobAnswer; person: Person
         </Link>
       )}
       <div className="ml-auto flex items-center gap-4 text-[14px] text-soft">
+        <CommentCount />
         <SavedState />
         <Walk />
         <button type="button" onClick={onHelp} className="touch h-8 px-1 hover:text-ink" aria-label="Keys and help">
@@ -43,11 +47,24 @@ export function TopBar({ job, person, onHelp }: { job: JobAnswer; person: Person
         <AccountMenu
           person={person}
           more={[
+            { label: "Notes on the job", onSelect: () => setNotes(true) },
             { label: "Save as a job file", onSelect: () => window.location.assign(`/api/v1/jobs/${job.id}/file`) },
           ]}
         />
       </div>
+      {notes && <NotesDialog job={job} mayEdit={answer.may_edit} onClose={() => setNotes(false)} />}
     </header>
+  );
+}
+
+function CommentCount() {
+  const { answer, comment } = useRig();
+  const open = Object.values(answer.open_comments).reduce((sum, count) => sum + count, 0);
+  return (
+    <button type="button" onClick={() => comment("")} className="touch h-8 whitespace-nowrap hover:text-ink">
+      Comments
+      {open > 0 && <span className="figure ml-1 text-ink">{open}</span>}
+    </button>
   );
 }
 

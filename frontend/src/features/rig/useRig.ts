@@ -26,6 +26,8 @@ export interface RigContext {
   settleDraft: (draftId: string, take: boolean) => Promise<void>;
   walk: (to: Walk) => Promise<void>;
   notice: string;
+  /** Open the comments, perhaps about a place such as “load:fridge”. */
+  comment: (pin: string) => void;
 }
 
 export const RigContextProvider = createContext<RigContext | null>(null);

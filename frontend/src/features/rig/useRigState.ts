@@ -10,7 +10,7 @@ import type { RefusedEdit, RigContext, Walk } from "./useRig";
 const outboxes = new Map<string, Outbox>();
 
 /** Everything that the pages of one rig share: what is stored, what waits to be, and how to change it. */
-export function useRigState(optionId: string, answer: OptionAnswer): RigContext {
+export function useRigState(optionId: string, answer: OptionAnswer, comment: (pin: string) => void): RigContext {
   const queries = useQueryClient();
   const session = useQuery(sessionQuery);
   const [refused, setRefused] = useState<RefusedEdit[]>([]);
@@ -118,6 +118,7 @@ export function useRigState(optionId: string, answer: OptionAnswer): RigContext 
     edit,
     walk,
     notice,
+    comment,
   };
 }
 

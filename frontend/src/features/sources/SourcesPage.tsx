@@ -4,6 +4,7 @@ import { referenceQuery, tablesQuery } from "../../api/queries";
 import type { Assumption, Person, Source, Table } from "../../api/types";
 import { PlainHeader } from "../../ui/PlainHeader";
 import { Failed, Waiting } from "../../ui/states";
+import { PrintCheck } from "./PrintCheck";
 
 const BASIS_WORDS: Record<string, string> = {
   standard: "Named standards and handbooks",
@@ -39,6 +40,7 @@ export function SourcesPage({ person }: { person: Person }) {
               sources={reference.data.sources.filter((source) => source.basis === basis)}
               tables={tables.data.tables}
               assumptions={reference.data.assumptions}
+              mayEdit={person.role === "owner" || person.role === "designer"}
             />
           ))
         ) : (
@@ -54,11 +56,13 @@ function Basis({
   sources,
   tables,
   assumptions,
+  mayEdit,
 }: {
   words: string;
   sources: Source[];
   tables: Table[];
   assumptions: Assumption[];
+  mayEdit: boolean;
 }) {
   if (sources.length === 0) return null;
   return (
@@ -70,8 +74,11 @@ function Basis({
             <p className="flex flex-wrap items-baseline gap-x-3">
               <span className="font-semibold">{source.title}</span>
               {source.edition && <span className="text-soft">{source.edition}</span>}
-              {source.from_memory && <span className="ml-auto text-[14px] text-fault">from memory ○</span>}
+              {source.from_memory && !source.check && (
+                <span className="ml-auto text-[14px] text-fault">from memory ○</span>
+              )}
             </p>
+            {source.from_memory && <PrintCheck source={source} mayEdit={mayEdit} />}
             <p className="text-[14px] text-soft">
               Confidence: {source.confidence}.
               {assumptions.some((one) => one.source.id === source.id) &&

@@ -1,10 +1,17 @@
+import { useState } from "react";
+import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { PageHead, Section } from "../../ui/PageHead";
 import { inWords } from "../brief/words";
 import { Figure } from "../rig/Figure";
 import { FieldRow, NumberField, SelectField } from "../rig/fields";
 import { NeedRows } from "../rig/NeedRows";
+import { OwnPartDialog } from "../rig/OwnPartDialog";
+import { OwnParts } from "../rig/OwnParts";
+import { PartName } from "../rig/PartName";
+import { PartPicker } from "../rig/PartPicker";
 import { StepFindings } from "../rig/StepFindings";
+import { Stepper } from "../rig/Stepper";
 import { useRig } from "../rig/useRig";
 import { useStepFigures } from "../rig/useStepFigures";
 
@@ -161,12 +168,54 @@ function KindAndPlace() {
   );
 }
 
-/** The bank that was chosen, and what it gives. */
+/** The bank that was chosen – from the parts, or by its amp-hours – and what it gives. */
 function Chosen() {
   const { storage } = useRig().rig;
-  const { figure } = useStepFigures("storage");
+  const [adding, setAdding] = useState(false);
   return (
     <Section title="Chosen" aside={storage.bank ? undefined : "nothing yet"}>
+      <PartPicker place="storage.bank" what="batteries" onOwn={() => setAdding(true)} />
+      {storage.bank?.units ? <BuiltUp /> : <ByAmpHours />}
+      <OwnParts kind="battery" used={storage.bank?.units?.part ?? null} />
+      {adding && <OwnPartDialog kind="battery" id={null} onClose={() => setAdding(false)} />}
+      <Gives />
+    </Section>
+  );
+}
+
+/** Units in series and in parallel. */
+function BuiltUp() {
+  const { rig, edit, answer } = useRig();
+  const { figure } = useStepFigures("storage");
+  const units = rig.storage.bank?.units;
+  if (!units) return null;
+  return (
+    <>
+      <FieldRow label="Built up of">
+        <PartName reference={units.part} />
+        {answer.may_edit && (
+          <Button kind="quiet" onClick={() => void edit([{ op: "replace", path: "/storage/bank", value: null }])}>
+            Choose again
+          </Button>
+        )}
+      </FieldRow>
+      <Stepper label="In series" path="/storage/bank/units/series" value={units.series} min={1} max={48} />
+      <Stepper label="In parallel" path="/storage/bank/units/parallel" value={units.parallel} min={1} max={48} />
+      <NeedRows
+        rows={[
+          { label: "Volts of a string", figure: figure("storage.arrangement.volts_v") },
+          { label: "Capacity", figure: figure("storage.have_ah") },
+          { label: "Its electronics pass", figure: figure("storage.bms_limit_a") },
+        ]}
+      />
+    </>
+  );
+}
+
+function ByAmpHours() {
+  const { storage } = useRig().rig;
+  return (
+    <>
       <NumberField
         label={`Capacity at ${storage.system_v} V`}
         path="/storage/bank"
@@ -185,18 +234,27 @@ function Chosen() {
           value={storage.bank.bms_limit_a}
         />
       )}
-      <NeedRows
-        rows={[
-          {
-            label: "Energy",
-            figure: figure("storage.bank_wh"),
-            note: storage.bank ? "" : "a bank of exactly the need, until one is chosen",
-          },
-          { label: "Usable", figure: figure("storage.usable_wh") },
-          ...(storage.bank ? [{ label: "Mass, about", figure: figure("storage.mass_kg") }] : []),
-          { label: "Lasts with no charge", figure: figure("storage.days_without_charge"), strong: true },
-        ]}
-      />
-    </Section>
+    </>
+  );
+}
+
+function Gives() {
+  const { storage } = useRig().rig;
+  const { figure } = useStepFigures("storage");
+  return (
+    <NeedRows
+      rows={[
+        {
+          label: "Energy",
+          figure: figure("storage.bank_wh"),
+          note: storage.bank ? "" : "a bank of exactly the need, until one is chosen",
+        },
+        { label: "Usable", figure: figure("storage.usable_wh") },
+        ...(storage.bank
+          ? [{ label: storage.bank.units ? "Mass" : "Mass, about", figure: figure("storage.mass_kg") }]
+          : []),
+        { label: "Lasts with no charge", figure: figure("storage.days_without_charge"), strong: true },
+      ]}
+    />
   );
 }
