@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import argparse
+import gzip
 import json
 import os
+import random
 import statistics
 import subprocess
 import sys
@@ -12,13 +14,12 @@ import tempfile
 import time
 from concurrent.futures import ThreadPoolExecutor
 from datetime import UTC, datetime
-from http.cookiejar import CookieJar
 from pathlib import Path
 from typing import Any
-from urllib import request
 
 from dev.postgres import free_port
 from dev.server import WebServer
+from editor import Editor
 
 from ryokan.core.evaluate import evaluate
 from ryokan.core.job_file import OptionFile
@@ -62,36 +63,30 @@ def say(what: str, times: list[float]) -> None:
     print(f"{what:<58} median {statistics.median(times):7.1f} ms   p95 {p95:7.1f} ms   n {len(times)}")
 
 
-class Editor:
-    """One signed-in browser."""
-
-    def __init__(self, address: str, email: str) -> None:
-        self.address = address
-        self.opener = request.build_opener(request.HTTPCookieProcessor(CookieJar()))
-        self.token = self.call("GET", "/session")["csrf_token"]
-        self.token = self.call("POST", "/session", {"email": email, "password": "bench"})["csrf_token"]
-
-    def call(self, method: str, path: str, body: Any = None, **headers: str) -> Any:
-        data = None if body is None else json.dumps(body).encode()
-        sent = {"Content-Type": "application/json", "X-CSRF-Token": getattr(self, "token", ""), **headers}
-        with self.opener.open(request.Request(f"{self.address}/api/v1{path}", data, sent, method=method), timeout=30) as answer:
-            return json.load(answer)
-
-
 def edits(editor: Editor, option: str) -> list[float]:
     """Edit after edit, each stored and evaluated; the time of each."""
     base, found = 1, []
     for number in range(EDITS_EACH):
-        patch = [{"op": "replace", "path": "/loads/l1/hours_per_day", "value": 1 + number / 10}]
         start = time.perf_counter()
-        answer = editor.call("PATCH", f"/options/{option}/rig", patch, **{"If-Match": f'"{base}"'})
+        answer = editor.patch(option, "/loads/l1/hours_per_day", 1 + number / 10, base=base)
         found.append((time.perf_counter() - start) * 1000)
         base = answer["revision"]
     return found
 
 
-def bench_http() -> None:
-    """One option for each of eight people who edit at the same time, on one web process."""
+def previews(editor: Editor, option: str) -> list[float]:
+    """Preview after preview, none like another; the time of each."""
+    found = []
+    for number in range(EDITS_EACH):
+        patch = [{"op": "replace", "path": "/loads/l2/hours_per_day", "value": 1 + number / 10 + random.random() / 100}]
+        start = time.perf_counter()
+        editor.call("POST", f"/options/{option}/preview", patch)
+        found.append((time.perf_counter() - start) * 1000)
+    return found
+
+
+def bench_http(workers: int) -> None:
+    """One option for each of eight people who edit at the same time without pause."""
     engine = open_engine(os.environ["RYOKAN_DATABASE_URL"])
     now = datetime.now(UTC)
     with transaction(engine) as session:
@@ -101,21 +96,32 @@ def bench_http() -> None:
             create_job(
                 session, owner, title=f"Job {n}", customer="C", now=now, options=[OptionFile(name="One", rig=large_rig())]
             )
-            for n in range(EDITORS)
+            for n in range(EDITORS + 1)
         ]
     options = [str(job.options[0].id) for job in made]
-    server = WebServer(os.environ["RYOKAN_DATABASE_URL"], "bench", host="127.0.0.1", port=free_port())
+    server = WebServer(os.environ["RYOKAN_DATABASE_URL"], "bench", host="127.0.0.1", port=free_port(), workers=workers)
     server.start()
+    print(f"\nover HTTP, 60 loads, {workers} web {'process' if workers == 1 else 'processes'}")
     try:
-        editors = [Editor(server.address, email) for _ in options]
-        say("edit over HTTP, 60 loads, one editor", edits(editors[0], options[0]))
-        with ThreadPoolExecutor(EDITORS - 1) as pool:
-            start = time.perf_counter()
-            each = list(pool.map(edits, editors[1:], options[1:]))
-            rate = sum(map(len, each)) / (time.perf_counter() - start)
-        say(f"edit over HTTP, 60 loads, {EDITORS - 1} editors at once ({rate:.0f}/s)", [one for times in each for one in times])
+        editors = [Editor(server.address, email, "bench") for _ in options]
+        for what, work in (("edit", edits), ("preview", previews)):
+            say(f"{what}, one editor", work(editors[-1], options[-1]))
+            with ThreadPoolExecutor(EDITORS) as pool:
+                start = time.perf_counter()
+                each = list(pool.map(work, editors[:EDITORS], options[:EDITORS]))
+                rate = sum(map(len, each)) / (time.perf_counter() - start)
+            say(f"{what}, {EDITORS} editors at once ({rate:.0f}/s)", [one for times in each for one in times])
+        sizes(editors[-1], options[-1])
     finally:
         server.stop()
+
+
+def sizes(editor: Editor, option: str) -> None:
+    """Bytes of the answers, plain and compressed."""
+    for path in ("", "/report?step=loads", "/report?step=storage", "/report?step=wiring"):
+        body = json.dumps(editor.call("GET", f"/options/{option}{path}"), ensure_ascii=False).encode()
+        plain, packed = len(body) / 1000, len(gzip.compress(body)) / 1000
+        print(f"{'answer of /options/…' + path:<58} {plain:7.1f} kB  compressed {packed:7.1f} kB")
 
 
 def bench_setup() -> None:
@@ -144,7 +150,8 @@ def main() -> None:
     rig = large_rig()
     evaluate(rig)
     say("evaluate, 60 loads", times_ms(lambda: evaluate(rig), 100))
-    bench_http()
+    for workers in (1, os.cpu_count() or 2):
+        bench_http(workers)
     if options.setup:
         bench_setup()
 

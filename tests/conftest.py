@@ -15,7 +15,7 @@ if TYPE_CHECKING:
     from sqlalchemy import Engine
 
 ROOT = Path(__file__).resolve().parents[1]
-sys.path[:0] = [str(ROOT / folder) for folder in ("tests", "tests/e2e", "tests/store", "tests/web", "script")]
+sys.path[:0] = [str(ROOT / folder) for folder in ("tests", "tests/e2e", "tests/store", "tests/web", "tests/faults", "script")]
 settings.register_profile("ryokan", deadline=None, derandomize=True)
 settings.load_profile("ryokan")
 

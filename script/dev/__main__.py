@@ -40,7 +40,10 @@ def bench(args: list[str]) -> None:
         cluster.create_database("bench")
         env = environment(cluster.url("bench"), secret_key(cluster.folder))
         run([python(), "-m", "ryokan", "migrate"], env=env, quiet=True)
-        run([python(), "benchmarks/run.py", *args], env={**env, "PYTHONPATH": str(ROOT / "script")})
+        run(
+            [python(), "benchmarks/run.py", *args],
+            env={**env, "PYTHONPATH": os.pathsep.join([str(ROOT / "script"), str(ROOT / "tests")])},
+        )
     finally:
         cluster.remove()
 

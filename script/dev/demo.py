@@ -56,6 +56,7 @@ def main(args: Sequence[str]) -> None:
                 host=options.host,
                 port=_port(options.port, options.host),
                 log=cluster.folder / "web.log",
+                workers=2,
             )
             server.start()
             assert server.process is not None

@@ -6,14 +6,21 @@ import json
 import os
 import sys
 from pathlib import Path
+from uuid import UUID
 
 import click
 from sqlalchemy import Engine
+from sqlalchemy.orm import Session
 
 from ryokan.core.evaluate import evaluate
 from ryokan.core.job_file import MAX_BYTES, JobFile, UnreadableJobFile, read_job_file
 from ryokan.operations import demo as demo_shop
-from ryokan.operations.accounts import MIN_PASSWORD, create_shop
+from ryokan.operations import jobs
+from ryokan.operations.accounts import MIN_PASSWORD, Actor, actor_of, create_shop
+from ryokan.operations.errors import Refused
+from ryokan.store import people
+from ryokan.store.backup import BackupFailed, back_up
+from ryokan.store.backup import restore as restore_backup
 from ryokan.store.database import migrate as migrate_database
 from ryokan.store.database import open_engine, transaction
 from ryokan.store.people import user_by_email
@@ -99,6 +106,71 @@ def create_shop_command(name: str, owner: str, email: str, password: str) -> Non
     click.echo(f"{name} was founded. {owner} signs in as {email}.")
 
 
+@main.command()
+@click.argument("file", type=click.Path(dir_okay=False, path_type=Path))
+def backup(file: Path) -> None:
+    """Write the whole database to FILE."""
+    try:
+        back_up(_url(), file)
+    except BackupFailed as error:
+        raise click.ClickException(str(error)) from error
+    click.echo(f"{file} has {file.stat().st_size / 1e6:.1f} MB. It holds everything, passwords as hashes: keep it as such.")
+
+
+@main.command()
+@click.argument("file", type=click.Path(dir_okay=False, path_type=Path))
+def restore(file: Path) -> None:
+    """Read a backup into the empty database of RYOKAN_DATABASE_URL, and bring its schema up to date."""
+    engine = _engine()
+    try:
+        restore_backup(engine, _url(), file)
+    except BackupFailed as error:
+        raise click.ClickException(str(error)) from error
+    migrate_database(engine)
+    click.echo(f"{file} was restored.")
+
+
+AS = click.option("--as", "email", required=True, help="Address of the person in whose name it is done.")
+
+
+@main.command("jobs")
+@AS
+def list_jobs_command(email: str) -> None:
+    """List the jobs of a person's shop, newest first."""
+    with transaction(_engine()) as session:
+        for card in jobs.list_jobs(session, _actor(session, email)):
+            click.echo(f"{card.job.id}  {card.job.title} – {card.customer}")
+
+
+@main.command("export")
+@AS
+@click.argument("job", type=click.UUID)
+@click.argument("file", type=click.Path(dir_okay=False, path_type=Path))
+def export_job(email: str, job: UUID, file: Path) -> None:
+    """Write JOB, by its id, to FILE as an open job file."""
+    with transaction(_engine()) as session:
+        try:
+            made = jobs.job_file(session, _actor(session, email), job)
+        except Refused as error:
+            raise click.ClickException(str(error)) from error
+    file.write_text(json.dumps(made.model_dump(mode="json"), ensure_ascii=False, indent=1) + "\n", encoding="utf-8")
+    click.echo(f"{made.title} was written to {file}.")
+
+
+@main.command("import")
+@AS
+@click.argument("file", type=click.Path(exists=True, dir_okay=False, path_type=Path))
+def import_job(email: str, file: Path) -> None:
+    """Start a job from FILE. Nothing is stored unless all of it can be taken."""
+    _read(file)  # says every fault with its place
+    with transaction(_engine()) as session:
+        try:
+            made = jobs.open_job_file(session, _actor(session, email), file.read_bytes(), now=utc_now())
+        except Refused as error:
+            raise click.ClickException(str(error)) from error
+    click.echo(f"{made.job.id}  {made.job.title} was started.")
+
+
 @main.command("load-demo")
 @click.argument("files", nargs=-1, type=click.Path(exists=True, dir_okay=False, path_type=Path))
 def load_demo(files: tuple[Path, ...]) -> None:
@@ -129,8 +201,23 @@ def figures() -> None:
     click.echo(figures_page(), nl=False)
 
 
-def _engine() -> Engine:
+def _actor(session: Session, email: str) -> Actor:
+    """Whoever may read the database may act for anybody in it; the address says in whose name, and in which shop."""
+    user = user_by_email(session, email)
+    if user is None or user.left_at is not None:
+        raise click.ClickException(f"Nobody signs in as {email}.")
+    return actor_of(user, people.shop(session, user.shop_id))
+
+
+def _url() -> str:
     url = os.environ.get("RYOKAN_DATABASE_URL")
     if not url:
         raise click.ClickException("Set RYOKAN_DATABASE_URL, such as postgresql+psycopg://app@127.0.0.1:5432/ryokan.")
-    return open_engine(url)
+    return url
+
+
+def _engine() -> Engine:
+    """An engine that closes its connections when the command ends."""
+    engine = open_engine(_url())
+    click.get_current_context().call_on_close(engine.dispose)
+    return engine

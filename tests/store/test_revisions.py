@@ -11,10 +11,12 @@ from uuid import UUID
 import pytest
 from sqlalchemy import Engine, func, select, update
 
+from ryokan.core.rig import Rig
 from ryokan.operations import rigs
 from ryokan.operations.accounts import Actor, add_user, create_shop
 from ryokan.operations.errors import NotAllowed, NotPossible, NotThere, Unacceptable
 from ryokan.operations.jobs import create_job
+from ryokan.operations.patches import apply_patch
 from ryokan.store.database import DatabaseUnavailable, alembic_config, transaction
 from ryokan.store.models import Base, RevisionRow
 
@@ -208,6 +210,27 @@ def test_bad_edit_stores_nothing(bench: Bench, patch: list[dict[str, Any]], poin
     assert pointer in [fault.pointer for fault in caught.value.problems]
     assert bench.open().revision.number == before.revision.number
     assert bench.open().rig == before.rig
+
+
+@pytest.mark.parametrize(
+    "patch",
+    [
+        put("/loads/lamp/name", "torch"),
+        put("/brief/must_not_go_dark/0", "fridge"),
+        put("/brief/must_not_go_dark/-", "pump"),
+        [*put("/loads/torch", LAMP[0]["value"]), *put("/loads/torch/name", "torch")],
+        [{"op": "move", "from": "/loads/lamp", "path": "/loads/torch"}, *put("/loads/torch/name", "torch")],
+        [{"op": "remove", "path": "/loads/lamp"}],
+    ],
+)
+def test_applying_a_patch_leaves_the_document_before_it_alone(patch: list[dict[str, Any]]) -> None:
+    rig = Rig.model_validate({"loads": {"lamp": LAMP[0]["value"]}, "brief": {"must_not_go_dark": ["lamp"]}})
+    before = rig.model_dump(mode="json")
+
+    after = apply_patch(before, patch)
+
+    assert before == rig.model_dump(mode="json")
+    assert after != before
 
 
 def test_two_people_at_once_lose_and_double_nothing(bench: Bench) -> None:

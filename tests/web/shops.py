@@ -102,3 +102,22 @@ def assert_problem(response: TestResponse, status: int, code: str) -> dict[str, 
     assert response.json["detail"]
     body: dict[str, Any] = response.json
     return body
+
+
+def filled(path: str, shops: Shops) -> str:
+    """A route with ids of the first shop; drafts and people are made anew, since routes remove them."""
+    ids = {
+        "<int:number>": lambda: "1",
+        "<uuid:job_id>": lambda: shops.job_id,
+        "<uuid:option_id>": lambda: shops.option_id,
+        "<path:key>": lambda: "loads.peak_w",
+        "<string:source_id>": lambda: "ieee_1013",
+        "<uuid:part_id>": lambda: shops.part_id,
+        "<uuid:comment_id>": lambda: shops.comment_id,
+        "<uuid:draft_id>": shops.new_draft,
+        "<uuid:user_id>": shops.new_person,
+    }
+    for name, id in ids.items():
+        path = path.replace(name, id()) if name in path else path
+    query = {"/report": "?step=loads", "/candidates": "?place=storage.bank"}
+    return path + next((text for ending, text in query.items() if path.endswith(ending)), "")

@@ -8,7 +8,7 @@ from typing import Any
 
 import pytest
 from flask import Flask
-from shops import LAMP, PART, Shops, assert_problem
+from shops import LAMP, PART, Shops, assert_problem, filled
 from sqlalchemy import func, select
 from werkzeug.test import TestResponse
 
@@ -67,24 +67,6 @@ def body_for(path: str) -> Any:
     if path.endswith(("/rig", "/preview")):
         return [{"op": "add", "path": "/loads/a", "value": LAMP}]
     return BODIES.get(path)
-
-
-def filled(path: str, shops: Shops) -> str:
-    ids = {
-        "<int:number>": lambda: "1",
-        "<uuid:job_id>": lambda: shops.job_id,
-        "<uuid:option_id>": lambda: shops.option_id,
-        "<path:key>": lambda: "loads.peak_w",
-        "<string:source_id>": lambda: "ieee_1013",
-        "<uuid:part_id>": lambda: shops.part_id,
-        "<uuid:comment_id>": lambda: shops.comment_id,
-        "<uuid:draft_id>": shops.new_draft,
-        "<uuid:user_id>": shops.new_person,
-    }
-    for name, id in ids.items():
-        path = path.replace(name, id()) if name in path else path
-    query = {"/report": "?step=loads", "/candidates": "?place=storage.bank"}
-    return path + next((text for ending, text in query.items() if path.endswith(ending)), "")
 
 
 def test_every_route_with_ids_answers_404_to_another_shop_and_serves_its_own(shops: Shops) -> None:

@@ -13,7 +13,13 @@ export class RequestFailed extends Error {
 
   /** It may go through later without any change. */
   get passing(): boolean {
-    return this.status === 0 || this.status === 503 || this.status === 502;
+    return (
+      this.status === 0 ||
+      this.status === 502 ||
+      this.status === 503 ||
+      this.status === 507 ||
+      this.problem?.code === "too_fast"
+    );
   }
 }
 

@@ -103,4 +103,18 @@ describe("Outbox", () => {
     expect(sent.map((edit) => edit.patch[0]?.value)).toEqual([1, 4, 1, 5]);
     expect(outcomes).toEqual(Array(6).fill({ stored: true }));
   });
+
+  it("waits with a flush for what somebody else began to send", async () => {
+    let answer: (sent: Sent) => void = () => {};
+    const outbox = new Outbox("k", () => new Promise((done) => (answer = done)), new FakeStore());
+    void outbox.add(patch("/a"));
+    let flushed = false;
+    const flush = outbox.flush().then(() => (flushed = true));
+
+    await Promise.resolve();
+    expect(flushed).toBe(false);
+    answer({ kind: "stored" });
+    await flush;
+    expect(outbox.getState().waiting).toEqual([]);
+  });
 });

@@ -37,7 +37,7 @@ export class Outbox {
   private state: OutboxState;
   private readonly listeners = new Set<() => void>();
   private readonly waiters = new Map<string, ((outcome: Outcome) => void)[]>();
-  private sending = false;
+  private draining: Promise<void> | null = null;
   private retryMs = FIRST_RETRY_MS;
 
   constructor(
@@ -67,32 +67,40 @@ export class Outbox {
     return outcome;
   }
 
-  /** Send what waits. Returns when nothing waits any more. */
-  async flush(): Promise<void> {
-    if (this.sending) return;
-    this.sending = true;
-    for (let edit = this.state.waiting[0]; edit; edit = this.state.waiting[0]) {
-      const sent = await this.send(edit);
-      if (sent.kind === "later") {
-        this.change({ unreachable: true });
-        await this.wait(this.retryMs);
-        this.retryMs = Math.min(this.retryMs * 2, LONGEST_RETRY_MS);
-        continue;
+  /** Send what waits. Returns when nothing waits any more, whoever began to send it. */
+  flush(): Promise<void> {
+    if (this.state.waiting.length === 0) return Promise.resolve();
+    this.draining ??= this.drain();
+    return this.draining;
+  }
+
+  private async drain(): Promise<void> {
+    try {
+      for (let edit = this.state.waiting[0]; edit; edit = this.state.waiting[0]) {
+        const sent = await this.send(edit);
+        if (sent.kind === "later") {
+          this.change({ unreachable: true });
+          await this.wait(this.retryMs);
+          this.retryMs = Math.min(this.retryMs * 2, LONGEST_RETRY_MS);
+          continue;
+        }
+        this.retryMs = FIRST_RETRY_MS;
+        this.change({ waiting: this.state.waiting.slice(1), unreachable: false });
+        const outcome: Outcome = sent.kind === "stored" ? { stored: true } : { stored: false, problem: sent.problem };
+        for (const tell of this.waiters.get(edit.editId) ?? []) tell(outcome);
+        this.waiters.delete(edit.editId);
       }
-      this.retryMs = FIRST_RETRY_MS;
-      this.change({ waiting: this.state.waiting.slice(1), unreachable: false });
-      const outcome: Outcome = sent.kind === "stored" ? { stored: true } : { stored: false, problem: sent.problem };
-      for (const tell of this.waiters.get(edit.editId) ?? []) tell(outcome);
-      this.waiters.delete(edit.editId);
+    } finally {
+      // At once after the last look at what waits, so that nothing is added in between and left behind.
+      this.draining = null;
     }
-    this.sending = false;
   }
 
   /** What waits, less an edit of the same gesture that the new one overwrites. The one on its way stays. */
   private withoutSuperseded(next: Edit): readonly Edit[] {
     const waiting = this.state.waiting;
     const last = waiting.at(-1);
-    const onItsWay = this.sending && waiting.length === 1;
+    const onItsWay = this.draining !== null && waiting.length === 1;
     if (!last || onItsWay || !next.gesture || last.gesture !== next.gesture) return waiting;
     const paths = new Set(next.patch.map((operation) => operation.path));
     if (!last.patch.every((operation) => operation.op !== "remove" && paths.has(operation.path))) return waiting;

@@ -17,7 +17,7 @@ from ryokan.core.parts.model import OWN, Battery, InverterPart, Part, PartKind
 from ryokan.operations.accounts import Actor
 from ryokan.operations.parts import list_parts
 from ryokan.operations.patches import Patch, apply_patch
-from ryokan.operations.rigs import Opened, evaluate_new
+from ryokan.operations.rigs import Worked, evaluate_new
 
 CandidatePlace: TypeAlias = Literal["storage.bank", "inverter.chosen"]
 PLACES: tuple[CandidatePlace, ...] = get_args(CandidatePlace)
@@ -84,7 +84,7 @@ class Candidate:
         return prices[0] if len(prices) == 1 else None
 
 
-def candidates(session: Session, actor: Actor, opened: Opened, place: CandidatePlace) -> list[Candidate]:
+def candidates(session: Session, actor: Actor, opened: Worked, place: CandidatePlace) -> list[Candidate]:
     """Every part of the book and of the rig that could go to a place, those that fit first, the lighter before the heavier.
 
     Batteries come in as many units as the need asks for; those whose volts do not make the class are left out.
@@ -103,7 +103,7 @@ def candidates(session: Session, actor: Actor, opened: Opened, place: CandidateP
     return sorted(found, key=lambda one: (not one.fits, len(one.against), one.mass.number if one.mass else 0.0, one.part.name))
 
 
-def _parts(session: Session, actor: Actor, opened: Opened, kind: PartKind) -> Iterator[tuple[str, Part]]:
+def _parts(session: Session, actor: Actor, opened: Worked, kind: PartKind) -> Iterator[tuple[str, Part]]:
     for id, own in opened.rig.own_parts.items():
         if own.part.kind == kind:
             yield OWN + id, own.part
@@ -112,7 +112,7 @@ def _parts(session: Session, actor: Actor, opened: Opened, kind: PartKind) -> It
             yield one.reference, one.part
 
 
-def _offer(opened: Opened, part: Part, reference: str) -> tuple[str, list[dict[str, Any]]] | None:
+def _offer(opened: Worked, part: Part, reference: str) -> tuple[str, list[dict[str, Any]]] | None:
     """How the part would be put in, in words and as a patch; None where it cannot make the volts."""
     figures = opened.report.figures
     if isinstance(part, Battery):

@@ -12,7 +12,7 @@ from sqlalchemy.orm import Session
 from ryokan.core.rig import Rig
 from ryokan.operations.accounts import Actor
 from ryokan.operations.errors import NotAllowed, NotPossible, NotThere
-from ryokan.operations.rigs import open_option
+from ryokan.operations.rigs import work_out
 from ryokan.store.comments import CommentStore
 from ryokan.store.jobs import JobStore
 
@@ -56,7 +56,7 @@ def list_comments(session: Session, actor: Actor, option_id: UUID) -> Sequence[C
     NotThere
         No such option in the actor's shop.
     """
-    rig = open_option(session, actor, option_id).rig
+    rig = work_out(session, actor, option_id).rig
     return [
         Comment(
             id=row.id,
@@ -83,7 +83,7 @@ def comment(session: Session, actor: Actor, option_id: UUID, *, pin: str, text: 
         The rig has no such place, or it has comments enough.
     """
     _require_commenter(actor)
-    rig = open_option(session, actor, option_id).rig
+    rig = work_out(session, actor, option_id).rig
     if pin_words(rig, pin) is None:
         raise NotPossible("There is nothing at this place of the rig to comment on.")
     store = CommentStore(session, actor.scope)

@@ -8,6 +8,7 @@ Refused
 +-- Unacceptable      what was typed has faults, all listed
 +-- WrongCredentials  address and password do not match
 +-- TooManyAttempts   signing in failed too often of late
++-- TooFast           more edits a second than an option takes; try again in a moment
 """
 
 from __future__ import annotations
@@ -76,3 +77,9 @@ class TooManyAttempts(Refused):
     """Signing in failed too often of late."""
 
     code = "too_many_attempts"
+
+
+class TooFast(Refused):
+    """More edits a second than an option takes."""
+
+    code = "too_fast"

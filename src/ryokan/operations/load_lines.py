@@ -12,7 +12,7 @@ from ryokan.operations.accounts import Actor
 from ryokan.operations.errors import NotPossible
 from ryokan.operations.parts import parts_book
 from ryokan.operations.reports import evaluated
-from ryokan.operations.rigs import Opened
+from ryokan.operations.rigs import Worked
 
 NEW_ID = "new"
 
@@ -26,7 +26,7 @@ class ReadLine:
     nights: float | None
 
 
-def read_load_line(session: Session, actor: Actor, opened: Opened, line: str, replaces: str | None) -> ReadLine:
+def read_load_line(session: Session, actor: Actor, opened: Worked, line: str, replaces: str | None) -> ReadLine:
     """Read a line as it would stand in the rig, in place of the row ``replaces`` if one is named.
 
     Raises

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import copy
 from collections.abc import Mapping, Sequence
 from typing import Any, TypeAlias
 
@@ -30,7 +31,7 @@ def apply_patch(document: Document, patch: Patch) -> Document:
     if not patch or len(patch) > MAX_OPERATIONS:
         raise Unacceptable(f"An edit has 1 to {MAX_OPERATIONS} operations.")
     try:
-        patched = jsonpatch.JsonPatch(list(patch)).apply(document)
+        patched = jsonpatch.JsonPatch(list(patch)).apply(_copied_along(document, patch), in_place=True)
     except (jsonpatch.JsonPatchException, jsonpointer.JsonPointerException, KeyError, TypeError) as error:
         problem = FileProblem(str(patch[0].get("path", "")), "patch", f"The edit does not fit the rig: {error}", {})
         raise Unacceptable("The edit does not fit the rig as it is now.", [problem]) from error
@@ -38,6 +39,39 @@ def apply_patch(document: Document, patch: Patch) -> Document:
         return Rig.model_validate(patched).model_dump(mode="json")
     except ValidationError as error:
         raise Unacceptable("This cannot be taken as it stands.", problems_of(error)) from error
+
+
+def _copied_along(document: Document, patch: Patch) -> Document:
+    """A copy of the document in all that the patch may change; what lies beside its paths is shared.
+
+    Copying whole rigs would cost more than evaluating them. A moved member can be changed at a place that does not exist
+    yet, so then all of it is copied.
+    """
+    if any("from" in operation for operation in patch):
+        return copy.deepcopy(document)
+    root = copy.copy(document)
+    copied: set[tuple[str, ...]] = set()
+    for operation in patch:
+        node: Any = root
+        parts = tuple(jsonpointer.JsonPointer(str(operation["path"])).parts)
+        for depth, part in enumerate(parts[:-1], start=1):
+            key = _key_of(node, part)
+            if key is None:
+                break
+            if parts[:depth] not in copied:
+                copied.add(parts[:depth])
+                node[key] = copy.copy(node[key])
+            node = node[key]
+    return root
+
+
+def _key_of(node: Any, part: str) -> str | int | None:
+    """What a part of a pointer picks out of an object or a list; None where there is no such member."""
+    if isinstance(node, dict):
+        return part if part in node else None
+    if isinstance(node, list) and part.isdigit() and int(part) < len(node):
+        return int(part)
+    return None
 
 
 def difference(before: Document, after: Document) -> list[dict[str, Any]]:

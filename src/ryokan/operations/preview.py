@@ -11,7 +11,7 @@ from ryokan.core.findings.model import Finding
 from ryokan.core.rig import Rig
 from ryokan.operations.accounts import Actor
 from ryokan.operations.patches import Patch, apply_patch
-from ryokan.operations.rigs import Opened, evaluate_new
+from ryokan.operations.rigs import Worked, evaluate_new
 from ryokan.wording.ledger import LedgerLine, ledger
 
 
@@ -34,7 +34,7 @@ class Preview:
     new: tuple[Finding, ...]
 
 
-def preview(session: Session, actor: Actor, opened: Opened, patch: Patch) -> Preview:
+def preview(session: Session, actor: Actor, opened: Worked, patch: Patch) -> Preview:
     """Evaluate the rig with the patch applied, and compare. A patch of nothing changes nothing.
 
     Raises

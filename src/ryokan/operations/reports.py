@@ -12,6 +12,8 @@ from ryokan.core.parts.fitted import book_references
 from ryokan.core.parts.model import Part
 from ryokan.core.rig import Rig
 
+KEPT = 64  # reports in one process; each is some thousand objects
+
 # Answers references with the parts that a shop's book holds under them.
 PartsBook: TypeAlias = Callable[[Iterable[str]], Mapping[str, Part]]
 
@@ -31,11 +33,11 @@ def evaluated(document: dict[str, Any], book: PartsBook) -> tuple[Rig, Report]:
     return rig, _report(text, tuple(sorted(book(references).items())) if references else ())
 
 
-@lru_cache(maxsize=256)
+@lru_cache(maxsize=KEPT)
 def _rig(text: str) -> Rig:
     return Rig.model_validate_json(text)
 
 
-@lru_cache(maxsize=256)
+@lru_cache(maxsize=KEPT)
 def _report(text: str, parts: tuple[tuple[str, Part], ...]) -> Report:
     return evaluate(_rig(text), dict(parts))

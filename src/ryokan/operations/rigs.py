@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
-from datetime import datetime
+from datetime import datetime, timedelta
 from typing import Literal
 from uuid import UUID
 
@@ -19,7 +19,7 @@ from ryokan.core.rig import SCHEMA_VERSION, Rig
 from ryokan.operations.accounts import Actor
 from ryokan.operations.documents import document_of
 from ryokan.operations.drafts import Draft, draft_of
-from ryokan.operations.errors import NotPossible, NotThere, Stale, Unacceptable
+from ryokan.operations.errors import NotPossible, NotThere, Stale, TooFast, Unacceptable
 from ryokan.operations.parts import parts_book
 from ryokan.operations.patches import Document, Patch, apply_patch, difference, touch_same_place
 from ryokan.operations.reports import evaluated
@@ -29,20 +29,29 @@ from ryokan.store.jobs import JobStore
 from ryokan.store.models import DraftRow, OptionRow, RevisionRow
 from ryokan.wording.revisions import place_of, revision_sentence
 
+EDITS_PER_SECOND = 40
+UNDO_DEPTH = 400  # revisions of one person that undo and redo look back on
+
 
 @dataclass(frozen=True, slots=True)
-class Opened:
-    """An option at its newest revision.
-
-    ``parts`` are those of the book that the rig took; ``undo`` and ``redo`` say what this person would undo or redo, if
-    anything.
-    """
+class Worked:
+    """An option at its newest revision, worked out."""
 
     option: OptionRow
     revision: RevisionRow
     document: Document
     rig: Rig
     report: Report
+
+
+@dataclass(frozen=True, slots=True)
+class Opened(Worked):
+    """The same with what stands around it for one person.
+
+    ``parts`` are those of the book that the rig took; ``undo`` and ``redo`` say what this person would undo or redo, if
+    anything.
+    """
+
     parts: Mapping[str, Part]
     undo: str | None
     redo: str | None
@@ -74,6 +83,24 @@ def open_option(session: Session, actor: Actor, option_id: UUID) -> Opened:
     return _opened(session, store, actor, option, store.revision(option_id, option.head))
 
 
+def work_out(session: Session, actor: Actor, option_id: UUID) -> Worked:
+    """The option at its newest revision with its report alone: enough for previews, workings and the figures of a step.
+
+    Raises
+    ------
+    NotThere
+        No such option in the actor's shop.
+    """
+    store = JobStore(session, actor.scope)
+    found = store.newest(option_id)
+    if found is None:
+        raise NotThere("There is no such option.")
+    option, revision = found
+    document = document_of(revision)
+    rig, report = evaluated(document, parts_book(session, actor.scope))
+    return Worked(option, revision, document, rig, report)
+
+
 def change_rig(
     session: Session,
     actor: Actor,
@@ -97,6 +124,8 @@ def change_rig(
         No such option in the actor's shop; the role only reads.
     Stale
         The base is newer than anything that is stored.
+    TooFast
+        The option has taken as many edits within the last second as it takes.
     Unacceptable
         The patch does not fit, or what results is no rig.
     """
@@ -105,6 +134,7 @@ def change_rig(
     drafts = DraftStore(session, actor.scope, actor.user_id)
     if edit_id is not None and (known := store.revision_of_edit(option_id, edit_id)) is not None:
         return _opened(session, store, actor, option, store.revision(option_id, max(known.number, option.head)))
+    _require_pace(store, option, now)
     if base > option.head:
         raise Stale("This page is ahead of what is stored. Load it again.", option.head)
     head = store.revision(option_id, option.head)
@@ -120,7 +150,7 @@ def change_rig(
     after = apply_patch(before, patch)
     if after == before:  # nothing to store, and nothing that could be undone
         return _opened(session, store, actor, option, head)
-    evaluate_new(session, actor, after)
+    worked = evaluate_new(session, actor, after)
     sentence = revision_sentence(patch, before, after)
     about, start = None, before
     if gesture is not None and (head.gesture, head.author_id, head.kind) == (gesture, actor.user_id, "edit"):
@@ -130,7 +160,19 @@ def change_rig(
         store, actor, option, start if about else before, after,
         kind="edit", about=about, sentence=sentence, edit_id=edit_id, gesture=gesture, now=now,
     )  # fmt: skip
-    return _opened(session, store, actor, option, revision)
+    return _opened(session, store, actor, option, revision, worked)
+
+
+def _require_pace(store: JobStore, option: OptionRow, now: datetime) -> None:
+    """Refuse what no hand types. Counted by revisions, so that all web processes agree.
+
+    Revisions of a later time than now, by a clock that was set back, do not count: they would lock the option.
+    """
+    if option.head <= EDITS_PER_SECOND:
+        return
+    since = now - store.time_of(option.id, option.head - EDITS_PER_SECOND)
+    if timedelta(0) <= since < timedelta(seconds=1):
+        raise TooFast(f"This rig takes {EDITS_PER_SECOND} edits a second. Nothing was lost: send it again in a moment.")
 
 
 def take_up_draft(session: Session, actor: Actor, draft_id: UUID, *, now: datetime) -> Opened:
@@ -226,7 +268,7 @@ def history(session: Session, actor: Actor, option_id: UUID) -> Sequence[tuple[R
     return [(revision, author) for revision, author in reversed(revisions) if revision.number not in gone_on_with]
 
 
-def patch_back_to(session: Session, actor: Actor, option_id: UUID, number: int) -> tuple[Opened, Patch]:
+def patch_back_to(session: Session, actor: Actor, option_id: UUID, number: int) -> tuple[Worked, Patch]:
     """The option as it is, and the patch that would make it what it was at a revision.
 
     Raises
@@ -234,7 +276,7 @@ def patch_back_to(session: Session, actor: Actor, option_id: UUID, number: int) 
     NotThere
         No such option in the actor's shop, or no such revision of it.
     """
-    opened = open_option(session, actor, option_id)
+    opened = work_out(session, actor, option_id)
     if not 1 <= number <= opened.option.head:
         raise NotThere("There is no such revision.")
     then = document_of(JobStore(session, actor.scope).revision(option_id, number))
@@ -324,9 +366,16 @@ def _for_edit(session: Session, actor: Actor, option_id: UUID) -> tuple[JobStore
     return store, option
 
 
-def _opened(session: Session, store: JobStore, actor: Actor, option: OptionRow, revision: RevisionRow) -> Opened:
+def _opened(
+    session: Session,
+    store: JobStore,
+    actor: Actor,
+    option: OptionRow,
+    revision: RevisionRow,
+    worked: tuple[Rig, Report] | None = None,
+) -> Opened:
     document, book = document_of(revision), parts_book(session, actor.scope)
-    rig, report = evaluated(document, book)
+    rig, report = worked or evaluated(document, book)
     taken = book_references(rig)
     done, undone = _done_and_undone(store, actor, option.id)
     return Opened(
@@ -347,16 +396,18 @@ def _done_and_undone(store: JobStore, actor: Actor, option_id: UUID) -> tuple[li
     """Numbers of this person's edits that stand, and of those that are undone, newest last."""
     done: list[int] = []
     undone: list[int] = []
-    for number, kind, about in store.steps_of(option_id, actor.user_id):
+    for number, kind, about in store.steps_of(option_id, actor.user_id, most=UNDO_DEPTH):
         if kind == "edit":
             if about in done:  # the same gesture going on
                 done.remove(about)
             done.append(number)
             undone.clear()
         elif kind == "undo" and about is not None:
-            done.remove(about)
+            if about in done:  # otherwise it lies deeper than is looked
+                done.remove(about)
             undone.append(about)
         elif about is not None:
-            undone.remove(about)
+            if about in undone:
+                undone.remove(about)
             done.append(about)
     return done, undone

@@ -13,9 +13,12 @@ from alembic.migration import MigrationContext
 from alembic.script import ScriptDirectory
 from sqlalchemy import Engine, create_engine, text
 from sqlalchemy.exc import DBAPIError, InterfaceError, OperationalError
+from sqlalchemy.exc import TimeoutError as PoolTimeout
 from sqlalchemy.orm import Session
 
 CONNECT_TIMEOUT_S = 3
+POOL_TIMEOUT_S = 5
+DISK_FULL = "53100"  # PostgreSQL, appendix A: error codes
 STATEMENT_TIMEOUT_MS = 15_000
 # One lock for all processes that might migrate the same database at once; the number only has to be ours.
 MIGRATION_LOCK = 72_091_513
@@ -25,6 +28,10 @@ class DatabaseUnavailable(Exception):
     """The database does not answer; nothing was stored."""
 
 
+class DatabaseFull(DatabaseUnavailable):
+    """The database has no room left; nothing was stored."""
+
+
 def open_engine(url: str) -> Engine:
     """An engine whose connections are tested before use, so that a restarted server is survived."""
     return create_engine(
@@ -32,6 +39,8 @@ def open_engine(url: str) -> Engine:
         pool_pre_ping=True,
         pool_size=8,
         max_overflow=8,
+        pool_timeout=POOL_TIMEOUT_S,
+        hide_parameters=True,  # errors are logged, and what was typed is not theirs to tell
         connect_args={"connect_timeout": CONNECT_TIMEOUT_S, "options": f"-c statement_timeout={STATEMENT_TIMEOUT_MS}"},
     )
 
@@ -43,12 +52,18 @@ def transaction(engine: Engine) -> Iterator[Session]:
     Raises
     ------
     DatabaseUnavailable
-        The server is gone, before or during the work.
+        The server is gone, before or during the work, or has no connection to spare.
+    DatabaseFull
+        It has no room left.
     """
     try:
         with Session(engine, expire_on_commit=False) as session, session.begin():
             yield session
+    except PoolTimeout as error:
+        raise DatabaseUnavailable("every connection is in use") from error
     except DBAPIError as error:
+        if getattr(error.orig, "sqlstate", None) == DISK_FULL:
+            raise DatabaseFull(str(error.orig)) from error
         if isinstance(error, OperationalError | InterfaceError) or error.connection_invalidated:
             raise DatabaseUnavailable(str(error.orig)) from error
         raise

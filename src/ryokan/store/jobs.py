@@ -91,6 +91,13 @@ class JobStore:
         )
         return self._session.execute(query).scalar_one()
 
+    def time_of(self, option_id: UUID, number: int) -> datetime:
+        """When a revision that is known to exist was stored."""
+        query = select(RevisionRow.at).where(
+            RevisionRow.shop_id == self._shop_id, RevisionRow.option_id == option_id, RevisionRow.number == number
+        )
+        return self._session.execute(query).scalar_one()
+
     def revision_of_edit(self, option_id: UUID, edit_id: str) -> RevisionRow | None:
         """The revision that an edit of the browser became, if it arrived before."""
         query = select(RevisionRow).where(
@@ -109,8 +116,23 @@ class JobStore:
         )
         return [(row[0], row[1]) for row in self._session.execute(query)]
 
-    def steps_of(self, option_id: UUID, author_id: UUID) -> Sequence[tuple[int, str, int | None]]:
-        """Number, kind and subject of one person's revisions, oldest first: enough to walk undo and redo."""
+    def newest(self, option_id: UUID) -> tuple[OptionRow, RevisionRow] | None:
+        """One option with its newest revision."""
+        query = (
+            select(OptionRow, RevisionRow)
+            .join(
+                RevisionRow,
+                (RevisionRow.shop_id == OptionRow.shop_id)
+                & (RevisionRow.option_id == OptionRow.id)
+                & (RevisionRow.number == OptionRow.head),
+            )
+            .where(OptionRow.shop_id == self._shop_id, OptionRow.id == option_id)
+        )
+        row = self._session.execute(query).one_or_none()
+        return None if row is None else (row[0], row[1])
+
+    def steps_of(self, option_id: UUID, author_id: UUID, *, most: int) -> Sequence[tuple[int, str, int | None]]:
+        """Number, kind and subject of one person's newest revisions, oldest first: enough to walk undo and redo."""
         query = (
             select(RevisionRow.number, RevisionRow.kind, RevisionRow.about)
             .where(
@@ -119,9 +141,10 @@ class JobStore:
                 RevisionRow.author_id == author_id,
                 RevisionRow.number > 1,  # the first is the making of the option
             )
-            .order_by(RevisionRow.number)
+            .order_by(RevisionRow.number.desc())
+            .limit(most)
         )
-        return [(number, kind, about) for number, kind, about in self._session.execute(query)]
+        return [(number, kind, about) for number, kind, about in self._session.execute(query)][::-1]
 
     def add_job(self, job_id: UUID, customer_id: UUID, *, customer: str, title: str, now: datetime) -> None:
         """Store a job with a customer of its own."""

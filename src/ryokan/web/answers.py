@@ -23,7 +23,7 @@ from ryokan.operations.load_lines import ReadLine
 from ryokan.operations.parts import BookPart
 from ryokan.operations.people import Team
 from ryokan.operations.preview import LineChange, Preview
-from ryokan.operations.rigs import Opened
+from ryokan.operations.rigs import Opened, Worked
 from ryokan.store.models import PartRevisionRow, RevisionRow
 from ryokan.web import schemas
 from ryokan.wording import working
@@ -222,7 +222,7 @@ def history(revisions: Sequence[tuple[RevisionRow, str]]) -> schemas.History:
     )
 
 
-def preview(shown: Preview, before: Opened, reader: Reader) -> schemas.PreviewAnswer:
+def preview(shown: Preview, before: Worked, reader: Reader) -> schemas.PreviewAnswer:
     """What an edit would change."""
     return schemas.PreviewAnswer(
         lines=[_line_change(change, reader) for change in shown.lines],
@@ -260,7 +260,7 @@ def _list(figure: Figure) -> list[float]:
     return list(figure.value) if isinstance(figure.value, tuple) else [figure.number]
 
 
-def step_report(opened: Opened, step: StepName, reader: Reader) -> schemas.StepReport:
+def step_report(opened: Worked, step: StepName, reader: Reader) -> schemas.StepReport:
     """The figures of one step."""
     prefixes = _PREFIXES[step]
     return schemas.StepReport(
@@ -269,7 +269,7 @@ def step_report(opened: Opened, step: StepName, reader: Reader) -> schemas.StepR
     )
 
 
-def working_of(figure: Figure, opened: Opened, reader: Reader) -> schemas.Working:
+def working_of(figure: Figure, opened: Worked, reader: Reader) -> schemas.Working:
     """How a figure came about, one step upstream."""
     figures, units = opened.report.figures, reader.units
     inputs = [

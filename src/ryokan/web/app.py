@@ -13,7 +13,7 @@ from werkzeug.exceptions import NotFound
 
 from ryokan.operations.accounts import SIGNED_IN_FOR
 from ryokan.store.database import DatabaseUnavailable, newest_schema_revision, schema_revision
-from ryokan.web import comments, jobs, options, parts, people, problems, session, shop
+from ryokan.web import comments, jobs, logs, options, parts, people, problems, session, shop
 from ryokan.web.context import Context, context
 from ryokan.web.schemas import Health, Readiness
 from ryokan.web.spec import answers, spec
@@ -64,6 +64,7 @@ def create_app(context: Context, *, secret_key: str, frontend: Path | None = Non
         WTF_CSRF_SSL_STRICT=https,
         WTF_CSRF_HEADERS=["X-CSRF-Token"],
     )
+    logs.register(app)  # first, so that refusals of what follows are logged too
     CSRFProtect(app)
     Talisman(
         app,

@@ -41,7 +41,7 @@ def read_option(option_id: UUID) -> OptionAnswer:
 
 
 @blueprint.patch("/options/<uuid:option_id>/rig")
-@spec.validate(resp=answers(OptionAnswer, 403, 404, 412, 422))
+@spec.validate(resp=answers(OptionAnswer, 403, 404, 412, 422, 429))
 def change_rig(option_id: UUID, json: RigPatch) -> OptionAnswer:
     """Apply a JSON Patch. ``If-Match`` carries the revision it was made on, ``Edit-Id`` makes a repeated send harmless,
     and edits with one ``Gesture``, such as those of a drag, are undone together. What came too late is kept as a draft."""
@@ -118,7 +118,7 @@ def restore(option_id: UUID, number: int) -> OptionAnswer:
 def read_report(option_id: UUID, query: StepQuery) -> StepReport:
     """The figures of one step."""
     with signed_in() as (session, actor):
-        return to_answer.step_report(rigs.open_option(session, actor, option_id), query.step, reader(session, actor))
+        return to_answer.step_report(rigs.work_out(session, actor, option_id), query.step, reader(session, actor))
 
 
 @blueprint.get("/options/<uuid:option_id>/figures/<path:key>")
@@ -126,7 +126,7 @@ def read_report(option_id: UUID, query: StepQuery) -> StepReport:
 def read_working(option_id: UUID, key: str) -> Working:
     """How a figure came about."""
     with signed_in() as (session, actor):
-        opened, read_by = rigs.open_option(session, actor, option_id), reader(session, actor)
+        opened, read_by = rigs.work_out(session, actor, option_id), reader(session, actor)
     figure = opened.report.figures.get(key)
     if figure is None:
         raise NotThere("There is no such figure in this rig.")
@@ -138,7 +138,7 @@ def read_working(option_id: UUID, key: str) -> Working:
 def preview_patch(option_id: UUID, json: RigPatch) -> PreviewAnswer:
     """What a JSON Patch would change. Stores nothing."""
     with signed_in() as (session, actor):
-        opened = rigs.open_option(session, actor, option_id)
+        opened = rigs.work_out(session, actor, option_id)
         return to_answer.preview(preview(session, actor, opened, _operations(json)), opened, reader(session, actor))
 
 
@@ -147,7 +147,7 @@ def preview_patch(option_id: UUID, json: RigPatch) -> PreviewAnswer:
 def read_line(option_id: UUID, json: TypedLine) -> LineAnswer:
     """Read a typed load line without storing anything."""
     with signed_in() as (session, actor):
-        opened = rigs.open_option(session, actor, option_id)
+        opened = rigs.work_out(session, actor, option_id)
         return to_answer.line(read_load_line(session, actor, opened, json.line, json.replaces))
 
 

@@ -61,6 +61,6 @@ def withdraw(part_id: UUID, json: Withdrawal) -> BookPartAnswer:
 def read_candidates(option_id: UUID, query: CandidateQuery) -> Candidates:
     """What each part would do at a place of the rig. Stores nothing."""
     with signed_in() as (session, actor):
-        opened = rigs.open_option(session, actor, option_id)
+        opened = rigs.work_out(session, actor, option_id)
         found = candidates.candidates(session, actor, opened, query.place)
         return to_answer.candidates(found, reader(session, actor))

@@ -6,7 +6,7 @@ import logging
 import secrets
 from http import HTTPStatus
 
-from flask import Flask, Response, jsonify, request
+from flask import Flask, Response, g, jsonify, request
 from flask_wtf.csrf import CSRFError
 from pydantic import ValidationError
 from werkzeug.exceptions import HTTPException
@@ -14,7 +14,7 @@ from werkzeug.exceptions import HTTPException
 from ryokan.core.job_file import FileProblem, problems_of
 from ryokan.operations import errors as refusals
 from ryokan.operations.drafts import Draft
-from ryokan.store.database import DatabaseUnavailable
+from ryokan.store.database import DatabaseFull, DatabaseUnavailable
 from ryokan.web.answers import draft as draft_answer
 from ryokan.web.schemas import Problem, ProblemItem
 from ryokan.wording.problems import problem
@@ -29,6 +29,7 @@ STATUS_BY_REFUSAL: dict[type[refusals.Refused], int] = {
     refusals.Unacceptable: 422,
     refusals.WrongCredentials: 401,
     refusals.TooManyAttempts: 429,
+    refusals.TooFast: 429,
 }
 
 
@@ -66,13 +67,18 @@ def register(app: Flask) -> None:
         faults = list(error.problems) if isinstance(error, refusals.Unacceptable) else []
         draft = error.draft if isinstance(error, refusals.Stale) else None
         response = answer(status, error.code, str(error), faults, draft)
+        if isinstance(error, refusals.TooFast):
+            response.headers["Retry-After"] = "1"
         if isinstance(error, refusals.Stale):
             response.headers["ETag"] = f'"{error.head}"'
         return response
 
     @app.errorhandler(DatabaseUnavailable)
     def database_gone(error: DatabaseUnavailable) -> Response:
-        log.warning("the database does not answer")
+        full = isinstance(error, DatabaseFull)
+        log.error("the database is full" if full else "the database does not answer")
+        if full:
+            return answer(507, "database_full", "The server has no room left. Nothing was stored; tell whoever runs it.")
         response = answer(
             503, "database_unavailable", "The database does not answer. Nothing was stored; try again in a moment."
         )
@@ -98,7 +104,7 @@ def register(app: Flask) -> None:
     @app.errorhandler(Exception)
     def unexpected(error: Exception) -> Response:
         incident = secrets.token_hex(4)
-        log.exception("incident %s", incident)
+        log.exception("incident", extra={"data": {"incident": incident, "request": g.get("request_id")}})
         return answer(500, "internal", f"Something went wrong here; nothing was stored. Incident {incident}.")
 
 

@@ -23,7 +23,13 @@ export function Stepper({
   const id = useId();
   const { edit, answer } = useRig();
   const gesture = useGesture();
-  const step = (by: number) => void edit([{ op: "add", path, value: value + by }], { gesture: gesture() });
+  // Presses may come faster than the screen is drawn again.
+  const latest = useRef(value);
+  latest.current = value;
+  const step = (by: number) => {
+    latest.current = Math.min(max, Math.max(min, latest.current + by));
+    void edit([{ op: "add", path, value: latest.current }], { gesture: gesture() });
+  };
   return (
     <FieldRow id={id} label={label}>
       <Button aria-label={`${label}: one fewer`} disabled={!answer.may_edit || value <= min} onClick={() => step(-1)}>

@@ -62,8 +62,7 @@ function CommentCount() {
   const open = Object.values(answer.open_comments).reduce((sum, count) => sum + count, 0);
   return (
     <button type="button" onClick={() => comment("")} className="touch h-8 whitespace-nowrap hover:text-ink">
-      Comments
-      {open > 0 && <span className="figure ml-1 text-ink">{open}</span>}
+      Comments {open > 0 && <span className="figure text-ink">{open}</span>}
     </button>
   );
 }

@@ -51,7 +51,10 @@ function Field({ field, typed, faults, onChange }: Shared & { field: PartField }
         id={id}
         name={field.name}
         typed={typed}
-        options={field.choices.map((choice) => [String(choice.value), choice.label])}
+        options={[
+          ...(field.default === null ? [["", "choose"] as [string, string]] : []),
+          ...field.choices.map((choice): [string, string] => [String(choice.value), choice.label]),
+        ]}
         onChange={onChange}
       />
     ),

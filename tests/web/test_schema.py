@@ -1,0 +1,94 @@
+"""Whatever is thrown at the API by its own description: no server error, and answers as they are described."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Iterator
+from typing import Any
+
+import jsonschema_rs
+import pytest
+import schemathesis
+from databases import fresh_database
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+from schemathesis.core import NOT_SET
+from shops import Browser, Shops, filled
+from sqlalchemy import Engine
+from werkzeug.test import TestResponse
+
+from ryokan.web.spec import openapi
+
+EXAMPLES_PER_ROUTE = 12
+# Refusals of the server itself come before any route, and none describes them.
+BEFORE_ANY_ROUTE = {400, 403, 404, 405, 413, 415, 422}
+
+
+@pytest.fixture(scope="module")
+def engine(cluster: Any) -> Iterator[Engine]:
+    with fresh_database(cluster) as opened:
+        yield opened
+
+
+@pytest.fixture(scope="module")
+def shops(engine: Engine) -> Shops:
+    found = Shops(engine)
+    found.app.testing = False  # an error is an answer here, as in production
+    return found
+
+
+def described(document: dict[str, Any], path: str, method: str, response: TestResponse) -> list[str]:
+    """What the description says against an answer."""
+    answers = document["paths"][path][method]["responses"]
+    answer = answers.get(str(response.status_code))
+    if answer is None:
+        return [] if response.status_code in BEFORE_ANY_ROUTE else [f"{response.status_code} is not described"]
+    schema = answer["content"][response.content_type]["schema"]
+    validator = jsonschema_rs.validator_for({**schema, "components": document["components"]})
+    return [error.message for error in validator.iter_errors(response.json)]
+
+
+def send(browser: Browser, case: Any, address: str, base: int) -> TestResponse:
+    body = b"" if case.body is NOT_SET else json.dumps(case.body, default=str).encode()
+    return browser.client.open(
+        address,
+        method=case.method,
+        query_string=case.query,
+        data=body,
+        content_type="application/json" if body else None,
+        headers={"X-CSRF-Token": browser.token, "If-Match": f'"{base}"'},
+    )
+
+
+def test_no_request_that_the_description_allows_is_a_server_error(shops: Shops) -> None:
+    document = openapi(shops.app)
+    schema = schemathesis.openapi.from_dict(document)
+    browser = shops.browser()
+    statuses: set[int] = set()
+    wrong: dict[str, Any] = {}
+    operations = [result.ok() for result in schema.get_all_operations()]
+
+    for operation in operations:
+
+        @given(case=operation.as_strategy(), own=st.booleans(), base=st.integers(0, 3))
+        @settings(max_examples=EXAMPLES_PER_ROUTE, suppress_health_check=list(HealthCheck), database=None)
+        def throw(operation: Any, case: Any, own: bool, base: int) -> None:
+            nonlocal browser
+            # Half of them at something that is there, half at made-up ids.
+            route = operation.path.replace("{", "<uuid:").replace("}", ">").replace("<uuid:number", "<int:number")
+            route = route.replace("<uuid:key", "<path:key").replace("<uuid:source_id", "<string:source_id")
+            plain = route.removeprefix("/api/v1")
+            address = f"/api/v1{filled(plain, shops).partition('?')[0]}" if own else case.formatted_path
+            response = send(browser, case, address, base)
+            statuses.add(response.status_code)
+            if response.status_code == 401:
+                browser = shops.browser()
+            against = described(document, operation.path, case.method.lower(), response)
+            if response.status_code >= 500 or against:
+                wrong[f"{case.method} {operation.path}"] = (response.status_code, against, case.body)
+
+        throw(operation)
+
+    assert len(operations) > 40
+    assert wrong == {}
+    assert {200, 404, 422} <= statuses
