@@ -130,7 +130,7 @@ def test_an_edit_that_lost_is_kept_with_both_values_until_its_author_decides(ben
 
     (draft,) = bench.open().drafts
     clash = draft.clashes[0]
-    assert (draft.name, clash.place, clash.mine, clash.theirs) == ("changed the bank", "bank, bank, nominal", 500, 400)
+    assert (draft.name, clash.place, clash.mine, clash.theirs) == ("changed the bank", "bank, nominal, in Ah", 500, 400)
     assert bench.open(bench.ben).drafts == []
     with transaction(bench.engine) as session, pytest.raises(NotThere):
         rigs.take_up_draft(session, bench.ben, draft.id, now=NOW)

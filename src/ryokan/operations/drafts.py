@@ -45,7 +45,8 @@ def draft_of(row: DraftRow, head: Document) -> Draft:
             theirs=_value_at(head, operation["path"]),
         )
         for operation in row.patch
-        if operation["op"] != "test"
+        # What was typed goes with the value it was typed for.
+        if operation["op"] != "test" and not operation["path"].startswith("/typed/")
     )
     return Draft(row.id, row.name, row.why, row.at, clashes)
 

@@ -42,16 +42,20 @@ def revision_sentence(patch: Sequence[Mapping[str, Any]], before: Mapping[str, A
 
 
 _PLACE_NAMES = {"storage": "bank", "solar": "array", "own_parts": "own part", "assumptions": "assumption"}
-_UNIT_ENDING = re.compile(r"_(v|a|w|wh|ah|h|m|c|kg|frac|s|hz)$")
+_UNITS = {
+    "v": "V", "a": "A", "w": "W", "wh": "Wh", "ah": "Ah", "h": "h", "m": "m", "c": "°C", "kg": "kg", "s": "s", "hz": "Hz"
+}  # fmt: skip
+_UNIT_ENDING = re.compile(rf"_({'|'.join(_UNITS)})$")
 
 
 def place_of(path: str, document: Mapping[str, Any]) -> str:
-    """What a JSON pointer into a rig points at, in words: “laptop, hours per day”."""
+    """What a JSON pointer into a rig points at, in words: “bank, nominal, in Ah”."""
     first, *rest = path.strip("/").split("/")
     words = [_PLACE_NAMES.get(first, first)]
     if first in ("loads", "stays", "own_parts") and rest:
         item = document.get(first, {}).get(rest[0], {})
         words = [item.get("name") or item.get("place") or item.get("part", {}).get("name") or words[0]]
         rest = rest[1:]
-    words += [_UNIT_ENDING.sub("", part).replace("_", " ") for part in rest]
+    words += [_UNIT_ENDING.sub(lambda ending: f", in {_UNITS[ending[1]]}", part).replace("_", " ") for part in rest]
+    words = list(dict.fromkeys(words))
     return ", ".join(words)
