@@ -10,7 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from ryokan.core.loads.line import QUESTION_CODES, Reading, read_line, write_line
-from ryokan.core.loads.model import Load
+from ryokan.core.loads.model import SEASONS, Load
 from ryokan.wording.load_line import QUESTIONS, ask, understood
 
 
@@ -35,13 +35,25 @@ def read(line: str) -> Reading:
         ("hob 1,800W 1h30 never with kettle", {"watts": 1800, "hours_per_day": 1.5, "never_with": "kettle"}),
         ("CO2 meter 1W all day usb", {"name": "CO2 meter", "watts": 1, "hours_per_day": 24, "feed": "step_down"}),
         ("fan 170 W 12 V 2h", {"watts": 170, "feed": "dc"}),
+        ("freezer 250 kWh a year", {"kind": "kwh_per_year", "kwh": 250, "hours_per_day": 24}),
+        ("air conditioner 13,500 BTU eer 9 6 h in summer", {"btu_per_h": 13500, "eer": 9, "seasons": "summer"}),
+        ("phone 4000 mAh 1.5 charges per person", {"wh": 14.8, "charges_per_day": 1.5, "per_person": True}),
+        ("drone 60 Wh 2 charges a day", {"kind": "device_battery", "wh": 60, "charges_per_day": 2}),
+        (
+            "heater 40 W 6-10 h winter only",
+            {"hours_per_day": 8, "low_factor": 0.75, "high_factor": 1.25, "seasons": "winter"},
+        ),
+        ("tv 45 W 30 to 60 min", {"hours_per_day": 0.75, "low_factor": 2 / 3, "high_factor": 4 / 3}),
+        ("laptop 60 W 2h while driving", {"when": "driving"}),
+        ("water heater 1000 W 1 h above 90%", {"when": "above_charge", "above_charge_frac": 0.9, "duty_frac": 1}),
+        ("summer light 3 W 2 h", {"name": "summer light", "seasons": ""}),
     ],
 )
 def test_line_is_read_as_its_writer_meant(line: str, expected: dict[str, Any]) -> None:
     reading = read(line)
 
     assert reading.load is not None, reading.questions
-    found = {**reading.load.model_dump(), **reading.load.draw.model_dump()}
+    found = {**reading.load.model_dump(), **reading.load.draw.model_dump(), "seasons": " ".join(reading.load.seasons)}
     assert {name: found[name] for name in expected} == pytest.approx(expected)
     assert understood(reading)
 
@@ -67,6 +79,9 @@ def test_line_is_read_as_its_writer_meant(line: str, expected: dict[str, Any]) -
         ("kettle 10 min", "load.no_draw", None, "kettle 10 min 1200 W"),
         ("kettle 1200 W", "load.no_hours", None, "kettle 1200 W 9 min"),
         ("", "load.no_name", None, None),
+        ("air conditioner 5000 BTU 3 h", "load.no_eer", "5000 BTU", "air conditioner 5000 BTU 3 h eer 9"),
+        ("phone 4000 mAh", "load.no_charges", "4000 mAh", "phone 4000 mAh 1 charge"),
+        ("tv 45 W 20-40 h", "load.hours_out_of_bounds", "20-40 h", None),
     ],
 )
 def test_unclear_line_is_asked_back_with_its_nearest_reading(
@@ -91,6 +106,14 @@ def test_amps_of_a_laptop_are_doubted_even_with_volts() -> None:
     assert [doubt.readings for doubt in reading.doubts] == [("laptop 50 W 12V 4h",)]
 
 
+def test_what_a_thermostat_switches_is_not_taken_as_always_on_without_a_word() -> None:
+    reading = read("fridge 45W 24h")
+
+    assert reading.load is not None
+    assert reading.load.duty_frac == 1
+    assert reading.doubts[0].readings == ("fridge 45W 24h 40%",)
+
+
 def test_every_question_has_words() -> None:
     assert set(QUESTIONS) == QUESTION_CODES
 
@@ -103,16 +126,20 @@ def test_any_text_is_answered(line: str) -> None:
     assert all(ask(question) for question in (*reading.questions, *reading.doubts))
 
 
-@given(loads)
-def test_a_written_line_reads_as_the_same_load(members: dict[str, Any]) -> None:
-    load = Load.model_validate(members)
+WHENS = st.sampled_from(["always", "driving", "shore", "anchor", "above_charge"])
+SEASON_SETS = st.lists(st.sampled_from(SEASONS), unique=True, max_size=4)
+
+
+@given(loads, WHENS, SEASON_SETS, st.booleans())
+def test_a_written_line_reads_as_the_same_load(members: dict[str, Any], when: str, seasons: list[str], each: bool) -> None:
+    load = Load.model_validate({**members, "when": when, "seasons": seasons, "per_person": each})
     if load.draw.kind.endswith("amps"):
         load = load.model_copy(update={"feed": "ac" if load.draw.kind == "ac_amps" else "dc"})
 
     back = read(write_line(load)).load
 
     assert back is not None
-    kept = ["name", "quantity", "feed", "days_per_week", "start_factor", "never_with"]
+    kept = ["name", "quantity", "feed", "days_per_week", "start_factor", "never_with", "when", "seasons", "per_person"]
     assert {name: getattr(back, name) for name in kept} == {name: getattr(load, name) for name in kept}
     assert back.hours_per_day == pytest.approx(load.hours_per_day, rel=1e-3)
     assert back.duty_frac == pytest.approx(load.duty_frac, rel=1e-3)

@@ -977,6 +977,18 @@ export interface components {
          */
         Brief: {
             /**
+             * Believed Ah Per Day
+             * @description What they think a day takes.
+             * @default null
+             */
+            believed_ah_per_day?: number | null;
+            /**
+             * Believed Days
+             * @description How long they think it lasts.
+             * @default null
+             */
+            believed_days?: number | null;
+            /**
              * Days Without Charge
              * @description Days with no charging source at all.
              * @default 2
@@ -987,6 +999,12 @@ export interface components {
              * @default 4
              */
             first_month?: number;
+            /**
+             * Hemisphere
+             * @default north
+             * @enum {string}
+             */
+            hemisphere?: "north" | "south";
             /**
              * Last Month
              * @default 9
@@ -1244,6 +1262,27 @@ export interface components {
             rows: components["schemas"]["ComparedRow"][];
         };
         /**
+         * Cooling
+         * @description Cooling power by the plate with its efficiency: the draw is one over the other.
+         */
+        Cooling: {
+            /**
+             * Btu Per H
+             * @description [BTU/h]
+             */
+            btu_per_h: number;
+            /**
+             * Eer
+             * @description Energy efficiency ratio. [BTU/h per W]
+             */
+            eer: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "cooling";
+        };
+        /**
          * Counts
          * @description How many findings of each severity.
          */
@@ -1285,6 +1324,30 @@ export interface components {
              * @description [V]
              */
             volts: number;
+        };
+        /**
+         * DeviceBattery
+         * @description A device that is charged: its battery in Wh, how often a day, and what its charger passes on.
+         */
+        DeviceBattery: {
+            /**
+             * Charger Frac
+             * @description What the charger passes on. (common practice)
+             * @default 0.85
+             */
+            charger_frac?: number;
+            /** Charges Per Day */
+            charges_per_day: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "device_battery";
+            /**
+             * Wh
+             * @description [Wh]
+             */
+            wh: number;
         };
         /**
          * Done
@@ -1698,6 +1761,22 @@ export interface components {
             jobs: components["schemas"]["JobCardAnswer"][];
         };
         /**
+         * KwhPerYear
+         * @description What one unit uses in a year by its label, as household appliances state it.
+         */
+        KwhPerYear: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "kwh_per_year";
+            /**
+             * Kwh
+             * @description [kWh a year]
+             */
+            kwh: number;
+        };
+        /**
          * Labour
          * @description What an hour of work costs, as agreed for this job; None where nothing is agreed.
          */
@@ -1764,12 +1843,31 @@ export interface components {
          */
         Load: {
             /**
+             * Above Charge Frac
+             * @description Charge above which it may run, with above_charge.
+             * @default 0.8
+             */
+            above_charge_frac?: number;
+            /**
+             * Bars
+             * @description 24 bars of its own, from midnight, in place of a profile.
+             * @default []
+             */
+            bars?: number[];
+            /**
              * Days Per Week
              * @default 7
              */
             days_per_week?: number;
             /** Draw */
-            draw: components["schemas"]["Watts"] | components["schemas"]["DcAmps"] | components["schemas"]["AcAmps"] | components["schemas"]["WhPerDay"];
+            draw: components["schemas"]["Watts"] | components["schemas"]["DcAmps"] | components["schemas"]["AcAmps"] | components["schemas"]["WhPerDay"] | components["schemas"]["KwhPerYear"] | components["schemas"]["Cooling"] | components["schemas"]["DeviceBattery"];
+            /**
+             * Duty By Ambient
+             * @description Share of its hours that it runs, where that follows the weather outside.
+             */
+            duty_by_ambient?: {
+                [key: string]: number;
+            };
             /**
              * Duty Frac
              * @description Share of those hours that a thermostat lets it run.
@@ -1788,6 +1886,12 @@ export interface components {
              */
             group?: string;
             /**
+             * High Factor
+             * @description High use over typical use.
+             * @default 1
+             */
+            high_factor?: number;
+            /**
              * Hours Per Day
              * @description Hours on, on a day of use. [h]
              */
@@ -1798,6 +1902,12 @@ export interface components {
              * @enum {string}
              */
             importance?: "must" | "should" | "shed";
+            /**
+             * Low Factor
+             * @description Low use over typical use.
+             * @default 1
+             */
+            low_factor?: number;
             /** Name */
             name: string;
             /**
@@ -1806,6 +1916,12 @@ export interface components {
              * @default null
              */
             never_with?: string | null;
+            /**
+             * Per Person
+             * @description The quantity is for each of the people.
+             * @default false
+             */
+            per_person?: boolean;
             /**
              * Position
              * @description Order within the collection, ascending
@@ -1819,10 +1935,28 @@ export interface components {
              */
             power_factor?: number;
             /**
+             * Profile
+             * @description Hours of the day; None: as is usual for its name.
+             * @default null
+             */
+            profile?: ("all_day" | "waking" | "meals" | "evening" | "night" | "sun" | "driving") | null;
+            /**
              * Quantity
              * @default 1
              */
             quantity?: number;
+            /**
+             * Seasons
+             * @description When it is used at all; empty: all year.
+             * @default []
+             */
+            seasons?: ("spring" | "summer" | "autumn" | "winter")[];
+            /**
+             * Shed Order
+             * @description Which goes first where several may be shed: the lowest.
+             * @default 0
+             */
+            shed_order?: number;
             /**
              * Start Factor
              * @description Starting draw over running draw.
@@ -1841,6 +1975,13 @@ export interface components {
              * @default null
              */
             typed?: string | null;
+            /**
+             * When
+             * @description Driving, shore and above_charge take nothing from a bank at rest.
+             * @default always
+             * @enum {string}
+             */
+            when?: "always" | "anchor" | "driving" | "shore" | "above_charge";
         };
         /**
          * MainRun

@@ -16,8 +16,11 @@ from ryokan.core.findings.rules import judge
 from ryokan.core.inverter.current import dc_current
 from ryokan.core.inverter.need import idle_wh_per_day, inverter_need, surge_given
 from ryokan.core.loads.energy import daily_energy, energy_over_days
+from ryokan.core.loads.model import Load
 from ryokan.core.loads.peak import peak, together
-from ryokan.core.loads.rows import Row, row_figures, wh_at_bank
+from ryokan.core.loads.rows import Row, powered, row_figures, wh_at_bank
+from ryokan.core.loads.seasons import by_season, design_season, duty_frac, in_season
+from ryokan.core.loads.spread import all_on_dc, by_feed, low_and_high, methods, shape, standing
 from ryokan.core.parts.fitted import Fitted, fitted, totals
 from ryokan.core.parts.model import Part
 from ryokan.core.rig import Rig
@@ -61,16 +64,20 @@ def evaluate(rig: Rig, book: Mapping[str, Part] | None = None) -> Report:
     chosen = fitted(rig, book or {})
     sheet = Sheet(dict(rig.assumptions))
     _brief(sheet, rig)
-    rows = [row_figures(sheet, id, load) for id, load in rig.active_loads().items()]
+    rows = _rows(sheet, rig)
     ac_rows = [row for row in rows if row.load.feed == "ac"]
+    resting = [row for row in rows if from_a_bank_at_rest(row.load)]
 
     peak(sheet, "loads", rows)
     rated_w = inverter_need(sheet, rig.inverter, chosen.inverter, ac_rows)
-    idle = idle_wh_per_day(sheet, rig.inverter, chosen.inverter, rated_w, ac_rows)
+    idle = idle_wh_per_day(sheet, rig.inverter, chosen.inverter, rated_w, [row for row in resting if row.load.feed == "ac"])
     at_bank = {row.id: wh_at_bank(sheet, row, rated_w) for row in rows}
-    daily_energy(sheet, rows, at_bank, idle)
-    energy_over_days(sheet, rows, at_bank, idle)
+    daily_energy(sheet, resting, at_bank, idle)
+    energy_over_days(sheet, resting, at_bank, idle)
+    system_volts(sheet, rig.storage)
+    _spread(sheet, rig, resting, at_bank, idle)
 
+    at_bank = {row.id: at_bank[row.id] for row in resting}
     _storage(sheet, rig, chosen, at_bank)
     dc_current(sheet, rig.inverter, chosen.inverter, rated_w)
     surge_given(sheet, rig.inverter, chosen.inverter)
@@ -89,6 +96,29 @@ def evaluate(rig: Rig, book: Mapping[str, Part] | None = None) -> Report:
     return Report(figures=sheet.figures, findings=findings, steps=_step_states(rig, findings))
 
 
+def from_a_bank_at_rest(load: Load) -> bool:
+    """Whether a load counts on days with no charging: not what runs only while driving, on shore or when charge abounds."""
+    return load.when in ("always", "anchor")
+
+
+def _rows(sheet: Sheet, rig: Rig) -> list[Row]:
+    """The loads of the season that is planned for, with their energy."""
+    loads = [powered(sheet, id, load) for id, load in rig.active_loads().items()]
+    season = design_season(sheet, rig, by_season(sheet, rig, [row for row in loads if from_a_bank_at_rest(row.load)]))
+    return [row_figures(sheet, row, duty_frac(rig, row.load, season)) for row in loads if in_season(row.load, season)]
+
+
+def _spread(sheet: Sheet, rig: Rig, rows: list[Row], at_bank: dict[str, Figure], idle: Figure) -> None:
+    """How the day spreads, and the other methods beside it."""
+    always_on = rig.inverter.on == "always"
+    low_and_high(sheet, rows)
+    by_feed(sheet, rows, at_bank, idle)
+    standing(sheet, rows, at_bank, idle, always_on=always_on)
+    shape(sheet, rows, at_bank, idle, always_on=always_on)
+    methods(sheet, rows)
+    all_on_dc(sheet, rows, at_bank)
+
+
 def smallest_hookup(rig: Rig) -> Hookup | None:
     """The weakest hookup among the stays, by what it gives continuously; None where no stay has one."""
 
@@ -104,6 +134,10 @@ def _brief(sheet: Sheet, rig: Rig) -> None:
     """What was said, and what follows from the stays."""
     sheet.given("brief.people", rig.brief.people, "people")
     sheet.given("brief.nights_away", rig.brief.nights_away, "nights")
+    if rig.brief.believed_days is not None:
+        sheet.given("brief.believed_days", rig.brief.believed_days, "days")
+    if rig.brief.believed_ah_per_day is not None:
+        sheet.given("brief.believed_ah_per_day", rig.brief.believed_ah_per_day, "Ah")
     sheet.given("brief.days_without_charge", rig.brief.days_without_charge, "days")
     sheet.given("region.mains_v", rig.region.mains_v, "V")
     if not rig.stays:
@@ -120,7 +154,6 @@ def _brief(sheet: Sheet, rig: Rig) -> None:
 
 
 def _storage(sheet: Sheet, rig: Rig, chosen: Fitted, at_bank: dict[str, Figure]) -> None:
-    system_volts(sheet, rig.storage)
     bank_need(sheet, rig.storage)
     bank_wh = bank_given(sheet, rig.storage, chosen.battery)
     what_it_gives(sheet, rig.storage, bank_wh)

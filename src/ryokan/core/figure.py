@@ -72,6 +72,10 @@ class Sheet:
         """Something that the customer or the installer said."""
         return self._add(Figure(key, "given", _plain(value), unit, "given"))
 
+    def constant(self, key: str, value: float | tuple[float, ...], unit: str, source: str) -> Figure:
+        """A value of the data files that no rig overrides."""
+        return self._add(Figure(key, "constant", _plain(value), unit, require_source(source)))
+
     def part(self, key: str, value: float | str, unit: str, part: AnyPart) -> Figure:
         """A value of a part: from its data sheet, or measured or estimated where the part says so."""
         return self._add(Figure(key, "given", _plain(value), unit, PART_SOURCES[part.values_from], note=f"{part.name}."))

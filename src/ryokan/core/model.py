@@ -16,3 +16,4 @@ class Model(BaseModel):
 Id = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$", description="Name of an item within its collection")]
 Position = Annotated[float, Field(ge=-1e9, le=1e9, description="Order within the collection, ascending")]
 Fraction = Annotated[float, Field(gt=0, le=1)]
+NonNegative = Annotated[float, Field(ge=0, le=1e6)]

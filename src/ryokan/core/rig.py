@@ -10,7 +10,7 @@ from ryokan.core.charging.model import Charging, Hookup
 from ryokan.core.data.assumptions import assumptions
 from ryokan.core.errors import UnknownAssumption
 from ryokan.core.inverter.model import Inverter
-from ryokan.core.loads.model import Load
+from ryokan.core.loads.model import Ambient, Load
 from ryokan.core.model import Id, Model, Position
 from ryokan.core.parts.model import OwnPart, Price
 from ryokan.core.solar.model import Solar
@@ -23,7 +23,6 @@ MAX_STAYS = 100
 MAX_OWN_PARTS = 100
 
 CodePack: TypeAlias = Literal["na_vehicle", "na_marine", "international"]
-Ambient: TypeAlias = Literal["freezing", "cold", "mild", "hot"]
 
 
 Typed: TypeAlias = Annotated[str, Field(min_length=1, max_length=200)]
@@ -61,6 +60,9 @@ class Brief(Model):
     people: int = Field(default=2, ge=1, le=60)
     nights_away: int = Field(default=3, ge=1, le=365, description="Nights between hookups, with sun and driving.")
     days_without_charge: int = Field(default=2, ge=1, le=60, description="Days with no charging source at all.")
+    hemisphere: Literal["north", "south"] = "north"
+    believed_days: float | None = Field(default=None, gt=0, le=365, description="How long they think it lasts.")
+    believed_ah_per_day: float | None = Field(default=None, gt=0, le=10_000, description="What they think a day takes.")
     first_month: int = Field(default=4, ge=1, le=12)
     last_month: int = Field(default=9, ge=1, le=12)
     must_not_go_dark: tuple[str, ...] = Field(default=(), max_length=12)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ryokan.core.loads.line import Question, Reading
-from ryokan.core.loads.model import AcAmps, DcAmps, Load, Watts, WhPerDay
+from ryokan.core.loads.model import AcAmps, Cooling, DcAmps, DeviceBattery, KwhPerYear, Load, Watts, WhPerDay
 from ryokan.wording.quantities import number
 
 QUESTIONS: dict[str, str] = {
@@ -17,6 +17,15 @@ QUESTIONS: dict[str, str] = {
     "A device charged from the rig is a load: {energy} a day?",
     "load.volts_against_feed": "“{volts}” and “{feed}” do not go together.",
     "load.far_from_usual": "{watts} W is far above a usual {word} of about {usual_w} W. Were watts meant?",
+    "load.duty_left_out": "A {word} usually runs {share} of its time. Is that meant?",
+    "load.no_eer": "“{text}” is cooling; the draw follows from its efficiency. Write its EER.",
+    "load.no_charges": "“{text}” is a battery: how often is it charged on a day?",
+    "load.per_year_out_of_bounds": "“{text}”: more than 0 and at most 20 000 kWh a year.",
+    "load.btu_out_of_bounds": "“{text}”: more than 0 and at most 200 000 BTU/h.",
+    "load.eer_out_of_bounds": "“{text}”: an EER is from {low} to {high}.",
+    "load.mah_out_of_bounds": "“{text}”: more than 0 and at most 1 000 000 mAh.",
+    "load.charges_out_of_bounds": "“{text}”: more than 0 and at most 24 charges a day.",
+    "load.above_charge_out_of_bounds": "“{text}”: a charge is above 0 and at most 100 %.",
     "load.quantity_out_of_bounds": "“{text}”: how many is a whole number from {low} to {high}.",
     "load.watts_out_of_bounds": "“{text}”: a row takes more than 0 and at most 100 000 W.",
     "load.wh_out_of_bounds": "“{text}”: a row takes more than 0 and at most 1 000 000 Wh a day.",
@@ -50,11 +59,16 @@ def understood(reading: Reading) -> str:
     if load is None:
         return ""
     said = f"{load.quantity} × {load.name}" if load.quantity > 1 else load.name
-    text = f"{said} {FEED_WORDS[load.feed]}, {_draw(load)} for {hours(load.hours_per_day)} a day"
+    said += " for each person" if load.per_person else ""
+    text = f"{said} {FEED_WORDS[load.feed]}, {_draw(load)} for {_hours_said(load)} a day"
     if load.duty_frac != 1:
         text += f", running {number(load.duty_frac * 100)} % of it"
     if load.days_per_week != 7:
         text += f", {load.days_per_week} days a week"
+    if load.seasons:
+        text += f", in {' and '.join(load.seasons)} only"
+    if load.when != "always":
+        text += f", {WHEN_WORDS[load.when].format(share=number(load.above_charge_frac * 100))}"
     notes = [
         _ASSUMED[what].format(
             feed=FEED_WORDS[load.feed].removeprefix("on "),
@@ -66,6 +80,21 @@ def understood(reading: Reading) -> str:
     return f"{text} ({'; '.join(notes)})." if notes else f"{text}."
 
 
+WHEN_WORDS = {
+    "anchor": "at anchor",
+    "driving": "only while driving",
+    "shore": "only on shore power",
+    "above_charge": "only above {share} % of charge",
+}
+
+
+def _hours_said(load: Load) -> str:
+    if load.low_factor == load.high_factor == 1:
+        return hours(load.hours_per_day)
+    low, high = load.hours_per_day * load.low_factor, load.hours_per_day * load.high_factor
+    return f"{hours(low)} to {hours(high)}, {hours(load.hours_per_day)} typically,"
+
+
 def _draw(load: Load) -> str:
     match load.draw:
         case Watts(watts=watts):
@@ -74,6 +103,12 @@ def _draw(load: Load) -> str:
             return f"{number(amps)} A at {number(volts)} V"
         case WhPerDay(wh=wh):
             return f"{number(wh)} Wh"
+        case KwhPerYear(kwh=kwh):
+            return f"{number(kwh)} kWh a year"
+        case Cooling(btu_per_h=btu, eer=eer):
+            return f"{number(btu)} BTU/h at EER {number(eer)}"
+        case DeviceBattery(wh=wh, charges_per_day=charges):
+            return f"a battery of {number(wh)} Wh charged {number(charges)} × a day"
 
 
 def hours(value: float) -> str:

@@ -5,6 +5,10 @@
     blender 11.5A 120V 1 min
     fridge 45W 40% 24h must
     drill 600 W 20 min 2 days a week
+    freezer 250 kWh a year
+    air conditioner 13500 BTU eer 9 6 h in summer
+    phone 4000 mAh 1.5 charges per person
+    heater 40 W 6-10 h in winter
 
 A line is a name and any number of marked parts in any order. Parts are recognised one after the other by the patterns
 below; what is left is the name. What the line leaves out comes from the table of usual loads and is reported as assumed.
@@ -23,20 +27,27 @@ from typing import Literal, TypeAlias
 from ryokan.core.loads.model import (
     MAX_W,
     MAX_WH_PER_DAY,
+    SEASONS,
     AcAmps,
+    Cooling,
     DcAmps,
+    DeviceBattery,
     Draw,
     Feed,
     Importance,
+    KwhPerYear,
     Load,
+    Season,
     Watts,
+    When,
     WhPerDay,
 )
 from ryokan.core.loads.usual import UsualLoad, usual_load
 
 Meaning: TypeAlias = Literal[
     "quantity", "watts", "wh", "amps", "volts", "hours", "duty", "times", "days", "feed", "power_factor", "start",
-    "importance", "never_with", "unreadable", "name",
+    "importance", "never_with", "per_year", "btu", "eer", "mah", "charges", "season", "when", "above_charge", "per_person",
+    "hours_range", "unreadable", "name",
 ]  # fmt: skip
 
 MAX_LINE = 200
@@ -84,6 +95,16 @@ _NUMBER = r"[-−]?\d+(?:[.,]\d+)*(?:e\d+|\^\d+)?"
 # Order matters: the longer reading of the same text comes first.
 _PATTERN_TEXTS: tuple[tuple[Meaning, str], ...] = (
     ("quantity", rf"^\s*({_NUMBER})\s*[x×](?=\s|[a-z])"),
+    ("per_person", r"\b(?:each|per person)\b"),
+    ("season", r"\b(?:only\s+)?in\s+(spring|summer|autumn|fall|winter)\b|\b(spring|summer|autumn|fall|winter)\s+only\b"),
+    ("when", r"\b(while driving|on shore|at anchor)\b"),
+    ("above_charge", rf"\babove\s+({_NUMBER})\s*%"),
+    ("per_year", rf"({_NUMBER})\s*kwh\s*(?:/|per|a)\s*(?:year|yr|annum)\b"),
+    ("btu", rf"({_NUMBER})\s*btu(?:\s*/\s*h)?\b"),
+    ("eer", rf"\beer\s*({_NUMBER})"),
+    ("mah", rf"({_NUMBER})\s*mah\b"),
+    ("charges", rf"({_NUMBER})\s*charges?(?:\s+(?:a|per)\s+day)?\b"),
+    ("hours_range", rf"({_NUMBER})\s*(?:-|–|to)\s*({_NUMBER})\s*(hours?|hrs?|h|minutes?|mins?)\b"),
     ("start", rf"\b(?:start|surge)\s*({_NUMBER})\s*[x×]"),
     ("power_factor", rf"\bpf\s*({_NUMBER})"),
     ("days", rf"({_NUMBER})\s*(?:days?|d)\s*(?:a|per|/)?\s*(?:week|wk)\b|\bweekends\b"),
@@ -104,6 +125,7 @@ _PATTERNS = tuple((meaning, re.compile(pattern, re.IGNORECASE)) for meaning, pat
 _SCALE = {"kw": 1e3, "kwh": 1e3, "ma": 1e-3, "min": 1 / 60, "s": 1 / 3600}
 _FEEDS: dict[str, Feed] = {"ac": "ac", "dc": "dc", "usb": "step_down", "step-down": "step_down", "stepdown": "step_down"}
 _MUST: dict[str, Importance] = {"must": "must", "must run": "must", "should": "should", "shed": "shed", "may be shed": "shed"}
+_WHEN: dict[str, When] = {"while driving": "driving", "on shore": "shore", "at anchor": "anchor"}
 _BATTERY = re.compile(r"\b(battery|batteries|bank|powerpack|power pack)\b", re.IGNORECASE)
 
 
@@ -156,8 +178,10 @@ def _parts(line: str) -> tuple[Part, ...]:
 
 
 def _part_value(meaning: Meaning, match: re.Match[str]) -> float:
-    if meaning in ("feed", "importance", "never_with"):
+    if meaning in ("feed", "importance", "never_with", "per_person", "season", "when", "hours_range"):
         return 0.0
+    if meaning == "above_charge":
+        return _number(match[1]) / 100
     if match[0].lower() == "weekends":
         return 2.0
     if match[1].lower() == "all day":
@@ -202,7 +226,16 @@ _BOUNDS: dict[Meaning, tuple[float, float, str]] = {
     "days": (1, 7, ""),
     "power_factor": (0.1, 1, ""),
     "start": (1, 12, ""),
+    "per_year": (1e-9, 20_000, "kWh"),
+    "btu": (1e-9, 200_000, "BTU/h"),
+    "eer": (1, 40, ""),
+    "mah": (1e-9, 1_000_000, "mAh"),
+    "charges": (1e-9, 24, ""),
+    "above_charge": (1e-9, 1, ""),
 }
+# A cell's own volts, not the 5 V of its plug. (common practice: 3.6 to 3.85 V)
+CELL_V = 3.7
+USUAL_EER = 9.0  # older air conditioners; common practice
 
 
 def _unreadable(line: str, parts: Mapping[Meaning, list[Part]]) -> list[Question]:
@@ -254,7 +287,7 @@ def _incomplete(line: str, name: str, usual: UsualLoad | None, parts: Mapping[Me
     questions = []
     if not name:
         questions.append(Question("load.no_name", 0, len(line)))
-    draws = [part for meaning in ("watts", "wh", "amps") for part in parts.get(meaning, [])]
+    draws = [part for meaning in ("watts", "wh", "amps", "per_year", "btu", "mah") for part in parts.get(meaning, [])]
     if not draws:
         nearest = () if usual is None else (f"{line.strip()} {usual.usual_w:g} W",)
         questions.append(Question("load.no_draw", 0, len(line), {"name": name}, nearest))
@@ -262,22 +295,49 @@ def _incomplete(line: str, name: str, usual: UsualLoad | None, parts: Mapping[Me
         both = {"first": draws[0].text, "second": draws[1].text}
         readings = tuple(_with(line, part, "") for part in reversed(draws)) if len(draws) == 2 else ()
         questions.append(Question("load.two_draws", draws[1].start, draws[1].end, both, readings))
-    if not parts.get("hours") and not parts.get("wh"):
+    questions += _half_said(line, parts)
+    if not any(parts.get(meaning) for meaning in ("hours", "hours_range", "wh", "per_year", "mah")):
         hours = usual.usual_hours if usual is not None else 1.0
         text = f"{hours:g} h" if hours >= 1 else f"{hours * 60:g} min"
         questions.append(Question("load.no_hours", 0, len(line), {}, (f"{line.strip()} {text}",)))
-    elif (total := _hours(parts)) > 24:
-        part = parts["hours"][-1]
+    elif (total := _hours(parts)[1]) > 24:
+        part = (parts.get("hours") or parts["hours_range"])[-1]
         questions.append(
             Question("load.hours_out_of_bounds", part.start, part.end, {"text": f"{total:g} h", "high": "24", "unit": "h"})
         )
     return questions
 
 
-def _hours(parts: Mapping[Meaning, list[Part]]) -> float:
-    """Hours a day: all stated stretches together, times how often."""
+def _half_said(line: str, parts: Mapping[Meaning, list[Part]]) -> list[Question]:
+    """Cooling power without its efficiency, a device's battery without how often it is charged."""
+    questions = []
+    if parts.get("btu") and not parts.get("eer"):
+        part = parts["btu"][0]
+        questions.append(
+            Question("load.no_eer", part.start, part.end, {"text": part.text}, (f"{line.strip()} eer {USUAL_EER:g}",))
+        )
+    if parts.get("mah") and not parts.get("charges"):
+        part = parts["mah"][0]
+        questions.append(Question("load.no_charges", part.start, part.end, {"text": part.text}, (f"{line.strip()} 1 charge",)))
+    return questions
+
+
+def _hours(parts: Mapping[Meaning, list[Part]]) -> tuple[float, float, float]:
+    """Low, high and typical hours a day: all stated stretches together, times how often."""
     times = parts["times"][0].value if parts.get("times") else 1.0
-    return sum(part.value for part in parts.get("hours", [])) * times
+    plain = sum(part.value for part in parts.get("hours", []))
+    low = high = plain
+    for part in parts.get("hours_range", []):
+        first, second = sorted(_range_h(part.text))
+        low, high = low + first, high + second
+    return low * times, high * times, (low + high) / 2 * times
+
+
+def _range_h(text: str) -> tuple[float, float]:
+    match = re.fullmatch(rf"({_NUMBER})\s*(?:-|–|to)\s*({_NUMBER})\s*([a-z]+)", text, re.IGNORECASE)
+    assert match is not None  # it was found by the same pattern
+    scale = 1 / 60 if match[3].lower().startswith("m") else 1.0
+    return _number(match[1]) * scale, _number(match[2]) * scale
 
 
 def _draw_and_feed(
@@ -294,6 +354,17 @@ def _draw_and_feed(
     assumed = ["feed"] if stated is None and by_volts is None else []
     if parts.get("watts"):
         return Watts(watts=parts["watts"][0].value), feed, [], assumed
+    if parts.get("mah") and not parts.get("charges"):
+        return None, feed, [], []  # asked elsewhere
+    if parts.get("charges") and (parts.get("mah") or parts.get("wh")):
+        cell_v = volts.value if volts is not None and volts.value < LOWEST_AC_V else CELL_V
+        wh = parts["mah"][0].value / 1000 * cell_v if parts.get("mah") else parts["wh"][0].value
+        return DeviceBattery(wh=min(wh, 20_000), charges_per_day=parts["charges"][0].value), feed, [], assumed
+    if parts.get("per_year"):
+        return KwhPerYear(kwh=parts["per_year"][0].value), feed, [], assumed
+    if parts.get("btu"):
+        eer = parts["eer"][0].value if parts.get("eer") else USUAL_EER
+        return Cooling(btu_per_h=parts["btu"][0].value, eer=eer), feed, [], assumed
     if parts.get("wh"):
         return WhPerDay(wh=parts["wh"][0].value), feed, [], assumed
     if not parts.get("amps"):
@@ -336,30 +407,50 @@ def _load(
         filled.append("start_factor")
     importance = parts["importance"][0].text.lower() if parts.get("importance") else "should"
     never_with = parts["never_with"][0].text.split()[-1].lower() if parts.get("never_with") else None
+    low, high, typical = _hours(parts)
+    above = parts.get("above_charge", [])
     load = Load(
         name=name[:80],
         group=usual.group if usual is not None else "other",
         quantity=int(parts["quantity"][0].value) if parts.get("quantity") else 1,
         feed=feed,
         draw=draw,
-        hours_per_day=_hours(parts) if parts.get("hours") else 24.0,
+        hours_per_day=typical if typical > 0 else 24.0,
         duty_frac=parts["duty"][0].value if parts.get("duty") else 1.0,
         days_per_week=int(parts["days"][0].value) if parts.get("days") else 7,
         power_factor=power_factor,
         start_factor=start_factor,
         importance=_MUST[importance],
         never_with=never_with,
+        per_person=bool(parts.get("per_person")),
+        seasons=tuple(dict.fromkeys(_season_in(part.text) for part in parts.get("season", []))),
+        when=_WHEN[parts["when"][0].text.lower()] if parts.get("when") else "above_charge" if above else "always",
+        above_charge_frac=above[0].value if above else 0.8,
+        low_factor=low / typical if typical > 0 else 1.0,
+        high_factor=high / typical if typical > 0 else 1.0,
         typed=line.strip()[:MAX_LINE],
     )
     return load, filled
 
 
+STATED = (WhPerDay, KwhPerYear, DeviceBattery)
 FAR_FROM_USUAL = 8.0  # times the usual watts; common practice varies less than that
 
 
+def _season_in(text: str) -> Season:
+    word = text.lower().replace("fall", "autumn")
+    return next(season for season in SEASONS if season in word)
+
+
 def _doubts(line: str, load: Load, usual: UsualLoad | None, parts: Mapping[Meaning, list[Part]]) -> list[Question]:
-    """Amps where watts were meant show as a draw far from usual."""
-    if usual is None or not isinstance(load.draw, AcAmps | DcAmps):
+    """Amps where watts were meant show as a draw far from usual; what a thermostat switches rarely runs all the time."""
+    if usual is None:
+        return []
+    if usual.duty_frac < 1 and load.duty_frac == 1 and not parts.get("duty") and not isinstance(load.draw, STATED):
+        share = f"{usual.duty_frac * 100:g}%"
+        words = {"word": usual.word, "share": share}
+        return [Question("load.duty_left_out", 0, len(line), words, (f"{line.strip()} {share}",))]
+    if not isinstance(load.draw, AcAmps | DcAmps):
         return []
     watts, amps = load.draw.amps * load.draw.volts, parts["amps"][0]
     if watts < FAR_FROM_USUAL * usual.usual_w:
@@ -377,12 +468,17 @@ def write_line(load: Load) -> str:
             draw = f"{amps:g} A {volts:g} V"
         case WhPerDay(wh=wh):
             draw = f"{wh:g} Wh a day"
-    minutes = round(load.hours_per_day * 60, 6)
+        case KwhPerYear(kwh=kwh):
+            draw = f"{kwh:g} kWh a year"
+        case Cooling(btu_per_h=btu, eer=eer):
+            draw = f"{btu:g} BTU eer {eer:g}"
+        case DeviceBattery(wh=wh, charges_per_day=charges):
+            draw = f"{wh:g} Wh {charges:g} charges"
     feed = "step-down" if load.feed == "step_down" else load.feed
     parts = [
         f"{load.quantity} x {load.name}" if load.quantity > 1 else load.name,
         draw,
-        f"{load.hours_per_day:g} h" if minutes >= 60 else f"{minutes:g} min",
+        _write_hours(load),
         f"{load.duty_frac * 100:g}%" if load.duty_frac != 1 else "",
         feed,
         f"{load.days_per_week} days a week" if load.days_per_week != 7 else "",
@@ -390,8 +486,21 @@ def write_line(load: Load) -> str:
         f"start {load.start_factor:g}x",
         load.importance if load.importance != "should" else "",
         f"never with {load.never_with}" if load.never_with else "",
+        "per person" if load.per_person else "",
+        *(f"in {season}" for season in load.seasons),
+        next((words for words, when in _WHEN.items() if when == load.when), ""),
+        f"above {load.above_charge_frac * 100:g}%" if load.when == "above_charge" else "",
     ]
     return " ".join(part for part in parts if part)
+
+
+def _write_hours(load: Load) -> str:
+    """One figure, or a range where low and high use differ."""
+    unit, scale = ("h", 1.0) if round(load.hours_per_day * 60, 6) >= 60 else ("min", 60.0)
+    hours = load.hours_per_day * scale
+    if load.low_factor == load.high_factor == 1:
+        return f"{round(hours, 6):g} {unit}"
+    return f"{round(hours * load.low_factor, 6):g}-{round(hours * load.high_factor, 6):g} {unit}"
 
 
 QUESTION_CODES = frozenset(
@@ -406,5 +515,8 @@ QUESTION_CODES = frozenset(
         "load.which_amps",
         "load.volts_against_feed",
         "load.far_from_usual",
+        "load.duty_left_out",
+        "load.no_eer",
+        "load.no_charges",
     }
 )

@@ -4,12 +4,18 @@ from __future__ import annotations
 
 from typing import Annotated, Literal, TypeAlias
 
-from pydantic import Field
+from pydantic import Field, field_validator
 
-from ryokan.core.model import Fraction, Model, Position
+from ryokan.core.model import Fraction, Model, NonNegative, Position
 
 Feed: TypeAlias = Literal["dc", "step_down", "ac"]
 Importance: TypeAlias = Literal["must", "should", "shed"]
+Season: TypeAlias = Literal["spring", "summer", "autumn", "winter"]
+Preset: TypeAlias = Literal["all_day", "waking", "meals", "evening", "night", "sun", "driving"]
+When: TypeAlias = Literal["always", "anchor", "driving", "shore", "above_charge"]
+Ambient: TypeAlias = Literal["freezing", "cold", "mild", "hot"]
+
+SEASONS: tuple[Season, ...] = ("spring", "summer", "autumn", "winter")
 
 MAX_W = 100_000
 MAX_WH_PER_DAY = 1_000_000
@@ -45,7 +51,33 @@ class WhPerDay(Model):
     wh: float = Field(gt=0, le=MAX_WH_PER_DAY, description="[Wh a day]")
 
 
-Draw: TypeAlias = Annotated[Watts | DcAmps | AcAmps | WhPerDay, Field(discriminator="kind")]
+class KwhPerYear(Model):
+    """What one unit uses in a year by its label, as household appliances state it."""
+
+    kind: Literal["kwh_per_year"] = "kwh_per_year"
+    kwh: float = Field(gt=0, le=20_000, description="[kWh a year]")
+
+
+class Cooling(Model):
+    """Cooling power by the plate with its efficiency: the draw is one over the other."""
+
+    kind: Literal["cooling"] = "cooling"
+    btu_per_h: float = Field(gt=0, le=200_000, description="[BTU/h]")
+    eer: float = Field(gt=0, le=40, description="Energy efficiency ratio. [BTU/h per W]")
+
+
+class DeviceBattery(Model):
+    """A device that is charged: its battery in Wh, how often a day, and what its charger passes on."""
+
+    kind: Literal["device_battery"] = "device_battery"
+    wh: float = Field(gt=0, le=20_000, description="[Wh]")
+    charges_per_day: float = Field(gt=0, le=24)
+    charger_frac: Fraction = Field(default=0.85, description="What the charger passes on. (common practice)")
+
+
+Draw: TypeAlias = Annotated[
+    Watts | DcAmps | AcAmps | WhPerDay | KwhPerYear | Cooling | DeviceBattery, Field(discriminator="kind")
+]
 
 
 class Load(Model):
@@ -64,5 +96,24 @@ class Load(Model):
     start_factor: float = Field(default=1.0, ge=1, le=12, description="Starting draw over running draw.")
     importance: Importance = "should"
     never_with: str | None = Field(default=None, max_length=40, description="Loads of one such group never run together.")
+    per_person: bool = Field(default=False, description="The quantity is for each of the people.")
+    seasons: tuple[Season, ...] = Field(default=(), max_length=4, description="When it is used at all; empty: all year.")
+    duty_by_ambient: dict[Ambient, Fraction] = Field(
+        default_factory=dict, description="Share of its hours that it runs, where that follows the weather outside."
+    )
+    when: When = Field(default="always", description="Driving, shore and above_charge take nothing from a bank at rest.")
+    above_charge_frac: Fraction = Field(default=0.8, description="Charge above which it may run, with above_charge.")
+    profile: Preset | None = Field(default=None, description="Hours of the day; None: as is usual for its name.")
+    bars: tuple[NonNegative, ...] = Field(default=(), description="24 bars of its own, from midnight, in place of a profile.")
+    low_factor: float = Field(default=1.0, gt=0, le=1, description="Low use over typical use.")
+    high_factor: float = Field(default=1.0, ge=1, le=20, description="High use over typical use.")
+    shed_order: int = Field(default=0, ge=0, le=99, description="Which goes first where several may be shed: the lowest.")
     struck: bool = Field(default=False, description="Struck out: kept on the sheet, left out of every figure.")
     typed: str | None = Field(default=None, max_length=200, description="The line as it was typed.")
+
+    @field_validator("bars")
+    @classmethod
+    def _a_day(cls, bars: tuple[float, ...]) -> tuple[float, ...]:
+        if len(bars) not in (0, 24):
+            raise ValueError("a day has 24 bars, one an hour")
+        return bars

@@ -4,44 +4,78 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from ryokan.core.errors import FormulaError
 from ryokan.core.figure import Figure, Sheet
-from ryokan.core.loads.model import AcAmps, DcAmps, Load, Watts, WhPerDay
+from ryokan.core.loads.model import (
+    AcAmps,
+    Cooling,
+    DcAmps,
+    DeviceBattery,
+    KwhPerYear,
+    Load,
+    Watts,
+    WhPerDay,
+)
 
 
 @dataclass(frozen=True, slots=True)
-class Row:
-    """The figures of one load. Running draw and energy are of all its units together."""
+class Powered:
+    """What one load draws while it runs. Running draw is of all its units together."""
 
     id: str
     load: Load
     hours: Figure  # on a day of use [h]
-    duty: Figure  # share of those hours that it runs
     unit_w: Figure  # running draw of one unit [W]
     running_w: Figure  # [W]
     running_va: Figure  # [VA]
+
+
+@dataclass(frozen=True, slots=True)
+class Row(Powered):
+    """The same with its energy in the season that is planned for."""
+
+    duty: Figure  # share of its hours that it runs
     wh_per_day: Figure  # at the device, on a day of use [Wh]
 
 
-def row_figures(sheet: Sheet, id: str, load: Load) -> Row:
-    """Draw and daily energy of one load at the device.
+# Draws that state energy: weather does not change what was stated or measured.
+STATED_ENERGY = (WhPerDay, KwhPerYear, DeviceBattery)
 
-    ``wh_per_day = quantity × watts × duty × hours``, on a day of use. (common practice)
-    """
+
+def powered(sheet: Sheet, id: str, load: Load) -> Powered:
+    """Running draw of one load, from whatever its plate states. [W]"""
     base = f"loads.row.{id}"
     quantity = sheet.given(f"{base}.quantity", load.quantity, "")
+    if load.per_person:
+        quantity = sheet.compute(f"{base}.units", "each × people", "", each=quantity, people=sheet["brief.people"])
     hours = sheet.given(f"{base}.hours_per_day", load.hours_per_day, "h")
-    duty = sheet.given(f"{base}.duty_frac", load.duty_frac, "")
     power_factor = sheet.given(f"{base}.power_factor", load.power_factor if load.feed == "ac" else 1.0, "")
-    unit_w = _unit_w(sheet, base, load, hours=hours, duty=duty, power_factor=power_factor)
+    unit_w = _unit_w(sheet, base, load, hours=hours, power_factor=power_factor)
     running_w = sheet.compute(f"{base}.running_w", "quantity × unit", "W", quantity=quantity, unit=unit_w)
     running_va = sheet.compute(f"{base}.running_va", "watts ÷ power_factor", "VA", watts=running_w, power_factor=power_factor)
-    wh_per_day = sheet.compute(
-        f"{base}.wh_per_day", "watts × duty × hours", "Wh", "practice", watts=running_w, duty=duty, hours=hours
+    return Powered(id, load, hours, unit_w, running_w, running_va)
+
+
+def energy_of(sheet: Sheet, row: Powered, duty_frac: float) -> Figure:
+    """Daily energy of one load at the device, on a day of use. [Wh]
+
+    ``wh_per_day = quantity × watts × duty × hours``. (common practice)
+    """
+    base = f"loads.row.{row.id}"
+    duty = sheet.get(f"{base}.duty_frac") or sheet.given(f"{base}.duty_frac", duty_frac, "")
+    return sheet.get(f"{base}.wh_per_day") or sheet.compute(
+        f"{base}.wh_per_day", "watts × duty × hours", "Wh", "practice", watts=row.running_w, duty=duty, hours=row.hours
     )
-    return Row(id, load, hours, duty, unit_w, running_w, running_va, wh_per_day)
 
 
-def _unit_w(sheet: Sheet, base: str, load: Load, *, hours: Figure, duty: Figure, power_factor: Figure) -> Figure:
+def row_figures(sheet: Sheet, row: Powered, duty_frac: float) -> Row:
+    """One load with its energy at the duty of the season that is planned for."""
+    wh_per_day = energy_of(sheet, row, duty_frac)
+    duty = sheet[f"loads.row.{row.id}.duty_frac"]
+    return Row(row.id, row.load, row.hours, row.unit_w, row.running_w, row.running_va, duty, wh_per_day)
+
+
+def _unit_w(sheet: Sheet, base: str, load: Load, *, hours: Figure, power_factor: Figure) -> Figure:
     """Running watts of one unit, from whatever its plate states."""
     key = f"{base}.unit_w"
     match load.draw:
@@ -53,9 +87,33 @@ def _unit_w(sheet: Sheet, base: str, load: Load, *, hours: Figure, duty: Figure,
         case AcAmps(amps=amps, volts=volts):
             a, v = sheet.given(f"{base}.plate_a", amps, "A"), sheet.given(f"{base}.plate_v", volts, "V")
             return sheet.compute(key, "amps × volts × power_factor", "W", amps=a, volts=v, power_factor=power_factor)
+        case Cooling(btu_per_h=btu_per_h, eer=eer):
+            cooling = sheet.given(f"{base}.plate_btu_per_h", btu_per_h, "BTU/h")
+            ratio = sheet.given(f"{base}.plate_eer", eer, "BTU/Wh")
+            return sheet.compute(key, "btu_per_h ÷ eer", "W", btu_per_h=cooling, eer=ratio)
+    stated = _stated_wh(sheet, base, load)
+    duty = sheet.given(f"{base}.duty_frac", load.duty_frac, "")
+    return sheet.compute(key, "wh_a_day ÷ (hours × duty)", "W", wh_a_day=stated, hours=hours, duty=duty)
+
+
+def _stated_wh(sheet: Sheet, base: str, load: Load) -> Figure:
+    """Energy of one unit on a day of use, where the plate or a meter states energy. [Wh]"""
+    key = f"{base}.plate_wh_per_day"
+    match load.draw:
+        case KwhPerYear(kwh=kwh):
+            year = sheet.given(f"{base}.plate_kwh_per_year", kwh, "kWh")
+            return sheet.compute(key, "kwh × 1000 ÷ 365", "Wh", "practice", kwh=year)
+        case DeviceBattery(wh=wh, charges_per_day=charges, charger_frac=passed_on):
+            battery = sheet.given(f"{base}.plate_battery_wh", wh, "Wh")
+            times = sheet.given(f"{base}.charges_per_day", charges, "")
+            charger = sheet.given(f"{base}.charger_frac", passed_on, "")
+            return sheet.compute(
+                key, "battery × charges ÷ charger", "Wh", "practice", battery=battery, charges=times, charger=charger
+            )
         case WhPerDay(wh=wh):
-            stated = sheet.given(f"{base}.plate_wh_per_day", wh, "Wh")
-            return sheet.compute(key, "wh_a_day ÷ (hours × duty)", "W", wh_a_day=stated, hours=hours, duty=duty)
+            return sheet.given(key, wh, "Wh")
+        case _:
+            raise FormulaError(f"{base} states no energy")
 
 
 def wh_at_bank(sheet: Sheet, row: Row, inverter_rated_w: Figure | None) -> Figure:

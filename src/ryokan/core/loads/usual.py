@@ -1,4 +1,4 @@
-"""The table of usual loads: what a typed line leaves out is filled in from here, and shown."""
+"""The table of usual loads: completes a typed line, and fills in what it leaves out."""
 
 from __future__ import annotations
 
@@ -7,7 +7,8 @@ from dataclasses import dataclass
 from functools import cache
 
 from ryokan.core.data.provenance import DATA, read_toml, require_source
-from ryokan.core.loads.model import Feed
+from ryokan.core.errors import OutOfTable
+from ryokan.core.loads.model import Feed, Preset, Season
 
 
 @dataclass(frozen=True, slots=True)
@@ -20,30 +21,59 @@ class UsualLoad:
     start_factor: float
     power_factor: float
     usual_w: float
+    low_w: float
+    high_w: float
     usual_hours: float
+    duty_frac: float
+    seasons: tuple[Season, ...]  # empty: all year
+    profile: Preset
+    steps_w: tuple[float, ...]  # settings of one unit, lowest first
+    instead: str  # what does the same without electricity
 
 
 _FEEDS: dict[str, Feed] = {"dc": "dc", "ac": "ac", "step_down": "step_down"}
+_SEASONS: dict[str, Season] = {"spring": "spring", "summer": "summer", "autumn": "autumn", "winter": "winter"}
+_PRESETS: dict[str, Preset] = {
+    "all_day": "all_day", "waking": "waking", "meals": "meals", "evening": "evening",
+    "night": "night", "sun": "sun", "driving": "driving",
+}  # fmt: skip
 
 
 @cache
 def usual_loads() -> tuple[UsualLoad, ...]:
-    """All entries, longest words first, so that the most particular one answers."""
+    """All entries, longest words first, so that the most particular one answers.
+
+    Raises
+    ------
+    OutOfTable
+        An entry does not hold together: its usual draw lies outside its own range.
+    """
     require_source(read_toml("usual_loads.toml")["source"])
     lines = csv.DictReader(DATA.joinpath("usual_loads.csv").read_text(encoding="utf-8").splitlines())
-    found = [
-        UsualLoad(
-            word=line["word"],
-            group=line["group"],
-            feed=_FEEDS[line["feed"]],
-            start_factor=float(line["start_factor"]),
-            power_factor=float(line["power_factor"]),
-            usual_w=float(line["usual_w"]),
-            usual_hours=float(line["usual_hours"]),
-        )
-        for line in lines
-    ]
+    found = [_entry(line) for line in lines]
+    for load in found:
+        if not load.low_w <= load.usual_w <= load.high_w:
+            raise OutOfTable("usual_loads", load.word)
     return tuple(sorted(found, key=lambda load: -len(load.word)))
+
+
+def _entry(line: dict[str, str]) -> UsualLoad:
+    return UsualLoad(
+        word=line["word"],
+        group=line["group"],
+        feed=_FEEDS[line["feed"]],
+        start_factor=float(line["start_factor"]),
+        power_factor=float(line["power_factor"]),
+        usual_w=float(line["usual_w"]),
+        low_w=float(line["low_w"]),
+        high_w=float(line["high_w"]),
+        usual_hours=float(line["usual_hours"]),
+        duty_frac=float(line["duty_frac"]),
+        seasons=tuple(_SEASONS[name] for name in line["seasons"].split()),
+        profile=_PRESETS[line["profile"]],
+        steps_w=tuple(float(step) for step in line["steps_w"].split()),
+        instead=line["instead"],
+    )
 
 
 def usual_load(name: str) -> UsualLoad | None:
@@ -53,3 +83,13 @@ def usual_load(name: str) -> UsualLoad | None:
         if f" {load.word} " in words or f" {load.word}s " in words:
             return load
     return None
+
+
+def completions(start: str, most: int = 6) -> list[UsualLoad]:
+    """Entries that begin with what is typed, then those with a word that does; shorter ones first."""
+    typed = start.lower().strip()
+    if not typed:
+        return []
+    begins = [load for load in usual_loads() if load.word.startswith(typed)]
+    within = [load for load in usual_loads() if f" {typed}" in f" {load.word}" and load not in begins]
+    return [*sorted(begins, key=lambda load: (len(load.word), load.word)), *sorted(within, key=lambda load: load.word)][:most]

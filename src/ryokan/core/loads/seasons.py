@@ -1,0 +1,81 @@
+"""Which seasons the journey meets, how warm they are, and which of them asks the most of the bank."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from ryokan.core.figure import Figure, Sheet
+from ryokan.core.loads.model import SEASONS, Ambient, Load, Season
+from ryokan.core.loads.rows import STATED_ENERGY, Powered, energy_of
+from ryokan.core.rig import Brief, Rig
+
+# Meteorological seasons of the north by month; the south is half a year on.
+_NORTH: dict[int, Season] = {
+    12: "winter", 1: "winter", 2: "winter", 3: "spring", 4: "spring", 5: "spring",
+    6: "summer", 7: "summer", 8: "summer", 9: "autumn", 10: "autumn", 11: "autumn",
+}  # fmt: skip
+# What a season is like where no stay says otherwise. (common practice)
+_USUAL_AMBIENT: dict[Season, Ambient] = {"winter": "cold", "spring": "mild", "summer": "hot", "autumn": "mild"}
+
+
+def season_of(month: int, hemisphere: str) -> Season:
+    """The season of a month, 1 to 12."""
+    return _NORTH[month if hemisphere == "north" else (month + 5) % 12 + 1]
+
+
+def travelled(brief: Brief) -> list[Season]:
+    """Seasons between the first and the last month of travel, in the order of the year."""
+    count = (brief.last_month - brief.first_month) % 12 + 1
+    months = [(brief.first_month - 1 + step) % 12 + 1 for step in range(count)]
+    met = {season_of(month, brief.hemisphere) for month in months}
+    return [season for season in SEASONS if season in met]
+
+
+def ambients(rig: Rig, season: Season) -> list[Ambient]:
+    """The weather of the stays of a season; what is usual where there is none."""
+    found = [stay.ambient for stay in rig.stays.values() if season_of(stay.month, rig.brief.hemisphere) == season]
+    return found or [_USUAL_AMBIENT[season]]
+
+
+def follows_seasons(load: Load) -> bool:
+    """Whether a load uses more in one season than in another."""
+    return bool(load.seasons) or (bool(load.duty_by_ambient) and not isinstance(load.draw, STATED_ENERGY))
+
+
+def in_season(load: Load, season: Season) -> bool:
+    """Whether a load is used in a season at all."""
+    return not load.seasons or season in load.seasons
+
+
+def duty_frac(rig: Rig, load: Load, season: Season) -> float:
+    """Share of its hours that a load runs in a season: the largest over the weather of its stays."""
+    if isinstance(load.draw, STATED_ENERGY):
+        return load.duty_frac
+    return max(load.duty_by_ambient.get(ambient, load.duty_frac) for ambient in ambients(rig, season))
+
+
+def by_season(sheet: Sheet, rig: Rig, rows: Sequence[Powered]) -> dict[Season, Figure]:
+    """What the devices use on a full day of each season, at a bank at rest. [Wh]"""
+    plain = [energy_of(sheet, row, row.load.duty_frac) for row in rows if not follows_seasons(row.load)]
+    totals: dict[Season, Figure] = {}
+    for season in SEASONS:
+        seasonal = [
+            _in_season_wh(sheet, rig, row, season) for row in rows if follows_seasons(row.load) and in_season(row.load, season)
+        ]
+        totals[season] = sheet.compute(f"loads.wh_per_day.{season}", "sum(rows)", "Wh", rows=[*plain, *seasonal])
+    return totals
+
+
+def _in_season_wh(sheet: Sheet, rig: Rig, row: Powered, season: Season) -> Figure:
+    base = f"loads.row.{row.id}.{season}"
+    duty = sheet.given(f"{base}.duty_frac", duty_frac(rig, row.load, season), "")
+    return sheet.compute(
+        f"{base}.wh_per_day", "watts × duty × hours", "Wh", "practice", watts=row.running_w, duty=duty, hours=row.hours
+    )
+
+
+def design_season(sheet: Sheet, rig: Rig, totals: dict[Season, Figure]) -> Season:
+    """The season of the journey with the largest day: the bank is planned for it."""
+    met = travelled(rig.brief)
+    sheet.compute("loads.largest_season_wh_per_day", "max(seasons)", "Wh", "practice", seasons=[totals[one] for one in met])
+    return max(met, key=lambda season: totals[season].number)
