@@ -1262,6 +1262,18 @@ export interface components {
             rows: components["schemas"]["ComparedRow"][];
         };
         /**
+         * CompletionAnswer
+         * @description A usual load that a typed name may mean, as a whole line, with what is usual for it.
+         */
+        CompletionAnswer: {
+            /** Line */
+            line: string;
+            /** Note */
+            note: string;
+            /** Word */
+            word: string;
+        };
+        /**
          * Cooling
          * @description Cooling power by the plate with its efficiency: the draw is one over the other.
          */
@@ -1813,6 +1825,8 @@ export interface components {
          * @description What was understood of a line.
          */
         LineAnswer: {
+            /** Completions */
+            completions: components["schemas"]["CompletionAnswer"][];
             /** Doubts */
             doubts: components["schemas"]["QuestionAnswer"][];
             load: components["schemas"]["Load"] | null;

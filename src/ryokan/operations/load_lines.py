@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from sqlalchemy.orm import Session
 
 from ryokan.core.loads.line import Reading, read_line
+from ryokan.core.loads.usual import UsualLoad, completions
 from ryokan.core.rig import MAX_LOADS
 from ryokan.operations.accounts import Actor
 from ryokan.operations.errors import NotPossible
@@ -24,6 +25,7 @@ class ReadLine:
     reading: Reading
     wh_at_bank: float | None
     nights: float | None
+    completions: tuple[UsualLoad, ...] = ()
 
 
 def read_load_line(session: Session, actor: Actor, opened: Worked, line: str, replaces: str | None) -> ReadLine:
@@ -37,7 +39,9 @@ def read_load_line(session: Session, actor: Actor, opened: Worked, line: str, re
     rig = opened.rig
     reading = read_line(line, system_v=rig.storage.system_v, mains_v=rig.region.mains_v)
     if reading.load is None:
-        return ReadLine(reading, None, None)
+        # Only a name so far: the table of usual loads may know what it is.
+        named = () if any(character.isdigit() for character in line) else tuple(completions(line))
+        return ReadLine(reading, None, None, named)
     if replaces is None and len(rig.loads) >= MAX_LOADS:
         raise NotPossible(f"The sheet holds {MAX_LOADS} loads. Put several alike on one line, such as “10 x lamp 3 W 5 h”.")
     id = replaces if replaces in rig.loads else NEW_ID

@@ -31,7 +31,7 @@ from ryokan.wording.brief import promise
 from ryokan.wording.figures import title
 from ryokan.wording.findings import FIXES, sentence
 from ryokan.wording.ledger import LedgerLine, ledger
-from ryokan.wording.load_line import ask, understood
+from ryokan.wording.load_line import ask, understood, usual_line, usual_note
 from ryokan.wording.parts import COLUMNS as PART_COLUMNS
 from ryokan.wording.parts import KIND_NAMES, fields_of
 from ryokan.wording.quantities import quantity
@@ -41,8 +41,8 @@ from ryokan.wording.tables import COLUMNS
 # Which figures a step's page shows, by the first part of their key.
 _PREFIXES: dict[StepName, tuple[str, ...]] = {
     "brief": ("brief.",),
-    "loads": ("loads.", "inverter.idle"),
-    "storage": ("storage.", "loads.worst_run", "loads.wh_per_day"),
+    "loads": ("loads.", "inverter.idle", "brief.believed"),
+    "storage": ("storage.", "loads.worst_run", "loads.wh_per_day", "brief.believed"),
     "inverter": ("inverter.",),
     "solar": ("solar.", "loads.mean_wh"),
     "charging": ("charging.", "brief.driving", "storage.charge_v"),
@@ -301,6 +301,10 @@ def line(read: ReadLine) -> schemas.LineAnswer:
         nights=read.nights,
         questions=[_question(question) for question in read.reading.questions],
         doubts=[_question(doubt) for doubt in read.reading.doubts],
+        completions=[
+            schemas.CompletionAnswer(word=usual.word, line=usual_line(usual), note=usual_note(usual))
+            for usual in read.completions
+        ],
     )
 
 

@@ -614,6 +614,14 @@ class QuestionAnswer(BaseModel):
     readings: list[str]
 
 
+class CompletionAnswer(BaseModel):
+    """A usual load that a typed name may mean, as a whole line, with what is usual for it."""
+
+    word: str
+    line: str
+    note: str
+
+
 class LineAnswer(BaseModel):
     """What was understood of a line."""
 
@@ -623,6 +631,7 @@ class LineAnswer(BaseModel):
     nights: float | None
     questions: list[QuestionAnswer]
     doubts: list[QuestionAnswer]
+    completions: list[CompletionAnswer]
 
 
 class PatchOperation(Sent):

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from ryokan.core.loads.line import Question, Reading
 from ryokan.core.loads.model import AcAmps, Cooling, DcAmps, DeviceBattery, KwhPerYear, Load, Watts, WhPerDay
+from ryokan.core.loads.usual import UsualLoad
 from ryokan.wording.quantities import number
 
 QUESTIONS: dict[str, str] = {
@@ -51,6 +52,25 @@ _ASSUMED = {
 def ask(question: Question) -> str:
     """The question as a sentence."""
     return QUESTIONS[question.code].format(**question.words)
+
+
+def usual_line(usual: UsualLoad) -> str:
+    """A usual load as a line that can be taken or changed."""
+    hours_text = f"{usual.usual_hours:g} h" if usual.usual_hours >= 1 else f"{usual.usual_hours * 60:g} min"
+    share = f" {usual.duty_frac * 100:g}%" if usual.duty_frac < 1 else ""
+    return f"{usual.word} {usual.usual_w:g} W {hours_text}{share}"
+
+
+def usual_note(usual: UsualLoad) -> str:
+    """What is usual for it besides, in a few words."""
+    said = [f"{number(usual.low_w)} to {number(usual.high_w)} W", FEED_WORDS[usual.feed]]
+    if usual.seasons:
+        said.append(" and ".join(usual.seasons))
+    if usual.steps_w:
+        said.append(f"steps of {', '.join(number(step) for step in usual.steps_w)} W")
+    if usual.instead:
+        said.append(f"without electricity: {usual.instead}")
+    return "; ".join(said)
 
 
 def understood(reading: Reading) -> str:

@@ -37,6 +37,12 @@ export function LoadLine({
   const { optionId, answer } = useRig();
   const reading = useQuery(lineQuery(optionId, answer.revision, settled, replaces));
 
+  /** A picked reading stands in the field, with the cursor behind it. */
+  const pick = (text: string) => {
+    setLine(text);
+    input.current?.focus();
+  };
+
   const take = async () => {
     if (!line.trim()) return;
     setPressed(true);
@@ -77,6 +83,11 @@ export function LoadLine({
           }}
           onKeyDown={(event) => {
             if (event.key === "Enter") void take();
+            const first = reading.data?.completions[0];
+            if (event.key === "Tab" && !event.shiftKey && first && settled === line && line.trim()) {
+              event.preventDefault();
+              setLine(first.line);
+            }
             if (event.key === "Escape") {
               event.stopPropagation();
               if (onLeave) onLeave();
@@ -97,7 +108,7 @@ export function LoadLine({
         {fault ? (
           <p className="text-danger">{fault}</p>
         ) : (
-          line.trim() && reading.data && <ReadingNote read={reading.data} pressed={pressed} onPick={setLine} />
+          line.trim() && reading.data && <ReadingNote read={reading.data} pressed={pressed} onPick={pick} />
         )}
         {!fault && line.trim() && reading.isError && (
           <p className="text-fault">The line is kept. It will be read when the server answers again.</p>
@@ -116,6 +127,9 @@ function ReadingNote({
   pressed: boolean;
   onPick: (line: string) => void;
 }) {
+  if (!read.load && read.completions.length > 0 && !pressed) {
+    return <Completions completions={read.completions} onPick={onPick} />;
+  }
   if (!read.load) {
     return (
       <>
@@ -144,6 +158,32 @@ function ReadingNote({
         <QuestionNote key={doubt.code} question={doubt} loud={false} onPick={onPick} />
       ))}
     </>
+  );
+}
+
+/** Usual loads that the name may mean; picked, one stands in the line to be changed or taken. */
+function Completions({
+  completions,
+  onPick,
+}: {
+  completions: LineAnswer["completions"];
+  onPick: (line: string) => void;
+}) {
+  return (
+    <ul aria-label="Usual loads">
+      {completions.map((one) => (
+        <li key={one.word} className="flex flex-wrap items-baseline gap-x-3 py-0.5">
+          <button
+            type="button"
+            onClick={() => onPick(one.line)}
+            className="touch border-stored border-b font-mono text-[13px] text-stored"
+          >
+            {one.line}
+          </button>
+          <span className="text-[13px] text-soft">{one.note}</span>
+        </li>
+      ))}
+    </ul>
   );
 }
 

@@ -5,11 +5,19 @@ import { formatHours, formatNights, formatNumber } from "../../ui/formatQuantity
 import { Menu } from "../../ui/Menu";
 import { Figure } from "../rig/Figure";
 import { useRig } from "../rig/useRig";
+import { LoadForm } from "./LoadForm";
 import { LoadLine } from "./LoadLine";
 import { moveLoad, orderedIds, removeLoad, replaceLoad, strikeLoad } from "./loadPatches";
 
 const FEED_WORDS = { dc: "DC", step_down: "step-down", ac: "AC" };
 const IMPORTANCE_WORDS: Record<string, string> = { must: "must run", shed: "may be shed" };
+
+const WHEN_WORDS: Record<string, string> = {
+  anchor: "at anchor",
+  driving: "while driving",
+  shore: "on shore",
+  above_charge: "when charge abounds",
+};
 
 type FigureOf = (key: string) => FigureValue | undefined;
 
@@ -19,6 +27,7 @@ export function LoadTable({ figure }: { figure: FigureOf }) {
   const [focused, setFocused] = useState(ids[0] ?? "");
   const [wanted, setWanted] = useState<string | null>(null);
   const [editing, setEditing] = useState<string | null>(null);
+  const [form, setForm] = useState<string | null>(null);
   const table = useRef<HTMLTableElement>(null);
   const largest = Math.max(
     ...ids.map((id) => numberOf(figure(`loads.row.${id}.wh_at_bank`))),
@@ -40,65 +49,78 @@ export function LoadTable({ figure }: { figure: FigureOf }) {
   }, [wanted]);
 
   return (
-    <table ref={table} className="w-full max-w-[56rem] text-[15px]">
-      <thead>
-        <tr className="border-ink border-b text-[13px] text-soft">
-          <th scope="col" className="px-2 pb-1 text-left font-semibold">
-            Load
-          </th>
-          <th scope="col" className="hidden pb-1 text-left font-semibold sm:table-cell">
-            Fed by
-          </th>
-          <th scope="col" className="pb-1 text-right font-semibold">
-            Draw
-          </th>
-          <th scope="col" className="hidden pb-1 text-right font-semibold sm:table-cell">
-            Runs
-          </th>
-          <th scope="col" className="whitespace-nowrap pb-1 pl-4 text-right font-semibold">
-            From the bank
-          </th>
-          <th scope="col" className="w-[21%] pb-1 pl-5 text-left font-semibold">
-            Costs in nights
-          </th>
-          <th scope="col" className="w-9">
-            <span className="sr-only">Actions</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {ids.map((id, index) =>
-          editing === id ? (
-            <tr key={id}>
-              <td colSpan={7} className="pt-2">
-                <EditRow
-                  id={id}
-                  onDone={() => {
-                    setEditing(null);
-                    focusRow(id);
-                  }}
-                />
-              </td>
-            </tr>
-          ) : (
-            <LoadRow
-              key={id}
-              id={id}
-              load={rig.loads[id] as Load}
-              figure={figure}
-              largest={largest}
-              tabIndex={id === current ? 0 : -1}
-              mayEdit={answer.may_edit}
-              onEdit={() => setEditing(id)}
-              onFocus={() => setFocused(id)}
-              onWalk={(by) => focusRow(ids[index + by])}
-              onRemoved={() => focusRow(ids[index + 1] ?? ids[index - 1])}
-            />
-          ),
-        )}
-        <IdleRow figure={figure} largest={largest} />
-      </tbody>
-    </table>
+    <>
+      <table ref={table} className="w-full max-w-[56rem] text-[15px]">
+        <thead>
+          <tr className="border-ink border-b text-[13px] text-soft">
+            <th scope="col" className="px-2 pb-1 text-left font-semibold">
+              Load
+            </th>
+            <th scope="col" className="hidden pb-1 text-left font-semibold sm:table-cell">
+              Fed by
+            </th>
+            <th scope="col" className="pb-1 text-right font-semibold">
+              Draw
+            </th>
+            <th scope="col" className="hidden pb-1 text-right font-semibold sm:table-cell">
+              Runs
+            </th>
+            <th scope="col" className="whitespace-nowrap pb-1 pl-4 text-right font-semibold">
+              From the bank
+            </th>
+            <th scope="col" className="w-[21%] pb-1 pl-5 text-left font-semibold">
+              Costs in nights
+            </th>
+            <th scope="col" className="w-9">
+              <span className="sr-only">Actions</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {ids.map((id, index) =>
+            editing === id ? (
+              <tr key={id}>
+                <td colSpan={7} className="pt-2">
+                  <EditRow
+                    id={id}
+                    onDone={() => {
+                      setEditing(null);
+                      focusRow(id);
+                    }}
+                  />
+                </td>
+              </tr>
+            ) : (
+              <LoadRow
+                key={id}
+                id={id}
+                load={rig.loads[id] as Load}
+                figure={figure}
+                largest={largest}
+                tabIndex={id === current ? 0 : -1}
+                mayEdit={answer.may_edit}
+                onEdit={() => setEditing(id)}
+                onForm={() => setForm(id)}
+                onFocus={() => setFocused(id)}
+                onWalk={(by) => focusRow(ids[index + by])}
+                onRemoved={() => focusRow(ids[index + 1] ?? ids[index - 1])}
+              />
+            ),
+          )}
+          <IdleRow figure={figure} largest={largest} />
+        </tbody>
+      </table>
+      {form && (
+        <LoadForm
+          key={form}
+          id={form}
+          onClose={() => {
+            setForm(null);
+            focusRow(form);
+          }}
+        />
+      )}
+    </>
   );
 }
 
@@ -128,6 +150,7 @@ function LoadRow({
   tabIndex,
   mayEdit,
   onEdit,
+  onForm,
   onFocus,
   onWalk,
   onRemoved,
@@ -139,6 +162,7 @@ function LoadRow({
   tabIndex: number;
   mayEdit: boolean;
   onEdit: () => void;
+  onForm: () => void;
   onFocus: () => void;
   onWalk: (by: -1 | 1) => void;
   onRemoved: () => void;
@@ -170,6 +194,9 @@ function LoadRow({
     } else if (event.key === "Enter") {
       event.preventDefault();
       onEdit();
+    } else if (event.key.toLowerCase() === "f") {
+      event.preventDefault();
+      onForm();
     } else if (event.key.toLowerCase() === "s") {
       strike();
     } else if (event.key === "Delete") {
@@ -208,6 +235,12 @@ function LoadRow({
             commented
           </button>
         )}
+        {WHEN_WORDS[load.when] && (
+          <span className="ml-2 whitespace-nowrap text-[13px] text-soft">{WHEN_WORDS[load.when]}</span>
+        )}
+        {load.seasons.length > 0 && (
+          <span className="ml-2 whitespace-nowrap text-[13px] text-soft">in {load.seasons.join(", ")}</span>
+        )}
       </th>
       <td className={`hidden whitespace-nowrap text-[13px] text-soft sm:table-cell ${struck}`}>
         {FEED_WORDS[load.feed]}
@@ -221,6 +254,8 @@ function LoadRow({
       <td className={`text-right ${struck}`}>
         {load.struck ? (
           <span className="text-soft">left out</span>
+        ) : figure("loads.peak_w") && !figure(`loads.row.${id}.wh_at_bank`) ? (
+          <span className="text-[13px] text-soft">another season</span>
         ) : (
           <Figure figure={figure(`loads.row.${id}.wh_at_bank`)} />
         )}
@@ -243,6 +278,7 @@ function LoadRow({
             }
             items={[
               { label: "Change", keys: "Enter", onSelect: onEdit },
+              { label: "All of it", keys: "F", onSelect: onForm },
               { label: load.struck ? "Take back in" : "Strike out", keys: "S", onSelect: strike },
               { label: "Move up", keys: "Alt ↑", onSelect: () => move(-1) },
               { label: "Move down", keys: "Alt ↓", onSelect: () => move(1) },
@@ -267,7 +303,12 @@ function Draw({ load, figure }: { load: Load; figure: FigureValue | undefined })
   }
   return (
     <>
-      {load.quantity > 1 && <span className="figure">{load.quantity} × </span>}
+      {(load.quantity > 1 || load.per_person) && (
+        <span className="figure">
+          {load.quantity}
+          {load.per_person && "/person"} ×{" "}
+        </span>
+      )}
       {figure ? (
         <Figure figure={figure} />
       ) : (

@@ -3,12 +3,13 @@ import { Figure } from "../rig/Figure";
 import { useRig } from "../rig/useRig";
 import { useStepFigures } from "../rig/useStepFigures";
 import { LoadLine } from "./LoadLine";
+import { LoadResults } from "./LoadResults";
 import { LoadTable } from "./LoadTable";
 import { addLoad } from "./loadPatches";
 
 export function LoadsPage() {
   const { rig, answer, edit } = useRig();
-  const { figure } = useStepFigures("loads");
+  const { figure, figures } = useStepFigures("loads");
   const empty = Object.keys(rig.loads).length === 0;
   return (
     <>
@@ -32,11 +33,9 @@ export function LoadsPage() {
       )}
       {!empty && <LoadTable figure={figure} />}
       {!empty && (
-        <p className="mt-4 text-[14px] text-soft">
-          Everything running together draws <Figure figure={figure("loads.peak_w")} className="text-ink" />; the worst
-          start <Figure figure={figure("loads.worst_start_w")} className="text-ink" />. At the devices themselves a full
-          day is <Figure figure={figure("loads.wh_per_day")} className="text-ink" />.
-        </p>
+        <div className="mt-8">
+          <LoadResults figures={figures} />
+        </div>
       )}
     </>
   );

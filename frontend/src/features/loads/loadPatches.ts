@@ -13,15 +13,18 @@ export function addLoad(rig: Rig, load: Load): PatchOperation[] {
   return [{ op: "add", path: `/loads/${newId()}`, value: { ...load, position: last + 1 } }];
 }
 
+/** A row typed anew keeps what a line does not say: place, hours of the day, weather, shed order. */
 export function replaceLoad(rig: Rig, id: string, load: Load): PatchOperation[] {
   const before = rig.loads[id];
-  return [
-    {
-      op: "replace",
-      path: `/loads/${id}`,
-      value: { ...load, position: before?.position ?? 0, struck: before?.struck ?? false },
-    },
-  ];
+  const kept = before && {
+    position: before.position,
+    struck: before.struck,
+    duty_by_ambient: before.duty_by_ambient,
+    profile: before.profile,
+    bars: before.bars,
+    shed_order: before.shed_order,
+  };
+  return [{ op: "replace", path: `/loads/${id}`, value: { ...load, ...kept } }];
 }
 
 export function strikeLoad(id: string, struck: boolean): PatchOperation[] {

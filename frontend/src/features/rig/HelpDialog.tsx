@@ -8,6 +8,7 @@ const KEYS: [string, string][] = [
   ["↑ ↓", "walk the rows"],
   ["S", "strike a row out, or take it back in"],
   ["Alt ↑ ↓", "move a row"],
+  ["F", "all of a row, in a form"],
   ["C", "comment on a row"],
   ["Delete", "remove a row"],
   ["Ctrl Z", "undo; with Shift redo"],
@@ -21,6 +22,11 @@ const LINES = [
   "fridge 45W 40% 24h must",
   "drill 600 W 20 min 2 days a week",
   "freezer 600 Wh a day",
+  "household fridge 250 kWh a year",
+  "air conditioner 13500 BTU eer 9 6 h in summer",
+  "phone 4000 mAh 1.5 charges per person",
+  "tv 45 W 2-4 h",
+  "laptop 60 W 2 h while driving",
   "kettle 1200 W 3 times 5 min never with hob",
 ];
 

@@ -6,6 +6,7 @@ import { useRig } from "./useRig";
 /** The figures of a step by key; those of the revision before until the new ones are there. */
 export function useStepFigures(step: Step): {
   figure: (key: string) => FigureValue | undefined;
+  figures: Record<string, FigureValue>;
   stale: boolean;
   ready: boolean;
 } {
@@ -13,6 +14,7 @@ export function useStepFigures(step: Step): {
   const query = useQuery(reportQuery(optionId, answer.revision, step));
   return {
     figure: (key) => query.data?.figures[key],
+    figures: query.data?.figures ?? {},
     stale: query.isPlaceholderData,
     ready: query.data !== undefined,
   };

@@ -1,0 +1,224 @@
+import type { ReactNode } from "react";
+import type { FigureValue, Rig } from "../../api/types";
+import { Section } from "../../ui/PageHead";
+import { Figure } from "../rig/Figure";
+import { useRig } from "../rig/useRig";
+import { DayStrip } from "./DayStrip";
+
+type FigureOf = (key: string) => FigureValue | undefined;
+type Figures = Record<string, FigureValue>;
+
+const SEASONS = ["spring", "summer", "autumn", "winter"] as const;
+const FEEDS: [string, string][] = [
+  ["dc", "DC"],
+  ["step_down", "DC, stepped down"],
+  ["ac", "AC, with the inverter's own draw"],
+];
+
+/** What the list comes to: by hour, group, feed and season, low and high, and by the trade's other methods. */
+export function LoadResults({ figures }: { figures: Figures }) {
+  const figure: FigureOf = (key) => figures[key];
+  return (
+    <>
+      <Section title="A full day, hour by hour">
+        <DayStrip shape={figure("loads.shape_w")} />
+      </Section>
+      <div className="grid gap-x-10 lg:grid-cols-2">
+        <Groups figures={figures} />
+        <div>
+          <Spread figure={figure} />
+          <Methods figure={figure} />
+        </div>
+      </div>
+      <Starts figures={figures} />
+    </>
+  );
+}
+
+function Groups({ figures }: { figures: Figures }) {
+  const groups = Object.entries(figures)
+    .filter(([key]) => key.startsWith("loads.by_group."))
+    .map(([key, figure]) => ({ name: key.slice("loads.by_group.".length, -"_wh".length).replaceAll("_", " "), figure }))
+    .filter(({ figure }) => amount(figure) > 0)
+    .sort((one, other) => amount(other.figure) - amount(one.figure));
+  const largest = amount(groups[0]?.figure);
+  return (
+    <Section title="From the bank, by group">
+      <table className="w-full">
+        <tbody>
+          {groups.map(({ name, figure }) => (
+            <Row key={name} label={name}>
+              <td className="w-[38%]">
+                <span
+                  className="block h-[9px] bg-stored"
+                  style={{ width: `${Math.max((amount(figure) / largest) * 100, 1)}%` }}
+                />
+              </td>
+              <Cell figure={figure} />
+            </Row>
+          ))}
+          {FEEDS.map(([feed, words]) => {
+            const figure = figures[`loads.by_feed.${feed}_wh`];
+            return figure ? (
+              <Row key={feed} label={words} soft>
+                <td />
+                <Cell figure={figure} />
+              </Row>
+            ) : null;
+          })}
+        </tbody>
+      </table>
+    </Section>
+  );
+}
+
+/** Seasons, range, and what never stops. */
+function Spread({ figure }: { figure: FigureOf }) {
+  const { rig } = useRig();
+  const planned = amount(figure("loads.largest_season_wh_per_day"));
+  const standing = figure("loads.standing_ah_per_day");
+  const seasonal = Object.values(rig.loads).some(
+    (load) => load.seasons.length > 0 || Object.keys(load.duty_by_ambient).length > 0,
+  );
+  return (
+    <Section title="A day at the devices">
+      <table className="w-full">
+        <tbody>
+          <Row label="By low use">
+            <Cell figure={figure("loads.wh_per_day.low")} />
+          </Row>
+          <Row label="Typical">
+            <Cell figure={figure("loads.wh_per_day")} strong />
+          </Row>
+          <Row label="By high use">
+            <Cell figure={figure("loads.wh_per_day.high")} />
+          </Row>
+          {seasonal &&
+            SEASONS.map((season) => {
+              const found = figure(`loads.wh_per_day.${season}`);
+              return (
+                <Row key={season} label={season} soft={amount(found) !== planned}>
+                  <Cell figure={found} strong={amount(found) === planned} />
+                </Row>
+              );
+            })}
+        </tbody>
+      </table>
+      {standing && amount(standing) > 0 && (
+        <p className="mt-2 text-[14px] text-soft">
+          <Figure figure={figure("loads.standing_a")} className="text-ink" /> never stop: that is{" "}
+          <Figure figure={standing} className="text-ink" /> a day, before anybody switches anything on. One ampere all
+          day is 24 Ah.
+        </p>
+      )}
+      {figure("loads.if_all_dc_wh_per_day") && (
+        <p className="mt-2 text-[14px] text-soft">
+          Were every AC appliance a DC one of the same watts, a day would take{" "}
+          <Figure figure={figure("loads.if_all_dc_wh_per_day")} className="text-ink" /> instead of{" "}
+          <Figure figure={figure("loads.wh_per_day_at_bank")} className="text-ink" />.
+        </p>
+      )}
+      <Costliest rig={rig} figure={figure} />
+    </Section>
+  );
+}
+
+function Costliest({ rig, figure }: { rig: Rig; figure: FigureOf }) {
+  const rows = Object.entries(rig.loads)
+    .map(([id, load]) => ({ id, name: load.name, wh: amount(figure(`loads.row.${id}.wh_at_bank`)) }))
+    .filter(({ id, wh }) => wh > 0 && !rig.loads[id]?.struck)
+    .sort((one, other) => other.wh - one.wh)
+    .slice(0, 3);
+  if (rows.length < 3) return null;
+  return (
+    <p className="mt-2 text-[14px] text-soft">
+      The three costliest:{" "}
+      {rows.map(({ id, name }, index) => (
+        <span key={id}>
+          {index > 0 && ", "}
+          <span className="text-ink">{name}</span>{" "}
+          <Figure figure={figure(`loads.row.${id}.wh_at_bank`)} className="text-ink" />
+        </span>
+      ))}
+      .
+    </p>
+  );
+}
+
+/** The audit beside the shortcuts; where they part, the working says why. */
+function Methods({ figure }: { figure: FigureOf }) {
+  const { rig } = useRig();
+  const class_v = rig.storage.system_v;
+  return (
+    <Section title="The same day by other methods" aside="amp-hours">
+      <table className="w-full">
+        <tbody>
+          <Row label={`Full audit, at the bank's ${class_v} V class`}>
+            <Cell figure={figure("loads.method.audit_ah")} strong />
+          </Row>
+          <Row label="Watt-hours divided by twelve" soft>
+            <Cell figure={figure("loads.method.by_twelve_ah")} />
+          </Row>
+          <Row label="Ten times AC amps" soft>
+            <Cell figure={figure("loads.method.ten_times_ac_ah")} />
+          </Row>
+          {figure("brief.believed_ah_per_day") && (
+            <Row label="What they think">
+              <Cell figure={figure("brief.believed_ah_per_day")} />
+            </Row>
+          )}
+        </tbody>
+      </table>
+      <p className="mt-2 text-[13px] text-soft">
+        The shortcuts speak of 12 V, and leave out wiring, the inverter's losses and its own draw. Press a figure for
+        its working.
+      </p>
+    </Section>
+  );
+}
+
+/** Which loads make the worst start. */
+function Starts({ figures }: { figures: Figures }) {
+  const { rig } = useRig();
+  const starts = Object.entries(figures)
+    .filter(([key]) => key.startsWith("loads.start."))
+    .map(([key, figure]) => ({ name: rig.loads[key.split(".")[2] ?? ""]?.name ?? "", figure }))
+    .sort((one, other) => amount(other.figure) - amount(one.figure));
+  const never = [...new Set(Object.values(rig.loads).flatMap((load) => (load.never_with ? [load.never_with] : [])))];
+  return (
+    <p className="mb-6 max-w-[46rem] text-[14px] text-soft">
+      Everything running together draws <Figure figure={figures["loads.peak_w"]} className="text-ink" />
+      {never.length > 0 && `, of what never runs together (${never.join(", ")}) only the largest`}; the worst start{" "}
+      <Figure figure={figures["loads.worst_start_w"]} className="text-ink" />
+      {starts[0] && (
+        <>
+          , when <span className="text-ink">{starts[0].name}</span> starts last
+        </>
+      )}
+      .
+    </p>
+  );
+}
+
+function amount(figure: FigureValue | undefined): number {
+  return typeof figure?.value === "number" ? figure.value : 0;
+}
+
+function Row({ label, soft = false, children }: { label: string; soft?: boolean; children: ReactNode }) {
+  return (
+    <tr className={`border-rule border-b ${soft ? "text-soft" : ""}`}>
+      <th scope="row" className="h-[30px] text-left font-normal first-letter:uppercase">
+        <span className="inline-block first-letter:uppercase">{label}</span>
+      </th>
+      {children}
+    </tr>
+  );
+}
+
+function Cell({ figure, strong = false }: { figure: FigureValue | undefined; strong?: boolean }) {
+  return (
+    <td className="text-right">
+      <Figure figure={figure} className={strong ? "font-semibold" : ""} />
+    </td>
+  );
+}
