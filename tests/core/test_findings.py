@@ -19,6 +19,7 @@ CLINIC = example("clinic")  # keeps every rule
 BROKEN: list[tuple[str, dict[str, Any]]] = [
     ("brief.critical_load_missing", {"brief.must_not_go_dark": ["the oxygen concentrator"]}),
     ("brief.mains_unlike_hookups", {"region.mains_v": 230}),
+    ("brief.over_budget", {"brief.budget": {"amount": "100", "currency": "EUR"}, "inverter.chosen": {"part": "own:dear"}}),
     ("storage.days_short", {"storage.bank.nominal_ah": 300}),
     ("storage.lead_in_living_space", {"storage.chemistry": "agm", "storage.bay": "living_space"}),
     ("storage.flooded_indoors", {"storage.chemistry": "flooded", "storage.bay": "living_space"}),
@@ -60,7 +61,9 @@ SPARES: dict[str, Any] = {
     "lead": {"kind": "battery", "name": "lead block", "chemistry": "agm", "nominal_v": 12, "capacity_ah": 100},
     "inverter": {"kind": "inverter", "name": "old inverter", "rated_w": 2000, "battery_v": 12, "mains_v": 230, "mains_hz": 50},
 }
-CLINIC = changed(CLINIC, {"own_parts": {id: {"part": part, "standing": "spare"} for id, part in SPARES.items()}})
+DEAR = {"kind": "inverter", "name": "new", "rated_w": 2000, "battery_v": 24, "price": {"amount": "500", "currency": "EUR"}}
+OWN = {id: {"part": part, "standing": "spare"} for id, part in SPARES.items()} | {"dear": {"part": DEAR, "standing": "bought"}}
+CLINIC = changed(CLINIC, {"own_parts": OWN})
 
 
 def codes(of: Rig) -> set[str]:

@@ -53,6 +53,7 @@ EDITORS = {"owner", "designer"}
 WHO_MAY: dict[str, set[str]] = {
     "/options/<uuid:option_id>/lines": EVERYBODY,
     "/options/<uuid:option_id>/preview": EVERYBODY,
+    "/options/<uuid:option_id>/loads/reading": EVERYBODY,
     "/options/<uuid:option_id>/comments": EVERYBODY - {"viewer"},
     "/comments/<uuid:comment_id>/resolution": EVERYBODY - {"viewer"},
     "/people/<uuid:user_id>/role": {"owner"},

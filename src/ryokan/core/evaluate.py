@@ -134,6 +134,8 @@ def _brief(sheet: Sheet, rig: Rig) -> None:
     """What was said, and what follows from the stays."""
     sheet.given("brief.people", rig.brief.people, "people")
     sheet.given("brief.nights_away", rig.brief.nights_away, "nights")
+    if rig.brief.budget is not None:
+        sheet.given("brief.budget", float(rig.brief.budget.amount), rig.brief.budget.currency)
     if rig.brief.believed_days is not None:
         sheet.given("brief.believed_days", rig.brief.believed_days, "days")
     if rig.brief.believed_ah_per_day is not None:

@@ -61,6 +61,10 @@ class Brief(Model):
     nights_away: int = Field(default=3, ge=1, le=365, description="Nights between hookups, with sun and driving.")
     days_without_charge: int = Field(default=2, ge=1, le=60, description="Days with no charging source at all.")
     hemisphere: Literal["north", "south"] = "north"
+    company: str = Field(default="", max_length=60, description="Pets and others who travel along, as one says it.")
+    nothing_to_be_seen: bool = Field(default=False, description="Nothing is to be seen from outside.")
+    quiet_hours: str = Field(default="", max_length=60, description="When nothing may hum, as one says it.")
+    budget: Price | None = Field(default=None, description="What all of it may cost.")
     believed_days: float | None = Field(default=None, gt=0, le=365, description="How long they think it lasts.")
     believed_ah_per_day: float | None = Field(default=None, gt=0, le=10_000, description="What they think a day takes.")
     first_month: int = Field(default=4, ge=1, le=12)

@@ -614,6 +614,12 @@ class QuestionAnswer(BaseModel):
     readings: list[str]
 
 
+class LoadListPatch(BaseModel):
+    """The edit that would add the loads of a list; nothing is stored."""
+
+    patch: list[dict[str, Any]]
+
+
 class CompletionAnswer(BaseModel):
     """A usual load that a typed name may mean, as a whole line, with what is usual for it."""
 

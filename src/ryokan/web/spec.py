@@ -40,6 +40,12 @@ def answers(model: type[BaseModel], *statuses: int) -> SpecResponse:
     return SpecResponse(HTTP_200=model, **codes)
 
 
+def files(*statuses: int) -> SpecResponse:
+    """An answer that is a file of its own kind, and the problems that a route may give."""
+    codes = {f"HTTP_{status}": Problem for status in sorted({401, 503, *statuses})}
+    return SpecResponse("HTTP_200", **codes)
+
+
 def openapi(app: Flask) -> dict[str, Any]:
     """The OpenAPI document; problems are of their own media type."""
     with app.app_context():

@@ -17,6 +17,7 @@ TITLES: dict[str, str] = {
     "brief.driving_hours_per_day": "Driving a day, over all stays",
     "brief.stay.*.nights": "Nights of this stay",
     "brief.stay.*.driving_hours_per_day": "Driving a day on this stay",
+    "brief.budget": "What all of it may cost",
     "brief.believed_days": "How long they think it lasts",
     "brief.believed_ah_per_day": "What they think a day takes",
     "loads.row.*.quantity": "How many",

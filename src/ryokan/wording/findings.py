@@ -27,6 +27,10 @@ FINDINGS: dict[str, Words] = {
         "The rig is for {mains_v}, the hookup is not: {places}.",
         "A charger for one mains voltage does not belong on another.",
     ),
+    "brief.over_budget": Words(
+        "What is chosen so far costs {price}; all of it may cost {budget}.",
+        "Cables, fuses, work and what is not chosen yet come on top.",
+    ),
     "storage.days_short": Words(
         "The bank lasts {days}, not {promised}: {have} where {need} are needed.",
         "Without any charge the lights go out before the promise is kept.",

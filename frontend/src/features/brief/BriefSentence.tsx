@@ -15,6 +15,17 @@ export function BriefSentence() {
     <p className="mb-8 max-w-[50rem] text-[23px] text-soft leading-[1.6]">
       <Blank label="People" text={brief.people === 1 ? "One person" : `${capital(inWords(brief.people))} people`}>
         {(done) => <NumberForm label="How many people" path="/brief/people" value={brief.people} done={done} />}
+      </Blank>
+      {brief.company === "" ? ", " : " and "}
+      <Blank label="Who travels along" text={brief.company || "nobody else"}>
+        {(done) => (
+          <TextForm
+            label="Pets and others who travel along, as “a dog”"
+            path="/brief/company"
+            value={brief.company}
+            done={done}
+          />
+        )}
       </Blank>{" "}
       in{" "}
       <Blank label="Vehicle" text={vehicle.description}>
@@ -52,9 +63,67 @@ export function BriefSentence() {
       <Blank label="Region" text={`${CODE_PACKS[region.code_pack]}, ${region.mains_v} V ${region.mains_hz} Hz`}>
         {(done) => <RegionForm done={done} />}
       </Blank>
+      , on the{" "}
+      <Blank label="Hemisphere" text={`${brief.hemisphere}ern half`}>
+        {(done) => <HemisphereForm done={done} />}
+      </Blank>{" "}
+      of the world. They think the bank lasts{" "}
+      <Blank
+        label="What they think it lasts"
+        text={brief.believed_days === null ? "they do not say" : said(brief.believed_days, "day")}
+      >
+        {(done) => (
+          <NumberForm
+            label="Days that they think it lasts; empty: not said"
+            path="/brief/believed_days"
+            value={brief.believed_days}
+            done={done}
+          />
+        )}
+      </Blank>{" "}
+      and that a day takes{" "}
+      <Blank
+        label="What they think a day takes"
+        text={brief.believed_ah_per_day === null ? "they do not say" : `${brief.believed_ah_per_day} Ah`}
+      >
+        {(done) => (
+          <NumberForm
+            label="Amp-hours that they think a day takes; empty: not said"
+            path="/brief/believed_ah_per_day"
+            value={brief.believed_ah_per_day}
+            done={done}
+          />
+        )}
+      </Blank>
+      . Quiet{" "}
+      <Blank label="Quiet hours" text={brief.quiet_hours || "whenever it suits"}>
+        {(done) => (
+          <TextForm
+            label="When nothing may hum, as “22 to 7 h”"
+            path="/brief/quiet_hours"
+            value={brief.quiet_hours}
+            done={done}
+          />
+        )}
+      </Blank>
+      ; from outside{" "}
+      <Blank label="Seen from outside" text={brief.nothing_to_be_seen ? "nothing may be seen" : "it may be seen"}>
+        {(done) => <SeenForm done={done} />}
+      </Blank>
+      . All of it may cost{" "}
+      <Blank
+        label="Money limit"
+        text={brief.budget === null ? "what it takes" : `${brief.budget.amount} ${brief.budget.currency}`}
+      >
+        {(done) => <BudgetForm done={done} />}
+      </Blank>
       .
     </p>
   );
+}
+
+function said(count: number, noun: string): string {
+  return `${inWords(count)} ${count === 1 ? noun : `${noun}s`}`;
 }
 
 function months(first: number, last: number): string {
@@ -132,12 +201,127 @@ function typedNumber(form: FormData, name: string): number | string {
   return /^-?\d+([.,]\d+)?$/.test(text) ? Number(text.replace(",", ".")) : text;
 }
 
-function NumberForm({ label, path, value, done }: { label: string; path: string; value: number; done: () => void }) {
+function NumberForm({
+  label,
+  path,
+  value,
+  done,
+}: {
+  label: string;
+  path: string;
+  value: number | null;
+  done: () => void;
+}) {
   return (
-    <BlankForm done={done} patch={(form) => [{ op: "replace", path, value: typedNumber(form, "value") }]}>
+    <BlankForm
+      done={done}
+      patch={(form) => [
+        {
+          op: "replace",
+          path,
+          value: String(form.get("value")).trim() === "" ? null : typedNumber(form, "value"),
+        },
+      ]}
+    >
       <Labelled label={label}>
         {(id) => (
-          <input id={id} name="value" inputMode="numeric" defaultValue={value} className="field w-full font-mono" />
+          <input
+            id={id}
+            name="value"
+            inputMode="numeric"
+            defaultValue={value ?? ""}
+            className="field w-full font-mono"
+          />
+        )}
+      </Labelled>
+    </BlankForm>
+  );
+}
+
+function TextForm({ label, path, value, done }: { label: string; path: string; value: string; done: () => void }) {
+  return (
+    <BlankForm done={done} patch={(form) => [{ op: "replace", path, value: form.get("value") }]}>
+      <Labelled label={label}>
+        {(id) => <input id={id} name="value" maxLength={60} defaultValue={value} className="field w-full" />}
+      </Labelled>
+    </BlankForm>
+  );
+}
+
+function HemisphereForm({ done }: { done: () => void }) {
+  const { brief } = useRig().rig;
+  return (
+    <BlankForm
+      done={done}
+      patch={(form) => [{ op: "replace", path: "/brief/hemisphere", value: form.get("hemisphere") }]}
+    >
+      <Labelled label="Seasons of the">
+        {(id) => (
+          <Select
+            id={id}
+            name="hemisphere"
+            value={brief.hemisphere}
+            options={[
+              ["north", "northern half"],
+              ["south", "southern half"],
+            ]}
+          />
+        )}
+      </Labelled>
+    </BlankForm>
+  );
+}
+
+function SeenForm({ done }: { done: () => void }) {
+  const { brief } = useRig().rig;
+  return (
+    <BlankForm
+      done={done}
+      patch={(form) => [{ op: "replace", path: "/brief/nothing_to_be_seen", value: form.get("seen") === "nothing" }]}
+    >
+      <Labelled label="From outside">
+        {(id) => (
+          <Select
+            id={id}
+            name="seen"
+            value={brief.nothing_to_be_seen ? "nothing" : "may"}
+            options={[
+              ["may", "it may be seen"],
+              ["nothing", "nothing may be seen"],
+            ]}
+          />
+        )}
+      </Labelled>
+    </BlankForm>
+  );
+}
+
+function BudgetForm({ done }: { done: () => void }) {
+  const { brief } = useRig().rig;
+  const budget = (form: FormData) => {
+    const amount = String(form.get("amount")).trim().replace(",", ".");
+    return amount === "" ? null : { amount, currency: String(form.get("currency")).trim().toUpperCase() };
+  };
+  return (
+    <BlankForm done={done} patch={(form) => [{ op: "replace", path: "/brief/budget", value: budget(form) }]}>
+      <Labelled label="All of it may cost; empty: no limit">
+        {(id) => (
+          <span className="flex gap-2">
+            <input
+              id={id}
+              name="amount"
+              inputMode="decimal"
+              defaultValue={brief.budget?.amount ?? ""}
+              className="field w-full text-right font-mono"
+            />
+            <input
+              name="currency"
+              aria-label="Currency"
+              maxLength={3}
+              defaultValue={brief.budget?.currency ?? "EUR"}
+              className="field w-20 font-mono"
+            />
+          </span>
         )}
       </Labelled>
     </BlankForm>

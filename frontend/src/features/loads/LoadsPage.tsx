@@ -3,6 +3,7 @@ import { Figure } from "../rig/Figure";
 import { useRig } from "../rig/useRig";
 import { useStepFigures } from "../rig/useStepFigures";
 import { LoadLine } from "./LoadLine";
+import { LoadLists } from "./LoadLists";
 import { LoadResults } from "./LoadResults";
 import { LoadTable } from "./LoadTable";
 import { addLoad } from "./loadPatches";
@@ -32,6 +33,7 @@ export function LoadsPage() {
         />
       )}
       {!empty && <LoadTable figure={figure} />}
+      <LoadLists empty={empty} />
       {!empty && (
         <div className="mt-8">
           <LoadResults figures={figures} />

@@ -254,6 +254,9 @@ function Gives() {
           ? [{ label: storage.bank.units ? "Mass" : "Mass, about", figure: figure("storage.mass_kg") }]
           : []),
         { label: "Lasts with no charge", figure: figure("storage.days_without_charge"), strong: true },
+        ...(figure("brief.believed_days")
+          ? [{ label: "They think it lasts", figure: figure("brief.believed_days"), note: "their own claim" }]
+          : []),
       ]}
     />
   );

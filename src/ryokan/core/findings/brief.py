@@ -38,3 +38,15 @@ def mains_unlike_hookups(rig: Rig, sheet: Sheet) -> Trouble | None:
         words={"places": ", ".join(unlike)},
         fix=Fix("brief.other_mains", replace("/region/mains_v", 230 if american else 120)),
     )
+
+
+@rule("brief.over_budget", "fault", "given")
+def over_budget(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """What is chosen so far costs more than all of it may; parts in other currencies are not compared."""
+    budget = rig.brief.budget
+    if budget is None:
+        return None
+    price = sheet.get(f"parts.price.{budget.currency.lower()}")
+    if price is None or price.number <= float(budget.amount):
+        return None
+    return Trouble(figures={"price": price, "budget": sheet["brief.budget"]})
