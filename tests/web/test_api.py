@@ -165,6 +165,10 @@ def test_typed_line_is_read_against_the_rig_and_nothing_is_stored(shops: Shops) 
     assert read["wh_at_bank"] == pytest.approx(150 / 0.97)
     assert read["nights"] is None
     assert browser.get(f"/options/{shops.option_id}").json["revision"] == 1
+    winter = browser.send("POST", f"/options/{shops.option_id}/lines", {"line": "heater 25W 9h in winter"}).json
+    assert (winter["load"]["seasons"], winter["wh_at_bank"]) == (["winter"], None)  # planned from April to September
+    named = browser.send("POST", f"/options/{shops.option_id}/lines", {"line": "indu"}).json
+    assert [one["line"] for one in named["completions"]] == ["induction hob 1600 W 30 min"]
     asked = browser.send("POST", f"/options/{shops.option_id}/lines", {"line": "laptop 50A 4h"}).json
     assert asked["load"] is None
     assert "laptop 50 W 4h" in asked["questions"][0]["readings"]

@@ -48,5 +48,6 @@ def read_load_line(session: Session, actor: Actor, opened: Worked, line: str, re
     with_it = {**opened.document, "loads": {**opened.document["loads"], id: reading.load.model_dump(mode="json")}}
     _, report = evaluated(with_it, parts_book(session, actor.scope))
     figures = report.figures
-    nights = figures.get(f"loads.row.{id}.nights")
-    return ReadLine(reading, figures[f"loads.row.{id}.wh_at_bank"].number, None if nights is None else nights.number)
+    # A load of another season than the one planned for takes nothing in it.
+    wh, nights = figures.get(f"loads.row.{id}.wh_at_bank"), figures.get(f"loads.row.{id}.nights")
+    return ReadLine(reading, None if wh is None else wh.number, None if nights is None else nights.number)

@@ -142,17 +142,24 @@ function ReadingNote({
   return (
     <>
       <p className="text-soft">
-        {read.understood} Takes{" "}
-        <b className="figure text-ink">
-          <Digits>{formatNumber(read.wh_at_bank ?? 0)}</Digits> Wh
-        </b>{" "}
-        a day from the bank
-        {read.nights !== null && read.nights !== undefined && (
+        {read.understood}{" "}
+        {read.wh_at_bank === null ? (
+          "The season that is planned for does not meet it."
+        ) : (
           <>
-            , <b className="figure text-ink">{formatNights(read.nights)}</b> of a night
+            Takes{" "}
+            <b className="figure text-ink">
+              <Digits>{formatNumber(read.wh_at_bank ?? 0)}</Digits> Wh
+            </b>{" "}
+            a day from the bank
+            {read.nights !== null && read.nights !== undefined && (
+              <>
+                , <b className="figure text-ink">{formatNights(read.nights)}</b> of a night
+              </>
+            )}
+            .
           </>
         )}
-        .
       </p>
       {read.doubts.map((doubt) => (
         <QuestionNote key={doubt.code} question={doubt} loud={false} onPick={onPick} />
