@@ -91,3 +91,25 @@ def test_a_list_goes_out_and_in_and_a_hostile_one_is_refused_by_row(installer: I
     expect(dialog).to_contain_text("Row 4, line: 5 A on the 12 V side and 5 A on the 120 V side")
     dialog.get_by_role("button", name="Close").click()
     expect(rows).to_have_count(count)
+
+
+def test_a_set_of_one_job_begins_the_audit_of_the_next(installer: Installer) -> None:
+    page = installer.page
+    installer.sign_in()
+    installer.open("Two relief nurses", "Loads")
+    expect(page.locator("tr[data-row]").first).to_be_visible()
+    count = page.locator("tr[data-row]").count()
+    page.get_by_role("button", name="Sets of the shop").click()
+    page.get_by_label("Keep this list as a set").fill("Fifth wheel, two people")
+    page.get_by_role("button", name="Keep").click()
+    expect(page.get_by_role("listitem").filter(has_text="Fifth wheel, two people")).to_be_visible()
+    page.get_by_role("button", name="Close").click()
+
+    page.get_by_role("link", name="All jobs").click()
+    installer.open("Moth counters", "Loads")
+    page.get_by_role("button", name="Sets of the shop").click()
+    page.get_by_role("button", name="Add", exact=True).click()
+
+    expect(page.locator("tr[data-row]")).to_have_count(count)
+    page.get_by_role("button", name="Undo").click()
+    expect(page.locator("tr[data-row]")).to_have_count(0)

@@ -19,6 +19,7 @@ from ryokan.operations.jobs import create_job
 from ryokan.operations.parts import add_part
 from ryokan.store.database import transaction
 from ryokan.store.drafts import DraftStore
+from ryokan.store.load_sets import LoadSetStore
 from ryokan.web.app import create_app
 from ryokan.web.context import Context
 
@@ -84,6 +85,11 @@ class Shops:
                 add_user(session, self.ada, name="Vi", email=f"{uuid4().hex}@a.example", role="viewer", password="pw").user_id
             )
 
+    def new_set(self) -> str:
+        """A set of loads of the first shop."""
+        with transaction(self.engine) as session:
+            return str(LoadSetStore(session, self.ada.scope).add(uuid4().hex, [LAMP], self.ada.user_id).id)
+
     def new_draft(self) -> str:
         """An edit of the first shop's owner that lost."""
         with transaction(self.engine) as session:
@@ -116,6 +122,7 @@ def filled(path: str, shops: Shops) -> str:
         "<uuid:comment_id>": lambda: shops.comment_id,
         "<uuid:draft_id>": shops.new_draft,
         "<uuid:user_id>": shops.new_person,
+        "<uuid:set_id>": shops.new_set,
     }
     for name, id in ids.items():
         path = path.replace(name, id()) if name in path else path

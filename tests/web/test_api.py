@@ -32,6 +32,7 @@ BODIES: dict[str, Any] = {
     "/jobs/<uuid:job_id>/notes": {"notes": "aft locker leaks"},
     "/options/<uuid:option_id>/copies": {"name": "Other"},
     "/options/<uuid:option_id>/lines": {"line": "lamp 3 W 5 h"},
+    "/options/<uuid:option_id>/load-sets": {"name": "weekender", "load_id": None},
     "/options/<uuid:option_id>/comments": {"pin": "run:main", "text": "Through which bulkhead?"},
     "/comments/<uuid:comment_id>/resolution": {"resolved": True},
     "/parts": PART,

@@ -117,3 +117,22 @@ def test_a_list_too_long_for_the_sheet_is_refused(shops: Shops) -> None:
     refused = read(shops, browser, b"line\n" + b"lamp 3 W 5 h\n" * 299)
 
     assert "holds 300 loads; it has 3, the list 299 more" in assert_problem(refused, 409, "not_possible")["detail"]
+
+
+def test_a_shop_keeps_usual_loads_of_its_own_and_sets(shops: Shops) -> None:
+    browser, stranger = filled(shops), shops.browser("cy@b.example")
+    address = f"/options/{shops.option_id}/load-sets"
+
+    browser.send("POST", address, {"name": "moth lamp", "load_id": "a"})
+    kept = browser.send("POST", address, {"name": "Weekender"}).json["sets"]
+
+    assert [(one["name"], [load["name"] for load in one["loads"]]) for one in kept] == [
+        ("moth lamp", ["lamp"]),
+        ("Weekender", ["lamp", "=1+1 kettle"]),  # the struck one stays behind
+    ]
+    typed = browser.send("POST", f"/options/{shops.option_id}/lines", {"line": "moth"}).json["completions"]
+    assert [(one["line"].split(" dc")[0], one["note"]) for one in typed] == [("10 x lamp 3 W 5 h", "usual in this shop")]
+    assert_problem(browser.send("POST", address, {"name": "weekender"}), 409, "not_possible")
+    assert_problem(browser.send("POST", address, {"name": "x", "load_id": "none"}), 404, "not_there")
+    assert stranger.get("/load-sets").json == {"sets": []}
+    assert [one["name"] for one in browser.send("DELETE", f"/load-sets/{kept[0]['id']}").json["sets"]] == ["Weekender"]

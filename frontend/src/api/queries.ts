@@ -4,6 +4,7 @@ import type {
   BookPart,
   Candidate,
   CandidatePlace,
+  LoadSet,
   OptionAnswer,
   PartKind,
   PatchOperation,
@@ -166,3 +167,8 @@ export const commentsQuery = (optionId: string) =>
     queryFn: () =>
       unwrap(client.GET("/api/v1/options/{option_id}/comments", { params: { path: { option_id: optionId } } })),
   });
+
+export const loadSetsQuery = queryOptions({
+  queryKey: ["load sets"],
+  queryFn: async () => (await unwrap(client.GET("/api/v1/load-sets"))) as { sets: LoadSet[] },
+});

@@ -25,6 +25,7 @@ export type Candidate = Omit<Schemas["CandidateAnswer"], "part" | "patch" | "fin
 };
 export type CandidatePlace = Schemas["CandidateQuery"]["place"];
 export type OwnPart = Rig["own_parts"][string];
+export type LoadSet = { id: string; name: string; loads: Load[] };
 export type Comment = Schemas["CommentAnswer"];
 export type Team = Schemas["TeamAnswer"];
 export type ShopDefaults = Filled<Schemas["ShopDefaults"]>;

@@ -7,10 +7,12 @@ from dataclasses import dataclass
 from sqlalchemy.orm import Session
 
 from ryokan.core.loads.line import Reading, read_line
+from ryokan.core.loads.model import Load
 from ryokan.core.loads.usual import UsualLoad, completions
 from ryokan.core.rig import MAX_LOADS
 from ryokan.operations.accounts import Actor
 from ryokan.operations.errors import NotPossible
+from ryokan.operations.load_sets import own_usual_loads
 from ryokan.operations.parts import parts_book
 from ryokan.operations.reports import evaluated
 from ryokan.operations.rigs import Worked
@@ -26,6 +28,7 @@ class ReadLine:
     wh_at_bank: float | None
     nights: float | None
     completions: tuple[UsualLoad, ...] = ()
+    own: tuple[Load, ...] = ()  # of the shop's own usual loads
 
 
 def read_load_line(session: Session, actor: Actor, opened: Worked, line: str, replaces: str | None) -> ReadLine:
@@ -40,8 +43,10 @@ def read_load_line(session: Session, actor: Actor, opened: Worked, line: str, re
     reading = read_line(line, system_v=rig.storage.system_v, mains_v=rig.region.mains_v)
     if reading.load is None:
         # Only a name so far: the table of usual loads may know what it is.
-        named = () if any(character.isdigit() for character in line) else tuple(completions(line))
-        return ReadLine(reading, None, None, named)
+        if any(character.isdigit() for character in line):
+            return ReadLine(reading, None, None)
+        own = tuple(kept.loads[0] for kept in own_usual_loads(session, actor, line))
+        return ReadLine(reading, None, None, tuple(completions(line)), own)
     if replaces is None and len(rig.loads) >= MAX_LOADS:
         raise NotPossible(f"The sheet holds {MAX_LOADS} loads. Put several alike on one line, such as “10 x lamp 3 W 5 h”.")
     id = replaces if replaces in rig.loads else NEW_ID

@@ -225,6 +225,19 @@ class PartRevisionRow(Base):
     at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
 
 
+class LoadSetRow(Base):
+    """Loads that the shop keeps by a name: one as a usual load of its own, several as a set."""
+
+    __tablename__ = "load_sets"
+    __table_args__ = (ForeignKeyConstraint(["shop_id", "author_id"], ["users.shop_id", "users.id"]),)
+
+    shop_id: Mapped[UUID] = mapped_column(ForeignKey("shops.id"), primary_key=True)
+    id: Mapped[UUID] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(String(60))
+    loads: Mapped[list[dict[str, Any]]] = mapped_column(JSONB)
+    author_id: Mapped[UUID] = mapped_column()
+
+
 class SourceCheckRow(Base):
     """That somebody of the shop compared a source with its printed text."""
 

@@ -302,8 +302,11 @@ def line(read: ReadLine) -> schemas.LineAnswer:
         questions=[_question(question) for question in read.reading.questions],
         doubts=[_question(doubt) for doubt in read.reading.doubts],
         completions=[
-            schemas.CompletionAnswer(word=usual.word, line=usual_line(usual), note=usual_note(usual))
-            for usual in read.completions
+            *(schemas.CompletionAnswer(word=load.name, line=write_line(load), note="usual in this shop") for load in read.own),
+            *(
+                schemas.CompletionAnswer(word=usual.word, line=usual_line(usual), note=usual_note(usual))
+                for usual in read.completions
+            ),
         ],
     )
 

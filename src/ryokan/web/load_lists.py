@@ -1,14 +1,15 @@
-"""Load lists as files."""
+"""Load lists as files, and what a shop keeps of them."""
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from uuid import UUID
 
 from flask import Blueprint, Response, request
 
-from ryokan.operations import load_lists
+from ryokan.operations import load_lists, load_sets
 from ryokan.web.context import signed_in
-from ryokan.web.schemas import LoadListPatch
+from ryokan.web.schemas import LoadListPatch, LoadSetAnswer, LoadSets, NewLoadSet
 from ryokan.web.spec import answers, files, spec
 
 blueprint = Blueprint("load_lists", __name__)
@@ -46,3 +47,31 @@ def _file(content: bytes, type: str, name: str) -> Response:
     response.headers["Content-Disposition"] = f'attachment; filename="{name}"'
     response.headers["Cache-Control"] = "no-store"
     return response
+
+
+@blueprint.get("/load-sets")
+@spec.validate(resp=answers(LoadSets))
+def list_sets() -> LoadSets:
+    """What the shop keeps of its audits."""
+    with signed_in() as (session, actor):
+        return _sets(load_sets.load_sets(session, actor))
+
+
+@blueprint.post("/options/<uuid:option_id>/load-sets")
+@spec.validate(resp=answers(LoadSets, 403, 404, 409, 422))
+def keep_loads(option_id: UUID, json: NewLoadSet) -> LoadSets:
+    """Keep one load of an option, or all of them, under a name."""
+    with signed_in() as (session, actor):
+        return _sets(load_sets.keep_loads(session, actor, option_id, name=json.name, load_id=json.load_id))
+
+
+@blueprint.delete("/load-sets/<uuid:set_id>")
+@spec.validate(resp=answers(LoadSets, 403, 404))
+def forget_loads(set_id: UUID) -> LoadSets:
+    """Keep a set no longer."""
+    with signed_in() as (session, actor):
+        return _sets(load_sets.forget_loads(session, actor, set_id))
+
+
+def _sets(found: Sequence[load_sets.LoadSet]) -> LoadSets:
+    return LoadSets(sets=[LoadSetAnswer(id=one.id, name=one.name, loads=list(one.loads)) for one in found])

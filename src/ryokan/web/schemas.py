@@ -614,6 +614,27 @@ class QuestionAnswer(BaseModel):
     readings: list[str]
 
 
+class NewLoadSet(Sent):
+    """A name to keep loads under: one by its id, or all that are not struck out."""
+
+    name: str = Field(min_length=1, max_length=60)
+    load_id: str | None = Field(default=None, max_length=40)
+
+
+class LoadSetAnswer(BaseModel):
+    """Loads that the shop keeps under a name."""
+
+    id: UUID
+    name: str
+    loads: list[Load]
+
+
+class LoadSets(BaseModel):
+    """All that the shop keeps, by name."""
+
+    sets: list[LoadSetAnswer]
+
+
 class LoadListPatch(BaseModel):
     """The edit that would add the loads of a list; nothing is stored."""
 

@@ -8,6 +8,7 @@ import { readQuantity } from "../../ui/readQuantity";
 import { faultAt } from "../rig/fields";
 import { useRig } from "../rig/useRig";
 import { Bars } from "./Bars";
+import { KeepForm } from "./LoadSets";
 
 const DRAWS = {
   watts: { words: "watts", members: [["watts", "W"]] },
@@ -264,13 +265,20 @@ export function LoadForm({ id, onClose }: { id: string; onClose: () => void }) {
         </Line>
         {draft.bars.length > 0 && <Bars bars={draft.bars} onChange={(bars) => set({ bars })} />}
         <Refusal>{refusal}</Refusal>
-        <div className="-mx-6 -mb-6 sticky -bottom-6 flex justify-end gap-3 border-rule border-t bg-sheet px-6 py-4">
+        <div className="-mx-6 sticky -bottom-6 flex justify-end gap-3 border-rule border-t bg-sheet px-6 py-4">
           <Button onClick={onClose}>Leave</Button>
           <Button kind="main" type="submit">
             Store
           </Button>
         </div>
       </form>
+      <div className="mt-8">
+        <KeepForm
+          loadId={id}
+          label="Keep it as a usual load of the shop, as it is stored, called"
+          example={load.name}
+        />
+      </div>
     </Dialog>
   );
 }

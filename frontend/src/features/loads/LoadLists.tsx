@@ -4,11 +4,13 @@ import type { PatchOperation, Problem } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Dialog } from "../../ui/Dialog";
 import { useRig } from "../rig/useRig";
+import { LoadSetsDialog } from "./LoadSets";
 
 /** The list out, for spreadsheets, and a list in. What is read is one edit, and undone as one. */
 export function LoadLists({ empty }: { empty: boolean }) {
   const { optionId, answer, edit } = useRig();
   const input = useRef<HTMLInputElement>(null);
+  const [sets, setSets] = useState(false);
   const [refused, setRefused] = useState<Pick<Problem, "detail" | "errors"> | null>(null);
   const take = async (file: File) => {
     try {
@@ -40,6 +42,12 @@ export function LoadLists({ empty }: { empty: boolean }) {
           </a>
         </>
       )}
+      {answer.may_edit && (
+        <button type="button" className="touch text-stored underline underline-offset-2" onClick={() => setSets(true)}>
+          Sets of the shop
+        </button>
+      )}
+      {sets && <LoadSetsDialog onClose={() => setSets(false)} />}
       {answer.may_edit && (
         <button
           type="button"

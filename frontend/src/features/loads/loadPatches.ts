@@ -13,6 +13,16 @@ export function addLoad(rig: Rig, load: Load): PatchOperation[] {
   return [{ op: "add", path: `/loads/${newId()}`, value: { ...load, position: last + 1 } }];
 }
 
+/** Several loads as one edit, behind what is there. */
+export function addLoads(rig: Rig, loads: Load[]): PatchOperation[] {
+  const last = Math.max(0, ...Object.values(rig.loads).map((one) => one.position));
+  return loads.map((load, index) => ({
+    op: "add",
+    path: `/loads/${newId()}`,
+    value: { ...load, position: last + 1 + index },
+  }));
+}
+
 /** A row typed anew keeps what a line does not say: place, hours of the day, weather, shed order. */
 export function replaceLoad(rig: Rig, id: string, load: Load): PatchOperation[] {
   const before = rig.loads[id];
