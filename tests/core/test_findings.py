@@ -20,6 +20,7 @@ BROKEN: list[tuple[str, dict[str, Any]]] = [
     ("brief.critical_load_missing", {"brief.must_not_go_dark": ["the oxygen concentrator"]}),
     ("brief.mains_unlike_hookups", {"region.mains_v": 230}),
     ("brief.over_budget", {"brief.budget": {"amount": "100", "currency": "EUR"}, "inverter.chosen": {"part": "own:dear"}}),
+    ("loads.lower_step_would_do", {"loads.laptop.name": "induction hob", "loads.laptop.draw.watts": 2000, "loads.laptop.quantity": 1, "loads.laptop.hours_per_day": 1}),
     ("storage.days_short", {"storage.bank.nominal_ah": 300}),
     ("storage.lead_in_living_space", {"storage.chemistry": "agm", "storage.bay": "living_space"}),
     ("storage.flooded_indoors", {"storage.chemistry": "flooded", "storage.bay": "living_space"}),

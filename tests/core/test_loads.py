@@ -115,6 +115,13 @@ def test_methods_stand_side_by_side() -> None:
     assert value(outcome, "loads.if_all_dc_wh_per_day") == pytest.approx((1380 + 120) / 0.97)
 
 
+def test_measured_days_are_scaled_to_the_new_use() -> None:
+    outcome = report(brief={"measured_ah": [60, 50, 70], "measured_scale": 1.5})
+
+    assert value(outcome, "loads.method.measured_ah") == pytest.approx(90)
+    assert value(outcome, "loads.method.measured_most_ah") == pytest.approx(105)
+
+
 def test_24_bars_of_its_own_put_a_load_where_it_runs() -> None:
     bars = [0.0] * 24
     bars[13] = 2

@@ -1124,6 +1124,18 @@ export interface components {
              */
             last_month?: number;
             /**
+             * Measured Ah
+             * @description Days that a meter counted, each in Ah at the bank.
+             * @default []
+             */
+            measured_ah?: number[];
+            /**
+             * Measured Scale
+             * @description The new use over the measured one.
+             * @default 1
+             */
+            measured_scale?: number;
+            /**
              * Must Not Go Dark
              * @default []
              */

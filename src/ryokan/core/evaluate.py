@@ -20,7 +20,7 @@ from ryokan.core.loads.model import Load
 from ryokan.core.loads.peak import peak, together
 from ryokan.core.loads.rows import Row, powered, row_figures, wh_at_bank
 from ryokan.core.loads.seasons import by_season, design_season, duty_frac, in_season
-from ryokan.core.loads.spread import all_on_dc, by_feed, low_and_high, methods, shape, standing
+from ryokan.core.loads.spread import all_on_dc, by_feed, low_and_high, measured, methods, shape, standing
 from ryokan.core.parts.fitted import Fitted, fitted, totals
 from ryokan.core.parts.model import Part
 from ryokan.core.rig import Rig
@@ -116,6 +116,7 @@ def _spread(sheet: Sheet, rig: Rig, rows: list[Row], at_bank: dict[str, Figure],
     standing(sheet, rows, at_bank, idle, always_on=always_on)
     shape(sheet, rows, at_bank, idle, always_on=always_on)
     methods(sheet, rows)
+    measured(sheet, rig.brief.measured_ah, rig.brief.measured_scale)
     all_on_dc(sheet, rows, at_bank)
 
 

@@ -11,7 +11,7 @@ from ryokan.core.data.assumptions import assumptions
 from ryokan.core.errors import UnknownAssumption
 from ryokan.core.inverter.model import Inverter
 from ryokan.core.loads.model import Ambient, Load
-from ryokan.core.model import Id, Model, Position
+from ryokan.core.model import Id, Model, NonNegative, Position
 from ryokan.core.parts.model import OwnPart, Price
 from ryokan.core.solar.model import Solar
 from ryokan.core.storage.model import Storage
@@ -67,6 +67,10 @@ class Brief(Model):
     budget: Price | None = Field(default=None, description="What all of it may cost.")
     believed_days: float | None = Field(default=None, gt=0, le=365, description="How long they think it lasts.")
     believed_ah_per_day: float | None = Field(default=None, gt=0, le=10_000, description="What they think a day takes.")
+    measured_ah: tuple[NonNegative, ...] = Field(
+        default=(), max_length=400, description="Days that a meter counted, each in Ah at the bank."
+    )
+    measured_scale: float = Field(default=1.0, gt=0, le=20, description="The new use over the measured one.")
     first_month: int = Field(default=4, ge=1, le=12)
     last_month: int = Field(default=9, ge=1, le=12)
     must_not_go_dark: tuple[str, ...] = Field(default=(), max_length=12)

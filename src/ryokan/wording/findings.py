@@ -31,6 +31,10 @@ FINDINGS: dict[str, Words] = {
         "What is chosen so far costs {price}; all of it may cost {budget}.",
         "Cables, fuses, work and what is not chosen yet come on top.",
     ),
+    "loads.lower_step_would_do": Words(
+        "{name} draws {draw}; at its step of {step_w} W it asks less of the inverter, for longer.",
+        "All together need {need}, the inverter gives {have}. The energy stays the same.",
+    ),
     "storage.days_short": Words(
         "The bank lasts {days}, not {promised}: {have} where {need} are needed.",
         "Without any charge the lights go out before the promise is kept.",
@@ -162,6 +166,7 @@ FINDINGS: dict[str, Words] = {
 }
 
 FIXES: dict[str, str] = {
+    "loads.take_lower_step": "Run it longer at the lower step",
     "storage.raise_bank": "Raise the bank to the need",
     "storage.add_strings": "Add strings of the same unit",
     "storage.series_for_class": "Put as many in series as the class asks for",

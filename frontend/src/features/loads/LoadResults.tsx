@@ -1,7 +1,13 @@
 import type { ReactNode } from "react";
 import type { FigureValue, Rig } from "../../api/types";
+import { Button } from "../../ui/Button";
+import { Labelled } from "../../ui/Labelled";
 import { Section } from "../../ui/PageHead";
+import { Refusal } from "../../ui/Refusal";
+import { readQuantity } from "../../ui/readQuantity";
+import { useTask } from "../../ui/useTask";
 import { Figure } from "../rig/Figure";
+import { faultAt } from "../rig/fields";
 import { useRig } from "../rig/useRig";
 import { DayStrip } from "./DayStrip";
 
@@ -162,6 +168,16 @@ function Methods({ figure }: { figure: FigureOf }) {
           <Row label="Ten times AC amps" soft>
             <Cell figure={figure("loads.method.ten_times_ac_ah")} />
           </Row>
+          {figure("loads.method.measured_ah") && (
+            <>
+              <Row label="Measured, the mean day, scaled">
+                <Cell figure={figure("loads.method.measured_ah")} />
+              </Row>
+              <Row label="Measured, the largest day, scaled" soft>
+                <Cell figure={figure("loads.method.measured_most_ah")} />
+              </Row>
+            </>
+          )}
           {figure("brief.believed_ah_per_day") && (
             <Row label="What they think">
               <Cell figure={figure("brief.believed_ah_per_day")} />
@@ -173,7 +189,72 @@ function Methods({ figure }: { figure: FigureOf }) {
         The shortcuts speak of 12 V, and leave out wiring, the inverter's losses and its own draw. Press a figure for
         its working.
       </p>
+      <Measured />
     </Section>
+  );
+}
+
+/** Days that a meter counted, typed or pasted as they stand, and how the new use compares with that of then. */
+function Measured() {
+  const { rig, edit, answer } = useRig();
+  const task = useTask();
+  if (!answer.may_edit) return null;
+  const store = async (form: FormData) => {
+    const words = String(form.get("days"))
+      .split(/[\s;]+/)
+      .filter(Boolean);
+    const days = words.map((word) => Number(word.replace(",", ".").replace(/ah$/i, "")));
+    const wrong = words.find((_, index) => !Number.isFinite(days[index]));
+    if (wrong) throw new Error(`“${wrong}” is not a number of Ah.`);
+    const scale = readQuantity(String(form.get("scale")), "", "metric");
+    if ("fault" in scale || scale.value === null) throw new Error("The scale is a number, such as 1 or 0.5.");
+    const outcome = await edit(
+      [
+        { op: "replace", path: "/brief/measured_ah", value: days },
+        { op: "replace", path: "/brief/measured_scale", value: scale.value },
+      ],
+      { report: false },
+    );
+    if (!outcome.stored) throw new Error(faultAt(outcome.problem));
+  };
+  return (
+    <details className="mt-2 text-[14px]">
+      <summary className="touch cursor-pointer">A meter has counted days</summary>
+      <form
+        key={rig.brief.measured_ah.join(" ")}
+        className="mt-2 flex flex-wrap items-end gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          const form = new FormData(event.currentTarget);
+          void task.run(() => store(form));
+        }}
+      >
+        <Labelled label="Ah of each day, as “62 58 71”">
+          {(id) => (
+            <input
+              id={id}
+              name="days"
+              defaultValue={rig.brief.measured_ah.join(" ")}
+              className="field w-64 font-mono"
+            />
+          )}
+        </Labelled>
+        <Labelled label="New use ×">
+          {(id) => (
+            <input
+              id={id}
+              name="scale"
+              defaultValue={rig.brief.measured_scale}
+              className="field w-20 text-right font-mono"
+            />
+          )}
+        </Labelled>
+        <Button type="submit" disabled={task.busy}>
+          Store
+        </Button>
+      </form>
+      <Refusal>{task.refusal}</Refusal>
+    </details>
   );
 }
 

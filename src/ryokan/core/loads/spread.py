@@ -104,6 +104,17 @@ def methods(sheet: Sheet, rows: Sequence[Row]) -> None:
     sheet.compute("loads.method.ten_times_ac_ah", formula, "Ah", "practice", **inputs)
 
 
+def measured(sheet: Sheet, days_ah: tuple[float, ...], scale: float) -> None:
+    """A day's amp-hours from what a meter counted, scaled to the new use: the mean day and the largest. [Ah]"""
+    if not days_ah:
+        return
+    counted = sheet.given("loads.measured_ah", days_ah, "Ah")
+    days = sheet.given("loads.measured_days", float(len(days_ah)), "days")
+    factor = sheet.given("loads.measured_scale", scale, "")
+    sheet.compute("loads.method.measured_ah", "sum(counted) ÷ days × factor", "Ah", counted=counted, days=days, factor=factor)
+    sheet.compute("loads.method.measured_most_ah", "max(counted) × factor", "Ah", counted=counted, factor=factor)
+
+
 def all_on_dc(sheet: Sheet, rows: Sequence[Row], at_bank: dict[str, Figure]) -> None:
     """The same list if every AC appliance were its DC counterpart of the same watts, with no inverter. [Wh]"""
     dc = [at_bank[row.id] for row in rows if row.load.feed != "ac"]
