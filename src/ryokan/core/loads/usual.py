@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import csv
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, lru_cache
 
 from ryokan.core.data.provenance import DATA, read_toml, require_source
 from ryokan.core.errors import OutOfTable
@@ -76,6 +76,7 @@ def _entry(line: dict[str, str]) -> UsualLoad:
     )
 
 
+@lru_cache(maxsize=4096)
 def usual_load(name: str) -> UsualLoad | None:
     """The longest entry whose words stand in ``name``, as whole words or plurals."""
     words = f" {name.lower()} "
