@@ -27,7 +27,7 @@ from ryokan.operations.jobs import create_job
 from ryokan.store.database import transaction
 from ryokan.store.models import JobRow, RevisionRow
 
-SOAK_S = float(os.environ.get("RYOKAN_SOAK_S", "4"))
+SOAK_S = float(os.environ.get("RYOKAN_SOAK_S", "3"))
 EMAIL, PASSWORD = "ada@a.example", "pw"
 
 

@@ -19,7 +19,7 @@ from werkzeug.test import TestResponse
 
 from ryokan.web.spec import openapi
 
-EXAMPLES_PER_ROUTE = 12
+EXAMPLES_PER_ROUTE = 8
 # Refusals of the server itself come before any route, and none describes them.
 BEFORE_ANY_ROUTE = {400, 403, 404, 405, 413, 415, 422}
 
