@@ -34,12 +34,12 @@ def running_cluster() -> Iterator[Cluster]:
 
 
 @contextmanager
-def fresh_database(cluster: Cluster) -> Iterator[Engine]:
-    """An engine on a new database with the newest schema."""
+def fresh_database(cluster: Cluster, template: str = TEMPLATE) -> Iterator[Engine]:
+    """An engine on a new database: with the newest schema and nothing in it, or a copy of another."""
     name = f"t{uuid.uuid4().hex}"
     admin = create_engine(cluster.url("postgres"), isolation_level="AUTOCOMMIT", poolclass=NullPool)
     with admin.connect() as connection:
-        connection.execute(text(f'create database "{name}" template {TEMPLATE}'))
+        connection.execute(text(f'create database "{name}" template {template}'))
     engine = open_engine(cluster.url(name))
     try:
         yield engine

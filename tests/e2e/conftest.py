@@ -15,7 +15,7 @@ from playwright.sync_api import Browser, Page
 
 from ryokan.core.job_file import read_job_file
 from ryokan.operations.demo import load_demo
-from ryokan.store.database import transaction
+from ryokan.store.database import migrate, open_engine, transaction
 
 ROOT = Path(__file__).resolve().parents[2]
 
@@ -26,12 +26,23 @@ def browser_type_launch_args() -> dict[str, Any]:
     return {"executable_path": "/usr/bin/chromium", "args": flags.split()}
 
 
+@pytest.fixture(scope="session")
+def demo_database(cluster: Cluster) -> str:
+    """The demo shop, made once; each test gets a copy."""
+    name = "demo"
+    cluster.create_database(name)
+    engine = open_engine(cluster.url(name))
+    migrate(engine)
+    jobs = [read_job_file(path.read_bytes()) for path in sorted((ROOT / "examples").glob("*.json"))]
+    with transaction(engine) as session:
+        load_demo(session, jobs, now=datetime(2026, 5, 1, tzinfo=UTC))
+    engine.dispose()
+    return name
+
+
 @pytest.fixture
-def site(cluster: Cluster) -> Iterator[Site]:
-    with fresh_database(cluster) as engine:
-        jobs = [read_job_file(path.read_bytes()) for path in sorted((ROOT / "examples").glob("*.json"))]
-        with transaction(engine) as session:
-            load_demo(session, jobs, now=datetime(2026, 5, 1, tzinfo=UTC))
+def site(cluster: Cluster, demo_database: str) -> Iterator[Site]:
+    with fresh_database(cluster, demo_database) as engine:
         served = Site(cluster, engine.url.render_as_string(hide_password=False))
         try:
             yield served
