@@ -9,7 +9,6 @@ from __future__ import annotations
 import csv
 import io
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
 
 from openpyxl import Workbook
 from openpyxl.styles import Font
@@ -21,6 +20,7 @@ from ryokan.core.job_file import problems_of
 from ryokan.core.loads.line import read_line, write_line
 from ryokan.core.loads.model import Ambient, Load
 from ryokan.core.rig import MAX_LOADS, Rig
+from ryokan.core.row_problem import RowProblem
 from ryokan.wording.load_line import ask
 from ryokan.wording.problems import problem
 
@@ -29,15 +29,6 @@ _BEYOND_THE_LINE = ("group", "profile", "bars", *(f"duty_{ambient}" for ambient 
 _FOR_READING = ("name", "running_w", "wh_per_day", "wh_at_bank")
 COLUMNS = ("line", *_BEYOND_THE_LINE, *_FOR_READING)
 _RUNS_AS_FORMULA = ("=", "+", "-", "@", "\t", "\r")
-
-
-@dataclass(frozen=True, slots=True)
-class RowProblem:
-    """One fault: its row as a spreadsheet counts them, its column, and what is wrong."""
-
-    row: int
-    column: str
-    message: str
 
 
 class UnreadableLoads(DomainError):

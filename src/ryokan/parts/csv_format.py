@@ -8,7 +8,6 @@ from __future__ import annotations
 import csv
 import io
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
 from typing import Any
 
 from pydantic import ValidationError
@@ -16,18 +15,10 @@ from pydantic import ValidationError
 from ryokan.core.errors import DomainError
 from ryokan.core.job_file import problems_of
 from ryokan.core.parts.model import KINDS, Part, PartKind
+from ryokan.core.row_problem import RowProblem
 
 _SIZE = ("length_m", "width_m", "height_m")
 MAX_ROWS = 20_000
-
-
-@dataclass(frozen=True, slots=True)
-class RowProblem:
-    """One fault: its row as a spreadsheet counts them, its column, and what is wrong."""
-
-    row: int
-    column: str
-    message: str
 
 
 class UnreadableParts(DomainError):

@@ -1,15 +1,15 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { client, RequestFailed, unwrap } from "../../api/client";
 import { jobsQuery } from "../../api/queries";
 import type { Problem } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Dialog } from "../../ui/Dialog";
+import { FilePicker } from "../../ui/FilePicker";
 
 /** Start a job from a job file. A file with faults starts nothing; each fault is named with its place. */
 export function OpenFile() {
   const queries = useQueryClient();
-  const input = useRef<HTMLInputElement>(null);
   const [refused, setRefused] = useState<Pick<Problem, "detail" | "errors"> | null>(null);
 
   const open = async (file: File) => {
@@ -32,20 +32,9 @@ export function OpenFile() {
 
   return (
     <>
-      <Button onClick={() => input.current?.click()}>Open a job file</Button>
-      <input
-        ref={input}
-        type="file"
-        accept=".json,application/json"
-        aria-label="Job file"
-        className="hidden"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          // The same file chosen again after a correction is a new choice.
-          event.target.value = "";
-          if (file) void open(file);
-        }}
-      />
+      <FilePicker label="Job file" accept=".json,application/json" onFile={(file) => void open(file)}>
+        {(choose) => <Button onClick={choose}>Open a job file</Button>}
+      </FilePicker>
       {refused && (
         <Dialog title="This file was not taken" onClose={() => setRefused(null)}>
           <p>{refused.detail} Nothing was stored.</p>

@@ -1,15 +1,15 @@
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { client, RequestFailed, unwrap } from "../../api/client";
 import type { PatchOperation, Problem } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Dialog } from "../../ui/Dialog";
+import { FilePicker } from "../../ui/FilePicker";
 import { useRig } from "../rig/useRig";
 import { LoadSetsDialog } from "./LoadSets";
 
 /** The list out, for spreadsheets, and a list in. What is read is one edit, and undone as one. */
 export function LoadLists({ empty }: { empty: boolean }) {
   const { optionId, answer, edit } = useRig();
-  const input = useRef<HTMLInputElement>(null);
   const [sets, setSets] = useState(false);
   const [refused, setRefused] = useState<Pick<Problem, "detail" | "errors"> | null>(null);
   const take = async (file: File) => {
@@ -49,26 +49,14 @@ export function LoadLists({ empty }: { empty: boolean }) {
       )}
       {sets && <LoadSetsDialog onClose={() => setSets(false)} />}
       {answer.may_edit && (
-        <button
-          type="button"
-          className="touch text-stored underline underline-offset-2"
-          onClick={() => input.current?.click()}
-        >
-          Take a list in from CSV
-        </button>
+        <FilePicker label="Load list" accept=".csv,text/csv" onFile={(file) => void take(file)}>
+          {(choose) => (
+            <button type="button" className="touch text-stored underline underline-offset-2" onClick={choose}>
+              Take a list in from CSV
+            </button>
+          )}
+        </FilePicker>
       )}
-      <input
-        ref={input}
-        type="file"
-        accept=".csv,text/csv"
-        aria-label="Load list"
-        className="hidden"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          event.target.value = "";
-          if (file) void take(file);
-        }}
-      />
       {refused && (
         <Dialog title="This list was not taken" onClose={() => setRefused(null)}>
           <p>{refused.detail} Nothing was added.</p>
