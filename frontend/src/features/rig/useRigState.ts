@@ -40,6 +40,9 @@ export function useRigState(optionId: string, answer: OptionAnswer, comment: (pi
           }),
         );
         accept(next as OptionAnswer);
+        // The cache tells its readers a moment later: until then the edit stays among those that wait, or the screen
+        // would show the value before it for that moment.
+        await new Promise((done) => setTimeout(done));
         return { kind: "stored" };
       } catch (error) {
         if (!(error instanceof RequestFailed)) throw error;
