@@ -67,6 +67,18 @@ def test_the_bank_is_planned_for_the_largest_season_of_the_journey() -> None:
     assert value(year, "loads.wh_per_day") == 1100
 
 
+def test_inverter_and_cables_bear_every_season_of_the_journey_not_only_the_largest_day() -> None:
+    heater, cooler = load(50, 20, seasons=["winter"]), load(500, 1, feed="ac", seasons=["summer"])
+
+    year = report([heater, cooler], brief={"first_month": 1, "last_month": 12})
+    winter = report([heater, cooler], brief={"first_month": 12, "last_month": 2})
+
+    assert value(year, "loads.wh_per_day") == value(year, "loads.wh_per_day.winter") == 1000
+    assert value(year, "inverter.need_continuous_w") == pytest.approx(625)
+    assert value(year, "loads.peak_w") == 550
+    assert value(winter, "inverter.need_continuous_w") == 0
+
+
 def test_duty_follows_the_weather_of_the_stays() -> None:
     fridge = load(50, 24, duty_frac=0.3, duty_by_ambient={"hot": 0.5, "cold": 0.2})
     stays = {"first": {"month": 7, "ambient": "mild"}, "heat": {"month": 8, "ambient": "hot"}}

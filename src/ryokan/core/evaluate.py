@@ -18,8 +18,8 @@ from ryokan.core.inverter.need import idle_wh_per_day, inverter_need, surge_give
 from ryokan.core.loads.energy import daily_energy, energy_over_days
 from ryokan.core.loads.model import Load
 from ryokan.core.loads.peak import peak, together
-from ryokan.core.loads.rows import Row, powered, row_figures, wh_at_bank
-from ryokan.core.loads.seasons import by_season, design_season, duty_frac, in_season
+from ryokan.core.loads.rows import Powered, Row, powered, row_figures, wh_at_bank
+from ryokan.core.loads.seasons import by_season, design_season, duty_frac, in_season, travelled
 from ryokan.core.loads.spread import all_on_dc, by_feed, low_and_high, measured, methods, shape, standing
 from ryokan.core.parts.fitted import Fitted, fitted, totals
 from ryokan.core.parts.model import Part
@@ -64,11 +64,11 @@ def evaluate(rig: Rig, book: Mapping[str, Part] | None = None) -> Report:
     chosen = fitted(rig, book or {})
     sheet = Sheet(dict(rig.assumptions))
     _brief(sheet, rig)
-    rows = _rows(sheet, rig)
-    ac_rows = [row for row in rows if row.load.feed == "ac"]
+    loads, rows = _rows(sheet, rig)
+    ac_rows = [row for row in loads if row.load.feed == "ac"]
     resting = [row for row in rows if from_a_bank_at_rest(row.load)]
 
-    peak(sheet, "loads", rows)
+    peak(sheet, "loads", loads)
     rated_w = inverter_need(sheet, rig.inverter, chosen.inverter, ac_rows)
     idle = idle_wh_per_day(sheet, rig.inverter, chosen.inverter, rated_w, [row for row in resting if row.load.feed == "ac"])
     at_bank = {row.id: wh_at_bank(sheet, row, rated_w) for row in rows}
@@ -89,7 +89,7 @@ def evaluate(rig: Rig, book: Mapping[str, Part] | None = None) -> Report:
     dcdc_need(sheet, rig.charging, chemistry)
     shore_need(sheet, rig.charging, chemistry, smallest_hookup(rig))
     all_sources(sheet, rig.charging, chemistry)
-    _wiring(sheet, rig, rows)
+    _wiring(sheet, rig, loads)
     totals(sheet, rig, chosen)
 
     findings = judge(rig, sheet)
@@ -101,11 +101,15 @@ def from_a_bank_at_rest(load: Load) -> bool:
     return load.when in ("always", "anchor")
 
 
-def _rows(sheet: Sheet, rig: Rig) -> list[Row]:
-    """The loads of the season that is planned for, with their energy."""
+def _rows(sheet: Sheet, rig: Rig) -> tuple[list[Powered], list[Row]]:
+    """Every load that the journey meets in any season, and those of the season that is planned for with their energy.
+
+    Inverter, cables and fuses live through every season, so the first bound the draw; the second size bank and array.
+    """
     loads = [powered(sheet, id, load) for id, load in rig.active_loads().items()]
     season = design_season(sheet, rig, by_season(sheet, rig, [row for row in loads if from_a_bank_at_rest(row.load)]))
-    return [row_figures(sheet, row, duty_frac(rig, row.load, season)) for row in loads if in_season(row.load, season)]
+    met = [row for row in loads if any(in_season(row.load, one) for one in travelled(rig.brief))]
+    return met, [row_figures(sheet, row, duty_frac(rig, row.load, season)) for row in met if in_season(row.load, season)]
 
 
 def _spread(sheet: Sheet, rig: Rig, rows: list[Row], at_bank: dict[str, Figure], idle: Figure) -> None:
@@ -163,7 +167,7 @@ def _storage(sheet: Sheet, rig: Rig, chosen: Fitted, at_bank: dict[str, Figure])
     cost_in_nights(sheet, at_bank)
 
 
-def _wiring(sheet: Sheet, rig: Rig, rows: list[Row]) -> None:
+def _wiring(sheet: Sheet, rig: Rig, rows: list[Powered]) -> None:
     dc_rows = [row for row in rows if row.load.feed != "ac"]
     dc_peak = together(sheet, "loads.dc_peak_w", "W", dc_rows, lambda row: row.running_w)
     current = design_current(sheet, dc_peak)

@@ -8,11 +8,11 @@ from ryokan.core.errors import OutOfTable
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.inverter.model import Inverter
 from ryokan.core.loads.peak import peak, together
-from ryokan.core.loads.rows import Row
+from ryokan.core.loads.rows import Powered, Row
 from ryokan.core.parts.model import InverterPart
 
 
-def inverter_need(sheet: Sheet, inverter: Inverter, part: InverterPart | None, ac_rows: Sequence[Row]) -> Figure | None:
+def inverter_need(sheet: Sheet, inverter: Inverter, part: InverterPart | None, ac_rows: Sequence[Powered]) -> Figure | None:
     """Continuous and surge need, and the rating that the rest of the rig reckons with. [W]
 
     Returns the rating: that of the chosen inverter, else the next usual size; None where nothing runs on AC.

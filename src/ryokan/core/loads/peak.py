@@ -7,7 +7,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 from ryokan.core.figure import Figure, Input, Sheet
-from ryokan.core.loads.rows import Row
+from ryokan.core.loads.rows import Powered
 
 
 @dataclass(frozen=True, slots=True)
@@ -18,7 +18,7 @@ class Peak:
     worst_start: Figure
 
 
-def peak(sheet: Sheet, prefix: str, rows: Sequence[Row]) -> Peak:
+def peak(sheet: Sheet, prefix: str, rows: Sequence[Powered]) -> Peak:
     """Running watts of all rows together, and with the worst start on top. [W]
 
     Of each group that never runs together only the largest counts. One unit starts while all others run; where it belongs
@@ -37,7 +37,7 @@ def peak(sheet: Sheet, prefix: str, rows: Sequence[Row]) -> Peak:
     return Peak(running, worst)
 
 
-def together(sheet: Sheet, key: str, unit: str, rows: Sequence[Row], draw: Callable[[Row], Figure]) -> Figure:
+def together(sheet: Sheet, key: str, unit: str, rows: Sequence[Powered], draw: Callable[[Powered], Figure]) -> Figure:
     """Sum of ``draw`` over all rows that can run together."""
     free = [draw(row) for row in rows if row.load.never_with is None]
     groups = _exclusive_groups(rows)
@@ -49,15 +49,15 @@ def together(sheet: Sheet, key: str, unit: str, rows: Sequence[Row], draw: Calla
     return sheet.compute(key, formula, unit, "practice", **inputs)
 
 
-def _exclusive_groups(rows: Sequence[Row]) -> dict[str, list[Row]]:
-    groups: dict[str, list[Row]] = defaultdict(list)
+def _exclusive_groups(rows: Sequence[Powered]) -> dict[str, list[Powered]]:
+    groups: dict[str, list[Powered]] = defaultdict(list)
     for row in rows:
         if row.load.never_with is not None:
             groups[row.load.never_with].append(row)
     return groups
 
 
-def _start_extra_w(sheet: Sheet, prefix: str, row: Row, rows: Sequence[Row]) -> Figure | None:
+def _start_extra_w(sheet: Sheet, prefix: str, row: Powered, rows: Sequence[Powered]) -> Figure | None:
     """Watts that one starting unit of the row adds to the running sum; None where it starts softly."""
     if row.load.start_factor == 1:
         return None
