@@ -16,7 +16,25 @@ from ryokan.wording.findings import FINDINGS, FIXES, sentence
 
 CLINIC = example("clinic")  # keeps every rule
 
+OLD_BANK = {"kind": "bank", "battery": {"chemistry": "agm", "name": "old block", "nominal_v": 12, "capacity_ah": 100}}
+LINK = {"system": "Trailer", "source": "bank", "output_a": 20, "output_v": 14.4, "hours_per_day": 1}
+
 BROKEN: list[tuple[str, dict[str, Any]]] = [
+    ("survey.payload_exceeded", {"vehicle.payload.left_kg": 20}),
+    ("survey.damaged_bank_stays", {"survey.items": {"old": {**OLD_BANK, "fate": "stays", "condition": "damaged"}}}),
+    ("survey.damaged_part_stays", {"survey.items": {"cord": {"kind": "cord", "rating": "eu_16", "fate": "stays", "condition": "damaged"}}}),
+    ("survey.capacity_not_measured", {"survey.items": {"old": {**OLD_BANK, "fate": "stays", "age_years": 2.5}}}),
+    ("survey.second_bank", {"survey.items": {"old": {**OLD_BANK, "fate": "stays"}, "older": {**OLD_BANK, "fate": "stays"}}}),
+    ("survey.cord_below_charger", {"survey.items": {"cord": {"kind": "cord", "rating": "na_15"}}, "charging.shore_charger_a": 90}),
+    ("storage.fits_no_compartment", {"storage.bank": {"units": {"part": "own:sized", "series": 2, "parallel": 3}}, "space.compartments": {"bench": {"name": "bench", "length_m": 1.2, "width_m": 0.5, "height_m": 0.2}}}),
+    ("storage.short_after_growth", {"brief.growth_frac": 0.5}),
+    ("solar.need_over_roof", {"solar.array_w": None, "space.roof.outline": [[0, 0], [2, 0], [2, 1], [0, 1]]}),
+    ("solar.array_over_roof", {"space.roof.outline": [[0, 0], [2, 0], [2, 1], [0, 1]]}),
+    ("charging.link_in_a_loop", {"links": {"a": {**LINK, "gives": True}, "b": {**LINK, "gives": False}}}),
+    ("charging.link_of_gone_stay", {"links": {"a": {**LINK, "gives": False, "absent_at": ["gone"]}}}),
+    ("brief.seen_from_outside", {"brief.nothing_to_be_seen": True}),
+    ("brief.animal_without_air", {"brief.company": "a dog", "loads.fan.group": "other"}),
+    ("brief.quiet_hours_in_words", {"brief.quiet_hours": "when the baby sleeps"}),
     ("brief.critical_load_missing", {"brief.must_not_go_dark": ["the oxygen concentrator"]}),
     ("brief.mains_unlike_hookups", {"region.mains_v": 230}),
     ("brief.over_budget", {"brief.budget": {"amount": "100", "currency": "EUR"}, "inverter.chosen": {"part": "own:dear"}}),
@@ -59,6 +77,14 @@ BROKEN: list[tuple[str, dict[str, Any]]] = [
 # Parts that lie about in the shop: they break nothing until they are chosen.
 SPARES: dict[str, Any] = {
     "block": {"kind": "battery", "name": "block", "chemistry": "lfp", "nominal_v": 12.8, "capacity_ah": 100, "max_parallel": 4},
+    "sized": {
+        "kind": "battery",
+        "name": "box",
+        "chemistry": "lfp",
+        "nominal_v": 12.8,
+        "capacity_ah": 200,
+        "size": {"length_m": 0.5, "width_m": 0.2, "height_m": 0.22},
+    },
     "lead": {"kind": "battery", "name": "lead block", "chemistry": "agm", "nominal_v": 12, "capacity_ah": 100},
     "inverter": {"kind": "inverter", "name": "old inverter", "rated_w": 2000, "battery_v": 12, "mains_v": 230, "mains_hz": 50},
 }

@@ -1113,6 +1113,12 @@ export interface components {
              */
             first_month?: number;
             /**
+             * Growth Frac
+             * @description What is to be expected on top, in years to come.
+             * @default 0
+             */
+            growth_frac?: number;
+            /**
              * Hemisphere
              * @default north
              * @enum {string}
@@ -1399,6 +1405,103 @@ export interface components {
             rows: components["schemas"]["ComparedRow"][];
         };
         /**
+         * Compartment
+         * @description A box: its corner at the rear, on the right, at the bottom, and its inside size along x, y and z.
+         */
+        Compartment: {
+            /**
+             * Door Height M
+             * @description [m]
+             * @default null
+             */
+            door_height_m?: number | null;
+            /**
+             * Door Width M
+             * @description Clear opening; None: the whole of a face is open. [m]
+             * @default null
+             */
+            door_width_m?: number | null;
+            /**
+             * Engine Space
+             * @default false
+             */
+            engine_space?: boolean;
+            /**
+             * Floor Load Kg
+             * @description What its floor bears. [kg]
+             * @default null
+             */
+            floor_load_kg?: number | null;
+            /**
+             * Heated
+             * @default true
+             */
+            heated?: boolean;
+            /**
+             * Height M
+             * @description [m]
+             */
+            height_m: number;
+            /**
+             * Length M
+             * @description [m]
+             */
+            length_m: number;
+            /**
+             * Living Space
+             * @default true
+             */
+            living_space?: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Near Bed
+             * @description A noise in it wakes somebody.
+             * @default false
+             */
+            near_bed?: boolean;
+            /**
+             * Position
+             * @description Order within the collection, ascending
+             * @default 0
+             */
+            position?: number;
+            /**
+             * Reached
+             * @default inside
+             * @enum {string}
+             */
+            reached?: "inside" | "outside" | "hatch" | "tools";
+            /**
+             * Wet
+             * @default false
+             */
+            wet?: boolean;
+            /**
+             * Width M
+             * @description [m]
+             */
+            width_m: number;
+            /**
+             * X M
+             * @description In the vehicle frame. [m]
+             * @default 0
+             */
+            x_m?: number;
+            /**
+             * Y M
+             * @description In the vehicle frame. [m]
+             * @default 0
+             */
+            y_m?: number;
+            /**
+             * Z M
+             * @description In the vehicle frame. [m]
+             * @default 0
+             */
+            z_m?: number;
+        };
+        /**
          * CompletionAnswer
          * @description A usual load that a typed name may mean, as a whole line, with what is usual for it.
          */
@@ -1566,7 +1669,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "brief" | "loads" | "storage" | "inverter" | "solar" | "charging" | "wiring";
+            step: "survey" | "brief" | "loads" | "storage" | "inverter" | "solar" | "charging" | "wiring";
             /** What */
             what: string;
             /** Why */
@@ -1583,6 +1686,762 @@ export interface components {
             patch: {
                 [key: string]: unknown;
             }[];
+        };
+        /**
+         * FoundAlternator
+         * @description The vehicle's alternator, and how it charges the house bank, if it does.
+         */
+        FoundAlternator: {
+            /**
+             * Age Years
+             * @default null
+             */
+            age_years?: number | null;
+            /**
+             * Alternator V
+             * @default 12
+             * @enum {integer}
+             */
+            alternator_v?: 12 | 24;
+            /**
+             * Charges House
+             * @default none
+             * @enum {string}
+             */
+            charges_house?: "none" | "relay" | "dcdc";
+            /**
+             * Condition
+             * @default not_known
+             * @enum {string}
+             */
+            condition?: "as_new" | "good" | "worn" | "damaged" | "not_known";
+            /**
+             * Fate
+             * @default open
+             * @enum {string}
+             */
+            fate?: "open" | "stays" | "goes";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "alternator";
+            /**
+             * Name
+             * @description As one calls it on the job.
+             * @default
+             */
+            name?: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Position
+             * @description Order within the collection, ascending
+             * @default 0
+             */
+            position?: number;
+            /**
+             * Rated A
+             * @description On its label. [A]
+             * @default null
+             */
+            rated_a?: number | null;
+            /**
+             * Readings
+             * @default []
+             */
+            readings?: components["schemas"]["Reading"][];
+            /**
+             * Regulation
+             * @default not_known
+             * @enum {string}
+             */
+            regulation?: "standard" | "smart" | "external" | "not_known";
+            /**
+             * Where
+             * @description The compartment it lives in.
+             * @default null
+             */
+            where?: string | null;
+        };
+        /**
+         * FoundBank
+         * @description A bank of like units.
+         */
+        FoundBank: {
+            /**
+             * Age Years
+             * @default null
+             */
+            age_years?: number | null;
+            battery: components["schemas"]["Battery"];
+            /**
+             * Bay
+             * @default living_space
+             * @enum {string}
+             */
+            bay?: "living_space" | "vented_enclosure" | "outside";
+            /**
+             * Condition
+             * @default not_known
+             * @enum {string}
+             */
+            condition?: "as_new" | "good" | "worn" | "damaged" | "not_known";
+            /**
+             * Fate
+             * @default open
+             * @enum {string}
+             */
+            fate?: "open" | "stays" | "goes";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "bank";
+            /**
+             * Name
+             * @description As one calls it on the job.
+             * @default
+             */
+            name?: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Parallel
+             * @default 1
+             */
+            parallel?: number;
+            /**
+             * Position
+             * @description Order within the collection, ascending
+             * @default 0
+             */
+            position?: number;
+            /**
+             * Readings
+             * @default []
+             */
+            readings?: components["schemas"]["Reading"][];
+            /**
+             * Series
+             * @default 1
+             */
+            series?: number;
+            /**
+             * System V
+             * @default 12
+             * @enum {integer}
+             */
+            system_v?: 12 | 24 | 48;
+            /**
+             * Where
+             * @description The compartment it lives in.
+             * @default null
+             */
+            where?: string | null;
+        };
+        /**
+         * FoundCharger
+         * @description A shore charger, or the converter of a trailer.
+         */
+        FoundCharger: {
+            /**
+             * Age Years
+             * @default null
+             */
+            age_years?: number | null;
+            /**
+             * Condition
+             * @default not_known
+             * @enum {string}
+             */
+            condition?: "as_new" | "good" | "worn" | "damaged" | "not_known";
+            /**
+             * Fate
+             * @default open
+             * @enum {string}
+             */
+            fate?: "open" | "stays" | "goes";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "shore_charger";
+            /**
+             * Name
+             * @description As one calls it on the job.
+             * @default
+             */
+            name?: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Output A
+             * @description DC side. [A]
+             */
+            output_a: number;
+            /**
+             * Position
+             * @description Order within the collection, ascending
+             * @default 0
+             */
+            position?: number;
+            /**
+             * Readings
+             * @default []
+             */
+            readings?: components["schemas"]["Reading"][];
+            /**
+             * Where
+             * @description The compartment it lives in.
+             * @default null
+             */
+            where?: string | null;
+        };
+        /**
+         * FoundController
+         * @description A solar controller.
+         */
+        FoundController: {
+            /**
+             * Age Years
+             * @default null
+             */
+            age_years?: number | null;
+            /**
+             * Condition
+             * @default not_known
+             * @enum {string}
+             */
+            condition?: "as_new" | "good" | "worn" | "damaged" | "not_known";
+            /**
+             * Fate
+             * @default open
+             * @enum {string}
+             */
+            fate?: "open" | "stays" | "goes";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "controller";
+            /**
+             * Method
+             * @default not_known
+             * @enum {string}
+             */
+            method?: "mppt" | "pwm" | "not_known";
+            /**
+             * Name
+             * @description As one calls it on the job.
+             * @default
+             */
+            name?: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Position
+             * @description Order within the collection, ascending
+             * @default 0
+             */
+            position?: number;
+            /**
+             * Rated A
+             * @description Rated output. [A]
+             */
+            rated_a: number;
+            /**
+             * Readings
+             * @default []
+             */
+            readings?: components["schemas"]["Reading"][];
+            /**
+             * Where
+             * @description The compartment it lives in.
+             * @default null
+             */
+            where?: string | null;
+        };
+        /**
+         * FoundCord
+         * @description The shore cord with its inlet, by its smaller rating.
+         */
+        FoundCord: {
+            /**
+             * Age Years
+             * @default null
+             */
+            age_years?: number | null;
+            /**
+             * Condition
+             * @default not_known
+             * @enum {string}
+             */
+            condition?: "as_new" | "good" | "worn" | "damaged" | "not_known";
+            /**
+             * Fate
+             * @default open
+             * @enum {string}
+             */
+            fate?: "open" | "stays" | "goes";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "cord";
+            /** @default null */
+            length?: components["schemas"]["Length"] | null;
+            /**
+             * Name
+             * @description As one calls it on the job.
+             * @default
+             */
+            name?: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Position
+             * @description Order within the collection, ascending
+             * @default 0
+             */
+            position?: number;
+            /**
+             * Rating
+             * @default na_30
+             * @enum {string}
+             */
+            rating?: "none" | "na_15" | "na_20" | "na_30" | "na_50" | "eu_6" | "eu_10" | "eu_16" | "eu_32" | "eu_63";
+            /**
+             * Readings
+             * @default []
+             */
+            readings?: components["schemas"]["Reading"][];
+            /**
+             * Where
+             * @description The compartment it lives in.
+             * @default null
+             */
+            where?: string | null;
+        };
+        /**
+         * FoundDcdc
+         * @description A DC-DC charger.
+         */
+        FoundDcdc: {
+            /**
+             * Age Years
+             * @default null
+             */
+            age_years?: number | null;
+            /**
+             * Condition
+             * @default not_known
+             * @enum {string}
+             */
+            condition?: "as_new" | "good" | "worn" | "damaged" | "not_known";
+            /**
+             * Fate
+             * @default open
+             * @enum {string}
+             */
+            fate?: "open" | "stays" | "goes";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "dcdc";
+            /**
+             * Name
+             * @description As one calls it on the job.
+             * @default
+             */
+            name?: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Output A
+             * @description [A]
+             */
+            output_a: number;
+            /**
+             * Position
+             * @description Order within the collection, ascending
+             * @default 0
+             */
+            position?: number;
+            /**
+             * Readings
+             * @default []
+             */
+            readings?: components["schemas"]["Reading"][];
+            /**
+             * Where
+             * @description The compartment it lives in.
+             * @default null
+             */
+            where?: string | null;
+        };
+        /**
+         * FoundGenerator
+         * @description A generator.
+         */
+        FoundGenerator: {
+            /**
+             * Age Years
+             * @default null
+             */
+            age_years?: number | null;
+            /**
+             * Condition
+             * @default not_known
+             * @enum {string}
+             */
+            condition?: "as_new" | "good" | "worn" | "damaged" | "not_known";
+            /**
+             * Fate
+             * @default open
+             * @enum {string}
+             */
+            fate?: "open" | "stays" | "goes";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "generator";
+            /**
+             * Name
+             * @description As one calls it on the job.
+             * @default
+             */
+            name?: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Position
+             * @description Order within the collection, ascending
+             * @default 0
+             */
+            position?: number;
+            /**
+             * Rated W
+             * @description Continuous. [W]
+             */
+            rated_w: number;
+            /**
+             * Readings
+             * @default []
+             */
+            readings?: components["schemas"]["Reading"][];
+            /**
+             * Where
+             * @description The compartment it lives in.
+             * @default null
+             */
+            where?: string | null;
+        };
+        /**
+         * FoundInverter
+         * @description An inverter.
+         */
+        FoundInverter: {
+            /**
+             * Age Years
+             * @default null
+             */
+            age_years?: number | null;
+            /**
+             * Condition
+             * @default not_known
+             * @enum {string}
+             */
+            condition?: "as_new" | "good" | "worn" | "damaged" | "not_known";
+            /**
+             * Fate
+             * @default open
+             * @enum {string}
+             */
+            fate?: "open" | "stays" | "goes";
+            /**
+             * Idle W
+             * @description [W]
+             * @default null
+             */
+            idle_w?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "inverter";
+            /**
+             * Name
+             * @description As one calls it on the job.
+             * @default
+             */
+            name?: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Position
+             * @description Order within the collection, ascending
+             * @default 0
+             */
+            position?: number;
+            /**
+             * Rated W
+             * @description [W]
+             */
+            rated_w: number;
+            /**
+             * Readings
+             * @default []
+             */
+            readings?: components["schemas"]["Reading"][];
+            /**
+             * Surge W
+             * @description [W]
+             * @default null
+             */
+            surge_w?: number | null;
+            /**
+             * Where
+             * @description The compartment it lives in.
+             * @default null
+             */
+            where?: string | null;
+        };
+        /**
+         * FoundMainCable
+         * @description The run from the bank to what it feeds, with its fuse.
+         */
+        FoundMainCable: {
+            /**
+             * Age Years
+             * @default null
+             */
+            age_years?: number | null;
+            /**
+             * Condition
+             * @default not_known
+             * @enum {string}
+             */
+            condition?: "as_new" | "good" | "worn" | "damaged" | "not_known";
+            /**
+             * Conductor
+             * @description Stock size, such as awg:2/0 or mm2:70.
+             * @default null
+             */
+            conductor?: string | null;
+            /**
+             * Fate
+             * @default open
+             * @enum {string}
+             */
+            fate?: "open" | "stays" | "goes";
+            /**
+             * Fuse A
+             * @description [A]
+             * @default null
+             */
+            fuse_a?: number | null;
+            /**
+             * Insulation C
+             * @default 105
+             * @enum {integer}
+             */
+            insulation_c?: 60 | 75 | 90 | 105;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "main_cable";
+            /**
+             * Name
+             * @description As one calls it on the job.
+             * @default
+             */
+            name?: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /** @default null */
+            one_way_length?: components["schemas"]["Length"] | null;
+            /**
+             * Position
+             * @description Order within the collection, ascending
+             * @default 0
+             */
+            position?: number;
+            /**
+             * Readings
+             * @default []
+             */
+            readings?: components["schemas"]["Reading"][];
+            /**
+             * Where
+             * @description The compartment it lives in.
+             * @default null
+             */
+            where?: string | null;
+            /**
+             * Zone
+             * @default cabin
+             * @enum {string}
+             */
+            zone?: "cabin" | "engine_space";
+        };
+        /**
+         * FoundOther
+         * @description Whatever else is there and matters.
+         */
+        FoundOther: {
+            /**
+             * Age Years
+             * @default null
+             */
+            age_years?: number | null;
+            /**
+             * Condition
+             * @default not_known
+             * @enum {string}
+             */
+            condition?: "as_new" | "good" | "worn" | "damaged" | "not_known";
+            /**
+             * Fate
+             * @default open
+             * @enum {string}
+             */
+            fate?: "open" | "stays" | "goes";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "other";
+            /**
+             * Name
+             * @description As one calls it on the job.
+             * @default
+             */
+            name?: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Position
+             * @description Order within the collection, ascending
+             * @default 0
+             */
+            position?: number;
+            /**
+             * Readings
+             * @default []
+             */
+            readings?: components["schemas"]["Reading"][];
+            /**
+             * Where
+             * @description The compartment it lives in.
+             * @default null
+             */
+            where?: string | null;
+        };
+        /**
+         * FoundPanels
+         * @description Like panels.
+         */
+        FoundPanels: {
+            /**
+             * Age Years
+             * @default null
+             */
+            age_years?: number | null;
+            /**
+             * Condition
+             * @default not_known
+             * @enum {string}
+             */
+            condition?: "as_new" | "good" | "worn" | "damaged" | "not_known";
+            /**
+             * Count
+             * @default 1
+             */
+            count?: number;
+            /**
+             * Fate
+             * @default open
+             * @enum {string}
+             */
+            fate?: "open" | "stays" | "goes";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "panels";
+            /**
+             * Mounting
+             * @default roof
+             * @enum {string}
+             */
+            mounting?: "roof" | "portable";
+            /**
+             * Name
+             * @description As one calls it on the job.
+             * @default
+             */
+            name?: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Position
+             * @description Order within the collection, ascending
+             * @default 0
+             */
+            position?: number;
+            /**
+             * Readings
+             * @default []
+             */
+            readings?: components["schemas"]["Reading"][];
+            /**
+             * Watts Each
+             * @description Rated. [W]
+             */
+            watts_each: number;
+            /**
+             * Where
+             * @description The compartment it lives in.
+             * @default null
+             */
+            where?: string | null;
         };
         /**
          * Health
@@ -1945,7 +2804,7 @@ export interface components {
             /** Severity */
             severity: ("danger" | "fault" | "advice") | null;
             /** Step */
-            step: ("brief" | "loads" | "storage" | "inverter" | "solar" | "charging" | "wiring") | null;
+            step: ("survey" | "brief" | "loads" | "storage" | "inverter" | "solar" | "charging" | "wiring") | null;
         };
         /**
          * Length
@@ -1987,6 +2846,62 @@ export interface components {
             label: string;
             need_after: components["schemas"]["FigureValue"] | null;
             need_before: components["schemas"]["FigureValue"] | null;
+        };
+        /**
+         * Link
+         * @description One end of a link. Each of the two rigs holds its end under the same id, so that each can be worked out by itself.
+         */
+        Link: {
+            /**
+             * Absent At
+             * @description Stays at which the two are not together.
+             * @default []
+             */
+            absent_at?: string[];
+            /**
+             * Charger Frac
+             * @description What the charger passes on. (common practice)
+             * @default 0.9
+             */
+            charger_frac?: number;
+            /**
+             * Gives
+             * @description Whether this rig feeds the other; otherwise it is fed.
+             */
+            gives: boolean;
+            /**
+             * Hours Per Day
+             * @description None: while driving. [h]
+             * @default null
+             */
+            hours_per_day?: number | null;
+            /**
+             * Output A
+             * @description Of the charger, at the bank that is fed. [A]
+             */
+            output_a: number;
+            /**
+             * Output V
+             * @description Charging volts there. [V]
+             */
+            output_v: number;
+            /**
+             * Position
+             * @description Order within the collection, ascending
+             * @default 0
+             */
+            position?: number;
+            /**
+             * Source
+             * @description What of the giving rig feeds it: its inverter by cord, its bank or alternator.
+             * @enum {string}
+             */
+            source: "inverter" | "bank" | "alternator";
+            /**
+             * System
+             * @description Name of the other system.
+             */
+            system: string;
         };
         /**
          * Load
@@ -2306,6 +3221,46 @@ export interface components {
             notes: string;
         };
         /**
+         * Obstacle
+         * @description What takes room on the roof: its corner at the rear, on the right, and its size along x and y.
+         */
+        Obstacle: {
+            /**
+             * Height M
+             * @description Above the roof: what it may shade. [m]
+             * @default 0.1
+             */
+            height_m?: number;
+            /**
+             * Length M
+             * @description [m]
+             */
+            length_m: number;
+            /** Name */
+            name: string;
+            /**
+             * Position
+             * @description Order within the collection, ascending
+             * @default 0
+             */
+            position?: number;
+            /**
+             * Width M
+             * @description [m]
+             */
+            width_m: number;
+            /**
+             * X M
+             * @description In the vehicle frame. [m]
+             */
+            x_m: number;
+            /**
+             * Y M
+             * @description In the vehicle frame. [m]
+             */
+            y_m: number;
+        };
+        /**
          * OptionAnswer
          * @description An option at its newest revision: the rig, its ledger, its findings.
          */
@@ -2541,6 +3496,30 @@ export interface components {
             value?: unknown;
         };
         /**
+         * Payload
+         * @description Mass that may still be added, as found: by the weighbridge and the plate. What is not weighed is None.
+         */
+        Payload: {
+            /**
+             * Front Left Kg
+             * @description On the front axle, or the hitch. [kg]
+             * @default null
+             */
+            front_left_kg?: number | null;
+            /**
+             * Left Kg
+             * @description In all. [kg]
+             * @default null
+             */
+            left_kg?: number | null;
+            /**
+             * Rear Left Kg
+             * @description On the rear axles together. [kg]
+             * @default null
+             */
+            rear_left_kg?: number | null;
+        };
+        /**
          * Person
          * @description Who is signed in.
          */
@@ -2651,6 +3630,29 @@ export interface components {
             schema_revision: string | null;
         };
         /**
+         * Reading
+         * @description What a meter said, and which.
+         */
+        Reading: {
+            /**
+             * Meter
+             * @default
+             */
+            meter?: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "V" | "mV" | "A" | "W" | "Ah" | "Wh" | "mΩ" | "°C" | "m" | "mm" | "kg" | "%";
+            /** Value */
+            value: number;
+            /**
+             * What
+             * @description Such as resting volts.
+             */
+            what: string;
+        };
+        /**
          * Reference
          * @description What does not change while the program runs: assumptions, stock sizes, sources.
          */
@@ -2727,6 +3729,13 @@ export interface components {
             charging?: components["schemas"]["Charging"];
             inverter?: components["schemas"]["Inverter"];
             labour?: components["schemas"]["Labour"];
+            /**
+             * Links
+             * @description This end of each link to another system of the job.
+             */
+            links?: {
+                [key: string]: components["schemas"]["Link"];
+            };
             /** Loads */
             loads?: {
                 [key: string]: components["schemas"]["Load"];
@@ -2746,11 +3755,13 @@ export interface components {
              */
             schema_version?: 2;
             solar?: components["schemas"]["Solar"];
+            space?: components["schemas"]["Space"];
             /** Stays */
             stays?: {
                 [key: string]: components["schemas"]["Stay"];
             };
             storage?: components["schemas"]["Storage"];
+            survey?: components["schemas"]["Survey"];
             /**
              * Typed
              * @description What was typed, by the JSON pointer of the member, where it was said in other units than it is stored in.
@@ -2776,6 +3787,31 @@ export interface components {
              * @enum {string}
              */
             role: "owner" | "designer" | "fitter" | "viewer";
+        };
+        /**
+         * Roof
+         * @description Its outline as seen from above, corner by corner, and the obstacles on it. No outline: not measured yet.
+         */
+        Roof: {
+            /**
+             * Edge Margin M
+             * @description Kept free along the edge. [m]
+             * @default 0.05
+             */
+            edge_margin_m?: number;
+            /** Obstacles */
+            obstacles?: {
+                [key: string]: components["schemas"]["Obstacle"];
+            };
+            /**
+             * Outline
+             * @description Corners (x, y) in turn. [m]
+             * @default []
+             */
+            outline?: [
+                number,
+                number
+            ][];
         };
         /**
          * SessionAnswer
@@ -2871,6 +3907,17 @@ export interface components {
             title: string;
         };
         /**
+         * Space
+         * @description All the room there is.
+         */
+        Space: {
+            /** Compartments */
+            compartments?: {
+                [key: string]: components["schemas"]["Compartment"];
+            };
+            roof?: components["schemas"]["Roof"];
+        };
+        /**
          * Stay
          * @description One kind of stop on the journey.
          */
@@ -2923,7 +3970,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "brief" | "loads" | "storage" | "inverter" | "solar" | "charging" | "wiring";
+            step: "survey" | "brief" | "loads" | "storage" | "inverter" | "solar" | "charging" | "wiring";
         };
         /**
          * StepReport
@@ -2979,6 +4026,22 @@ export interface components {
              * @enum {integer}
              */
             system_v?: 12 | 24 | 48;
+        };
+        /**
+         * Survey
+         * @description What is there. In an option as found, what it says of a part stands for the rig; see :mod:`.fill`.
+         */
+        Survey: {
+            /**
+             * As Found
+             * @description Whether the option shows what is there, not what is planned.
+             * @default false
+             */
+            as_found?: boolean;
+            /** Items */
+            items?: {
+                [key: string]: components["schemas"]["FoundBank"] | components["schemas"]["FoundAlternator"] | components["schemas"]["FoundDcdc"] | components["schemas"]["FoundCharger"] | components["schemas"]["FoundInverter"] | components["schemas"]["FoundPanels"] | components["schemas"]["FoundController"] | components["schemas"]["FoundMainCable"] | components["schemas"]["FoundCord"] | components["schemas"]["FoundGenerator"] | components["schemas"]["FoundOther"];
+            };
         };
         /**
          * TableAnswer
@@ -3114,6 +4177,18 @@ export interface components {
          */
         Vehicle: {
             /**
+             * Altitude M
+             * @description Highest place of use. [m]
+             * @default null
+             */
+            altitude_m?: number | null;
+            /**
+             * Bilge Depth M
+             * @description Boats only. [m]
+             * @default null
+             */
+            bilge_depth_m?: number | null;
+            /**
              * Description
              * @description As one says it, with its article.
              * @default a van
@@ -3121,11 +4196,37 @@ export interface components {
             description?: string;
             frame?: components["schemas"]["VehicleFrame"];
             /**
+             * Fuel
+             * @default not_known
+             * @enum {string}
+             */
+            fuel?: "petrol" | "diesel" | "electric" | "none" | "not_known";
+            /**
+             * Gas On Board
+             * @description Bottled gas; None: not asked yet.
+             * @default null
+             */
+            gas_on_board?: boolean | null;
+            /**
+             * Hull
+             * @description Boats only.
+             * @default not_known
+             * @enum {string}
+             */
+            hull?: "grp" | "steel" | "aluminium" | "wood" | "not_known";
+            /**
+             * Insulation Mm
+             * @description Thickness that cables are buried in. [mm]
+             * @default null
+             */
+            insulation_mm?: number | null;
+            /**
              * Kind
              * @default van
              * @enum {string}
              */
             kind?: "van" | "motorhome" | "bus" | "trailer" | "truck" | "narrowboat" | "sailing boat" | "motor boat" | "other";
+            payload?: components["schemas"]["Payload"];
         };
         /**
          * VehicleFrame
@@ -5224,7 +6325,7 @@ export interface operations {
     "get__api_v1_options_{option_id}_report": {
         parameters: {
             query: {
-                step: "brief" | "loads" | "storage" | "inverter" | "solar" | "charging" | "wiring";
+                step: "survey" | "brief" | "loads" | "storage" | "inverter" | "solar" | "charging" | "wiring";
             };
             header?: never;
             path: {

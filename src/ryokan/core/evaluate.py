@@ -15,9 +15,11 @@ from ryokan.core.findings.model import STEPS, Finding, StepName
 from ryokan.core.findings.rules import judge
 from ryokan.core.inverter.current import dc_current
 from ryokan.core.inverter.need import idle_wh_per_day, inverter_need, surge_given
+from ryokan.core.links.ends import alternator_links, brought, given_away
 from ryokan.core.loads.energy import daily_energy, energy_over_days
 from ryokan.core.loads.model import Load
 from ryokan.core.loads.peak import peak, together
+from ryokan.core.loads.quiet import quiet_energy
 from ryokan.core.loads.rows import Powered, Row, powered, row_figures, wh_at_bank
 from ryokan.core.loads.seasons import by_season, design_season, duty_frac, in_season, travelled
 from ryokan.core.loads.spread import all_on_dc, by_feed, low_and_high, measured, methods, shape, standing
@@ -25,8 +27,11 @@ from ryokan.core.parts.fitted import Fitted, fitted, totals
 from ryokan.core.parts.model import Part
 from ryokan.core.rig import Rig
 from ryokan.core.solar.need import array_need, bench_rules, controller_need
+from ryokan.core.space.room import room
+from ryokan.core.storage.growth import after_growth
 from ryokan.core.storage.have import bank_given, cost_in_nights, what_it_gives
 from ryokan.core.storage.need import bank_need, system_volts
+from ryokan.core.survey.found import cord, payload
 from ryokan.core.wiring.main_run import design_current, main_run
 
 StepState: TypeAlias = Literal["empty", "needs_attention", "open", "fits"]
@@ -88,9 +93,14 @@ def evaluate(rig: Rig, book: Mapping[str, Part] | None = None) -> Report:
     controller_need(sheet, rig.solar, array_w)
     dcdc_need(sheet, rig.charging, chemistry)
     shore_need(sheet, rig.charging, chemistry, smallest_hookup(rig))
-    all_sources(sheet, rig.charging, chemistry)
+    alternator_links(sheet, rig)
+    all_sources(sheet, chemistry, brought(sheet, rig))
     _wiring(sheet, rig, loads)
     totals(sheet, rig, chosen)
+    after_growth(sheet, rig.brief)
+    room(sheet, rig.space)
+    payload(sheet, rig)
+    cord(sheet, rig)
 
     findings = judge(rig, sheet)
     return Report(figures=sheet.figures, findings=findings, steps=_step_states(rig, findings))
@@ -106,7 +116,7 @@ def _rows(sheet: Sheet, rig: Rig) -> tuple[list[Powered], list[Row]]:
 
     Inverter, cables and fuses live through every season, so the first bound the draw; the second size bank and array.
     """
-    loads = [powered(sheet, id, load) for id, load in rig.active_loads().items()]
+    loads = [powered(sheet, id, load) for id, load in rig.active_loads().items()] + given_away(sheet, rig)
     season = design_season(sheet, rig, by_season(sheet, rig, [row for row in loads if from_a_bank_at_rest(row.load)]))
     met = [row for row in loads if any(in_season(row.load, one) for one in travelled(rig.brief))]
     return met, [row_figures(sheet, row, duty_frac(rig, row.load, season)) for row in met if in_season(row.load, season)]
@@ -122,6 +132,7 @@ def _spread(sheet: Sheet, rig: Rig, rows: list[Row], at_bank: dict[str, Figure],
     methods(sheet, rows)
     measured(sheet, rig.brief.measured_ah, rig.brief.measured_scale)
     all_on_dc(sheet, rows, at_bank)
+    quiet_energy(sheet, rig.brief.quiet_hours)
 
 
 def smallest_hookup(rig: Rig) -> Hookup | None:
@@ -178,6 +189,7 @@ def _wiring(sheet: Sheet, rig: Rig, rows: list[Powered]) -> None:
 def _step_states(rig: Rig, findings: tuple[Finding, ...]) -> dict[StepName, StepState]:
     """Empty: nothing to work with yet. Open: the need stands, nothing is chosen. Otherwise it fits, or it does not."""
     chosen: dict[StepName, bool] = {
+        "survey": rig.survey.as_found or all(one.fate != "open" for one in rig.survey.items.values()),
         "brief": True,
         "loads": bool(rig.active_loads()),
         "storage": rig.storage.bank is not None,
@@ -187,14 +199,22 @@ def _step_states(rig: Rig, findings: tuple[Finding, ...]) -> dict[StepName, Step
         or rig.charging.shore_charger_a is not None,
         "wiring": rig.wiring.main.conductor is not None and rig.wiring.main.fuse_a is not None,
     }
+    begun: dict[StepName, bool] = {"survey": surveyed(rig), "brief": True}
     has_loads = bool(rig.active_loads())
     troubled = {finding.step for finding in findings if finding.severity != "advice"}
 
     def state(step: StepName) -> StepState:
         if step in troubled:
             return "needs_attention"
-        if not has_loads and step != "brief":
+        if not begun.get(step, has_loads):
             return "empty"
         return "fits" if chosen[step] else "open"
 
     return {step: state(step) for step in STEPS}
+
+
+def surveyed(rig: Rig) -> bool:
+    """Whether anything of the vehicle has been measured or found yet."""
+    frame = rig.vehicle.frame
+    measured = frame.length_m is not None or frame.width_m is not None
+    return measured or bool(rig.survey.items or rig.space.compartments or rig.space.roof.outline)

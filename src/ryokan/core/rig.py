@@ -10,48 +10,24 @@ from ryokan.core.charging.model import Charging, Hookup
 from ryokan.core.data.assumptions import assumptions
 from ryokan.core.errors import UnknownAssumption
 from ryokan.core.inverter.model import Inverter
+from ryokan.core.links.model import Link
 from ryokan.core.loads.model import Ambient, Load
 from ryokan.core.model import Id, Model, NonNegative, Position
 from ryokan.core.parts.model import OwnPart, Price
 from ryokan.core.solar.model import Solar
+from ryokan.core.space.model import Space
 from ryokan.core.storage.model import Storage
+from ryokan.core.survey.model import Survey
+from ryokan.core.vehicle import Region, Vehicle
 from ryokan.core.wiring.model import Wiring
 
 SCHEMA_VERSION = 2
 MAX_LOADS = 300
 MAX_STAYS = 100
 MAX_OWN_PARTS = 100
-
-CodePack: TypeAlias = Literal["na_vehicle", "na_marine", "international"]
-
+MAX_LINKS = 12
 
 Typed: TypeAlias = Annotated[str, Field(min_length=1, max_length=200)]
-
-
-class Region(Model):
-    """Codes and mains."""
-
-    code_pack: CodePack = "na_vehicle"
-    mains_v: Literal[100, 110, 120, 220, 230, 240] = 120
-    mains_hz: Literal[50, 60] = 60
-
-
-class VehicleFrame(Model):
-    """Metres; x forward from the rear axle (the stern for boats), y to the left, z up. What is not measured is None."""
-
-    length_m: float | None = Field(default=None, gt=0, le=60)
-    width_m: float | None = Field(default=None, gt=0, le=15)
-    height_m: float | None = Field(default=None, gt=0, le=10)
-    wheelbase_m: float | None = Field(default=None, gt=0, le=20)
-    rear_end_x_m: float | None = Field(default=None, ge=-20, le=20)
-
-
-class Vehicle(Model):
-    """What the system goes into."""
-
-    kind: Literal["van", "motorhome", "bus", "trailer", "truck", "narrowboat", "sailing boat", "motor boat", "other"] = "van"
-    description: str = Field(default="a van", min_length=1, max_length=80, description="As one says it, with its article.")
-    frame: VehicleFrame = Field(default_factory=VehicleFrame)
 
 
 class Brief(Model):
@@ -64,6 +40,7 @@ class Brief(Model):
     company: str = Field(default="", max_length=60, description="Pets and others who travel along, as one says it.")
     nothing_to_be_seen: bool = Field(default=False, description="Nothing is to be seen from outside.")
     quiet_hours: str = Field(default="", max_length=60, description="When nothing may hum, as one says it.")
+    growth_frac: float = Field(default=0, ge=0, le=3, description="What is to be expected on top, in years to come.")
     budget: Price | None = Field(default=None, description="What all of it may cost.")
     believed_days: float | None = Field(default=None, gt=0, le=365, description="How long they think it lasts.")
     believed_ah_per_day: float | None = Field(default=None, gt=0, le=10_000, description="What they think a day takes.")
@@ -124,6 +101,8 @@ class Rig(Model):
     schema_version: Literal[2] = 2
     region: Region = Field(default_factory=Region)
     vehicle: Vehicle = Field(default_factory=Vehicle)
+    survey: Survey = Field(default_factory=Survey)
+    space: Space = Field(default_factory=Space)
     brief: Brief = Field(default_factory=Brief)
     stays: dict[Id, Stay] = Field(default_factory=dict, max_length=MAX_STAYS)
     loads: dict[Id, Load] = Field(default_factory=dict, max_length=MAX_LOADS)
@@ -132,6 +111,9 @@ class Rig(Model):
     solar: Solar = Field(default_factory=Solar)
     charging: Charging = Field(default_factory=Charging)
     wiring: Wiring = Field(default_factory=Wiring)
+    links: dict[Id, Link] = Field(
+        default_factory=dict, max_length=MAX_LINKS, description="This end of each link to another system of the job."
+    )
     own_parts: dict[Id, OwnPart] = Field(
         default_factory=dict, max_length=MAX_OWN_PARTS, description="Parts of this rig alone, by id."
     )

@@ -8,7 +8,8 @@ from datetime import datetime, timedelta
 from sqlalchemy.orm import Session
 
 from ryokan.core.job_file import JobFile, OptionFile
-from ryokan.core.rig import Brief, Rig, Stay, Vehicle
+from ryokan.core.rig import Brief, Rig, Stay
+from ryokan.core.vehicle import Vehicle
 from ryokan.operations.accounts import create_shop
 from ryokan.operations.jobs import create_job
 from ryokan.operations.parts import fill_book

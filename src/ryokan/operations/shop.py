@@ -11,8 +11,9 @@ from sqlalchemy.orm import Session
 
 from ryokan.core.data.provenance import sources
 from ryokan.core.model import Model
-from ryokan.core.rig import Labour, Region, Rig, Stay, bounded_assumptions
+from ryokan.core.rig import Labour, Rig, Stay, bounded_assumptions
 from ryokan.core.storage.model import Storage
+from ryokan.core.vehicle import Region
 from ryokan.operations.accounts import Actor
 from ryokan.operations.errors import NotThere, Unacceptable
 from ryokan.store import people

@@ -40,7 +40,8 @@ from ryokan.wording.tables import COLUMNS
 
 # Which figures a step's page shows, by the first part of their key.
 _PREFIXES: dict[StepName, tuple[str, ...]] = {
-    "brief": ("brief.",),
+    "survey": ("survey.", "space.", "parts.mass_kg", "storage.usable_wh", "storage.days_without_charge", "charging.link."),
+    "brief": ("brief.", "loads.quiet", "storage.days_after_growth", "solar.need_after_growth_w"),
     "loads": ("loads.", "inverter.idle", "brief.believed"),
     "storage": ("storage.", "loads.worst_run", "loads.wh_per_day", "brief.believed"),
     "inverter": ("inverter.",),

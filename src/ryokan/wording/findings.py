@@ -19,6 +19,66 @@ class Words:
 
 
 FINDINGS: dict[str, Words] = {
+    "survey.payload_exceeded": Words(
+        "What is chosen adds {added}; the vehicle may still carry {left}.",
+        "An overloaded axle brakes and steers badly, and no insurer pays. Weigh it again before anything is bought.",
+    ),
+    "survey.damaged_bank_stays": Words(
+        "A damaged battery is still in the rig: {names}.",
+        "A swollen, cracked or leaking battery can vent, burn or explode when it is charged. Take it out of use.",
+    ),
+    "survey.damaged_part_stays": Words(
+        "Something damaged is still in the rig: {names}.",
+        "A damaged part carries what it no longer bears. Replace it, or have it looked at by a licensed person.",
+    ),
+    "survey.capacity_not_measured": Words(
+        "{name} is {age} years old and reckoned with by its plate; such a bank lives about {life}.",
+        "Its true capacity may be half of that. Discharge it through a meter before it is counted on.",
+    ),
+    "survey.second_bank": Words(
+        "More than one bank is there: {first} stands for the rig, {others} is left out.",
+        "Unlike batteries do not go on one bus. Make the other one a system of its own.",
+    ),
+    "survey.cord_below_charger": Words(
+        "The charger draws {draw}; the shore cord passes {limit} continuously.",
+        "Cord and inlet run hot before a breaker ashore opens.",
+    ),
+    "storage.fits_no_compartment": Words(
+        "No compartment takes {count} of these batteries. {why}.",
+        "Measured upright with 10 mm of air on each side; cables and lids need more.",
+    ),
+    "storage.short_after_growth": Words(
+        "The bank keeps the promise today; once the use has grown by {growth} % it lasts {after}, not {promised}.",
+        "A bank of one age and kind is hard to add to later.",
+    ),
+    "solar.need_over_roof": Words(
+        "{need} of array are needed; {free} of free roof carry {limit} at the very most.",
+        "The rest has to come from a portable array, from driving or from shore, or the day has to shrink.",
+    ),
+    "solar.array_over_roof": Words(
+        "{have} of array are chosen; {free} of free roof carry {limit} at the very most.",
+        "What does not lie on the roof has to be portable.",
+    ),
+    "charging.link_in_a_loop": Words(
+        "This rig feeds and is fed at once by: {systems}.",
+        "Each empties the other through the losses of both. Let one of them be locked out while the other runs.",
+    ),
+    "charging.link_of_gone_stay": Words(
+        "A link to {systems} is told to be away at a stay that is not on the journey any more.",
+        "Look through the stays of the link once more.",
+    ),
+    "brief.seen_from_outside": Words(
+        "Nothing is to be seen from outside, and {have} of array are chosen.",
+        "Flat below the roof's edge it may pass from the street; from above and on legs it is seen.",
+    ),
+    "brief.animal_without_air": Words(
+        "{company} travels along, and nothing on the sheet moves air.",
+        "A parked vehicle heats up deadly fast. An alarm and a person who can come go before any fan.",
+    ),
+    "brief.quiet_hours_in_words": Words(
+        "The quiet hours “{said}” cannot be reckoned with.",
+        "Say them as a span of whole hours, such as 22 to 7.",
+    ),
     "brief.critical_load_missing": Words(
         "What must not go dark is on no line yet: {names}.",
         "A load that is not on the sheet is not in the bank.",
@@ -132,7 +192,7 @@ FINDINGS: dict[str, Words] = {
         "No current refills such a bank in that time.",
     ),
     "charging.alternator_overloaded": Words(
-        "The DC-DC charger draws {draw}, a {label} alternator has {spare} to spare when hot.",
+        "Charging draws {draw}, a {label} alternator has {spare} to spare when hot.",
         "An alternator run flat out for hours overheats.",
     ),
     "wiring.conductor_undersized": Words(

@@ -46,6 +46,10 @@ def quantity(value: Value, unit: str, system: UnitSystem = "metric") -> str:
         value, unit = value * FT_PER_M, "ft"
     elif system == "us" and unit == "°C":
         value, unit = value * 9 / 5 + 32, "°F"
+    elif system == "us" and unit == "m²":
+        value, unit = value * FT_PER_M**2, "ft²"
+    elif system == "us" and unit == "l":
+        value, unit = value / 1000 * FT_PER_M**3, "ft³"
     elif system == "us" and unit == "kg":
         value, unit = value / 0.45359237, "lb"
     return f"{number(value)}{HARD_SPACE}{unit}".strip()

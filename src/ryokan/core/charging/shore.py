@@ -86,8 +86,8 @@ def _through_hookup(sheet: Sheet, hookup: Hookup, charger: Figure, charge_v: Fig
     return sheet.compute("charging.shore.through_hookup_a", "min(charger, limit)", "A", charger=charger, limit=limit)
 
 
-def all_sources(sheet: Sheet, charging: Charging, chemistry: str) -> None:
-    """What the bank takes, against the chosen sources all at once. [A]"""
+def all_sources(sheet: Sheet, chemistry: str, links: list[Figure]) -> None:
+    """What the bank takes, against the chosen sources and the links from other systems all at once. [A]"""
     bank_ah = sheet["storage.bank_ah"]
     for name in ("usual", "max"):
         rate = sheet.assumption(f"{chemistry}.charge_{name}_c")
@@ -97,4 +97,4 @@ def all_sources(sheet: Sheet, charging: Charging, chemistry: str) -> None:
         for key in ("charging.dcdc.have_a", "charging.shore.have_a", "solar.output_a")
         if (figure := sheet.get(key)) is not None
     ]
-    sheet.compute("charging.all_sources_a", "sum(sources)", "A", sources=chosen)
+    sheet.compute("charging.all_sources_a", "sum(sources)", "A", sources=[*chosen, *links])

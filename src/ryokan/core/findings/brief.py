@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from ryokan.core.figure import Sheet
 from ryokan.core.findings.model import Fix, Trouble, replace, rule
+from ryokan.core.loads.quiet import quiet_span
 from ryokan.core.rig import Rig
 
 
@@ -50,3 +51,29 @@ def over_budget(rig: Rig, sheet: Sheet) -> Trouble | None:
     if price is None or price.number <= float(budget.amount):
         return None
     return Trouble(figures={"price": price, "budget": sheet["brief.budget"]})
+
+
+@rule("brief.seen_from_outside", "advice", "practice")
+def seen_from_outside(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """Nothing is to be seen from outside, and an array is chosen."""
+    have = sheet.get("solar.have_w")
+    return Trouble(figures={"have": have}) if rig.brief.nothing_to_be_seen and have is not None else None
+
+
+AIR_GROUPS = ("ventilation", "air conditioning")
+
+
+@rule("brief.animal_without_air", "advice", "practice")
+def animal_without_air(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """Animals travel along, and nothing on the sheet moves air while nobody is there."""
+    if not rig.brief.company or not rig.loads:
+        return None
+    aired = any(load.group in AIR_GROUPS for load in rig.active_loads().values())
+    return None if aired else Trouble(words={"company": rig.brief.company})
+
+
+@rule("brief.quiet_hours_in_words", "advice", "product")
+def quiet_hours_in_words(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """Quiet hours are said in words that cannot be reckoned with."""
+    said = rig.brief.quiet_hours
+    return Trouble(words={"said": said}) if said and quiet_span(said) is None else None

@@ -80,8 +80,8 @@ def refill_shorter_than_taper(rig: Rig, sheet: Sheet) -> Trouble | None:
 
 @rule("charging.alternator_overloaded", "fault", "alternator_rating")
 def alternator_overloaded(rig: Rig, sheet: Sheet) -> Trouble | None:
-    """The chosen DC-DC charger draws more than a hot alternator has to spare."""
-    draw, spare = sheet.get("charging.dcdc.input_a"), sheet.get("charging.alternator_spare_a")
-    if sheet.get("charging.dcdc.have_a") is None or draw is None or spare is None or draw.number <= spare.number:
+    """The chosen DC-DC charger and the links draw more than a hot alternator has to spare."""
+    draw, spare = sheet.get("charging.alternator_draw_a"), sheet.get("charging.alternator_spare_a")
+    if draw is None or spare is None or draw.number <= spare.number:
         return None
     return Trouble(figures={"draw": draw, "spare": spare, "label": sheet["charging.alternator_a"]})

@@ -10,10 +10,10 @@ from ryokan.core.figure import Figure, Sheet
 from ryokan.core.rig import Rig
 
 Severity: TypeAlias = Literal["danger", "fault", "advice"]
-StepName: TypeAlias = Literal["brief", "loads", "storage", "inverter", "solar", "charging", "wiring"]
+StepName: TypeAlias = Literal["survey", "brief", "loads", "storage", "inverter", "solar", "charging", "wiring"]
 
 SEVERITIES: tuple[Severity, ...] = ("danger", "fault", "advice")
-STEPS: tuple[StepName, ...] = ("brief", "loads", "storage", "inverter", "solar", "charging", "wiring")
+STEPS: tuple[StepName, ...] = ("survey", "brief", "loads", "storage", "inverter", "solar", "charging", "wiring")
 _STEP_BY_NAME: dict[str, StepName] = {step: step for step in STEPS}
 
 

@@ -3,11 +3,22 @@
 from __future__ import annotations
 
 from ryokan.core.figure import Sheet
-from ryokan.core.findings import brief, charging, inverter, loads, solar, storage, wiring
+from ryokan.core.findings import brief, charging, inverter, links, loads, solar, space, storage, survey, wiring
 from ryokan.core.findings.model import RULES, SEVERITIES, STEPS, Finding
 from ryokan.core.rig import Rig
 
-RULE_MODULES = (brief, loads, storage, inverter, solar, charging, wiring)  # importing them registers their rules
+RULE_MODULES = (
+    survey,
+    space,
+    brief,
+    loads,
+    storage,
+    inverter,
+    solar,
+    charging,
+    links,
+    wiring,
+)  # importing them registers their rules
 
 
 def judge(rig: Rig, sheet: Sheet) -> tuple[Finding, ...]:

@@ -135,3 +135,15 @@ def bay_colder_than_typed(rig: Rig, sheet: Sheet) -> Trouble | None:
         words={"coldest_c": f"{coldest_c:g}"},
         fix=Fix("storage.bay_as_weather", replace("/storage/bay_c", coldest_c)),
     )
+
+
+@rule("storage.short_after_growth", "advice", "practice")
+def short_after_growth(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The chosen bank keeps the promise today, and no longer once the use has grown as expected."""
+    after, promised = sheet.get("storage.days_after_growth"), sheet["brief.days_without_charge"]
+    if rig.storage.bank is None or after is None or after.number >= promised.number * (1 - SLACK):
+        return None
+    today = sheet["storage.days_without_charge"]
+    if today.number < promised.number * (1 - SLACK):
+        return None  # short already: that is the fault to see
+    return Trouble(figures={"after": after, "promised": promised}, words={"growth": f"{rig.brief.growth_frac * 100:g}"})

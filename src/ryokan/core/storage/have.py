@@ -32,6 +32,9 @@ def _built_up(sheet: Sheet, units: Units, battery: Battery) -> Figure:
     count = sheet.compute("storage.units", "series × parallel", "", series=series, parallel=parallel)
     sheet.compute("storage.arrangement.volts_v", "series × unit_v", "V", series=series, unit_v=unit_v)
     sheet.compute("storage.have_ah", "parallel × unit_ah", "Ah", parallel=parallel, unit_ah=unit_ah)
+    if battery.size is not None:
+        for name in ("length_m", "width_m", "height_m"):
+            sheet.part(f"storage.unit.{name}", getattr(battery.size, name), "m", battery)
     for limit, value in (("max_series", battery.max_series), ("max_parallel", battery.max_parallel)):
         if value is not None:
             sheet.part(f"storage.unit.{limit}", float(value), "", battery)

@@ -19,6 +19,19 @@ def stock_conductors() -> list[str]:
     return [*tables()["awg_copper"].rows, *tables()["mm2_copper"].rows]
 
 
+def known_conductor(value: str | None) -> str | None:
+    """The id of a stock conductor as it is.
+
+    Raises
+    ------
+    UnreadableQuantity
+        There is no such stock size.
+    """
+    if value is not None and value not in stock_conductors():
+        raise UnreadableQuantity(f"“{value}” is not a stock size: write for example “awg:2/0” or “mm2:70”.")
+    return value
+
+
 class MainRun(Model):
     """One run: where it lies, what it is made of, and what was chosen."""
 
@@ -29,12 +42,7 @@ class MainRun(Model):
     conductor: str | None = Field(default=None, description="Chosen stock size, such as awg:2/0 or mm2:70.")
     fuse_a: float | None = Field(default=None, gt=0, le=5_000, description="Chosen main fuse. [A]")
 
-    @field_validator("conductor")
-    @classmethod
-    def _in_stock(cls, value: str | None) -> str | None:
-        if value is not None and value not in stock_conductors():
-            raise UnreadableQuantity(f"“{value}” is not a stock size: write for example “awg:2/0” or “mm2:70”.")
-        return value
+    _in_stock = field_validator("conductor")(known_conductor)
 
 
 class Wiring(Model):

@@ -1,0 +1,116 @@
+"""What a link asks of the rig that gives, and brings to the rig that is fed."""
+
+from __future__ import annotations
+
+from ryokan.core.figure import Figure, Sheet
+from ryokan.core.links.model import Link
+from ryokan.core.loads.model import SEASONS, Load, Season, Watts
+from ryokan.core.loads.rows import Powered
+from ryokan.core.loads.seasons import season_of
+from ryokan.core.rig import Rig
+
+ROW_PREFIX = "to~"  # no load of the audit can be called so
+GROUP = "other systems"
+
+
+def present(rig: Rig, link: Link) -> bool:
+    """Whether the two systems are together at any stay; without stays they are."""
+    return not rig.stays or any(id not in link.absent_at for id in rig.stays)
+
+
+def seasons_together(rig: Rig, link: Link) -> tuple[Season, ...]:
+    """Seasons in which the systems are together; empty for all of them, as in a load."""
+    if not any(id in link.absent_at for id in rig.stays):
+        return ()
+    met = {season_of(stay.month, rig.brief.hemisphere) for id, stay in rig.stays.items() if id not in link.absent_at}
+    return tuple(season for season in SEASONS if season in met)
+
+
+def given_away(sheet: Sheet, rig: Rig) -> list[Powered]:
+    """What feeds other systems out of this one's bank or inverter, as rows among the loads. [W]
+
+    ``draw = output × volts ÷ charger``. A link that runs while driving counts in the peak, not at a bank at rest. What an
+    alternator feeds is no load of the bank; see :func:`alternator_links`. (common practice)
+    """
+    links = [(id, link) for id, link in _ends(rig, gives=True) if link.source != "alternator"]
+    return [_as_row(sheet, rig, id, link) for id, link in links]
+
+
+def _ends(rig: Rig, *, gives: bool) -> list[tuple[str, Link]]:
+    ordered = sorted(rig.links.items(), key=lambda item: (item[1].position, item[0]))
+    return [(id, link) for id, link in ordered if link.gives == gives and present(rig, link)]
+
+
+def _as_row(sheet: Sheet, rig: Rig, id: str, link: Link) -> Powered:
+    base = f"loads.row.{ROW_PREFIX}{id}"
+    driving = link.hours_per_day is None
+    hours_per_day = link.hours_per_day or max((stay.driving_hours_per_day for stay in rig.stays.values()), default=0) or 1.0
+    hours = sheet.given(f"{base}.hours_per_day", hours_per_day, "h")
+    sheet.given(f"{base}.quantity", 1, "")
+    by_cord = link.source == "inverter"
+    draw = _draw_w(sheet, f"{base}.unit_w", base, link)
+    power_factor = sheet.assumption("charger_power_factor") if by_cord else sheet.given(f"{base}.power_factor", 1.0, "")
+    running_w = sheet.compute(f"{base}.running_w", "unit", "W", unit=draw)
+    running_va = sheet.compute(f"{base}.running_va", "watts ÷ power_factor", "VA", watts=running_w, power_factor=power_factor)
+    load = Load(
+        name=f"To {link.system}",
+        group=GROUP,
+        feed="ac" if by_cord else "dc",
+        draw=Watts(watts=draw.number),
+        hours_per_day=hours_per_day,
+        when="driving" if driving else "always",
+        seasons=seasons_together(rig, link),
+    )
+    return Powered(ROW_PREFIX + id, load, hours, draw, running_w, running_va)
+
+
+def _draw_w(sheet: Sheet, key: str, base: str, link: Link) -> Figure:
+    return sheet.compute(
+        key,
+        "output × volts ÷ charger",
+        "W",
+        "practice",
+        output=sheet.given(f"{base}.output_a", link.output_a, "A"),
+        volts=sheet.given(f"{base}.output_v", link.output_v, "V"),
+        charger=sheet.given(f"{base}.charger_frac", link.charger_frac, ""),
+    )
+
+
+def alternator_links(sheet: Sheet, rig: Rig) -> None:
+    """Amps that links take from this rig's alternator, with what its own DC-DC charger takes. [A] (common practice)"""
+    links = [(id, link) for id, link in _ends(rig, gives=True) if link.source == "alternator"]
+    own = sheet.get("charging.dcdc.input_a") if sheet.get("charging.dcdc.have_a") is not None else None
+    draws = [] if own is None else [own]
+    if links:
+        input_v = sheet.get("charging.dcdc.input_v")
+        if input_v is None:
+            return  # no driving is planned: nothing is fed
+        for id, link in links:
+            base = f"charging.link.{id}"
+            watts = _draw_w(sheet, f"{base}.draw_w", base, link)
+            draws.append(sheet.compute(f"{base}.input_a", "draw ÷ input_v", "A", draw=watts, input_v=input_v))
+    if draws:
+        sheet.compute("charging.alternator_draw_a", "sum(draws)", "A", draws=draws)
+
+
+def brought(sheet: Sheet, rig: Rig) -> list[Figure]:
+    """Amps that each link brings to this rig's bank, and what that is in a day. [A, Wh] (common practice)"""
+    amps: list[Figure] = []
+    for id, link in _ends(rig, gives=False):
+        base = f"charging.link.{id}"
+        output = sheet.given(f"{base}.output_a", link.output_a, "A")
+        if link.hours_per_day is None:
+            hours = sheet["brief.driving_hours_per_day"]
+        else:
+            hours = sheet.given(f"{base}.hours_per_day", link.hours_per_day, "h")
+        sheet.compute(
+            f"{base}.wh_per_day",
+            "output × charge_v × hours",
+            "Wh",
+            "practice",
+            output=output,
+            charge_v=sheet["storage.charge_v"],
+            hours=hours,
+        )
+        amps.append(output)
+    return amps

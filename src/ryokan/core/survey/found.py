@@ -1,0 +1,66 @@
+"""What a survey adds up to: the mass of what is there, and what the rig adds to it."""
+
+from __future__ import annotations
+
+from ryokan.core.charging.model import Hookup
+from ryokan.core.figure import Figure, Sheet
+from ryokan.core.rig import Rig
+from ryokan.core.survey.model import FoundBank, FoundCord
+
+
+def payload(sheet: Sheet, rig: Rig) -> None:
+    """Mass that the rig adds to the vehicle as it was weighed, against the payload that was left. [kg]
+
+    Banks that were there are in the weighed mass, whether they stay or go. A bank of unknown mass counts by its chemistry.
+    (common practice)
+    """
+    left = rig.vehicle.payload.left_kg
+    if left is not None:
+        sheet.given("survey.payload_left_kg", left, "kg")
+    found = [_mass(sheet, id, bank) for id, bank in rig.survey.of_kind(FoundBank).items()]
+    if found:
+        sheet.compute("survey.found_mass_kg", "sum(banks)", "kg", banks=found)
+    if "parts.mass_kg" not in sheet.figures:
+        return
+    mass = sheet["parts.mass_kg"]
+    if found:
+        sheet.compute("survey.added_kg", "mass − found", "kg", mass=mass, found=sheet["survey.found_mass_kg"])
+    else:
+        sheet.compute("survey.added_kg", "mass", "kg", mass=mass)
+
+
+def _mass(sheet: Sheet, id: str, bank: FoundBank) -> Figure:
+    base = f"survey.bank.{id}"
+    units = sheet.given(f"{base}.units", bank.series * bank.parallel, "")
+    if bank.battery.mass_kg is not None:
+        each = sheet.part(f"{base}.unit_mass_kg", bank.battery.mass_kg, "kg", bank.battery)
+        return sheet.compute(f"{base}.mass_kg", "units × each", "kg", units=units, each=each)
+    return sheet.compute(
+        f"{base}.mass_kg",
+        "units × volts × amp_hours ÷ 1000 × kg_per_kwh",
+        "kg",
+        "practice",
+        units=units,
+        volts=sheet.part(f"{base}.unit_v", bank.battery.nominal_v, "V", bank.battery),
+        amp_hours=sheet.part(f"{base}.unit_ah", bank.battery.capacity_ah, "Ah", bank.battery),
+        kg_per_kwh=sheet.assumption(f"{bank.battery.chemistry}.kg_per_kwh"),
+    )
+
+
+def cord(sheet: Sheet, rig: Rig) -> None:
+    """What the weakest cord that is not to go passes continuously. [A]"""
+    ratings = {one.rating for one in rig.survey.of_kind(FoundCord).values() if one.fate != "goes" and one.rating != "none"}
+    if not ratings:
+        return
+    for rating in sorted(ratings):
+        _passes(sheet, rating)
+    each = [sheet[f"survey.cord.{rating}.continuous_a"] for rating in sorted(ratings)]
+    sheet.compute("survey.cord_continuous_a", "min(cords)", "A", cords=each)
+
+
+def _passes(sheet: Sheet, rating: Hookup) -> None:
+    base, source = f"survey.cord.{rating}", "nec_551" if rating.startswith("na_") else "iec_60309"
+    name = sheet.given(f"{base}.rating", rating, "")
+    breaker = sheet.look_up(f"{base}.breaker_a", "lookup(hookups.breaker_a, rating)", "A", source, rating=name)
+    share = sheet.look_up(f"{base}.continuous_frac", "lookup(hookups.continuous_frac, rating)", "", source, rating=name)
+    sheet.compute(f"{base}.continuous_a", "breaker × share", "A", source, breaker=breaker, share=share)

@@ -1,0 +1,150 @@
+"""What is there: a survey fills the rig as found, and what stays is what is planned on."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from builders import changed, load, rig
+from hypothesis import given
+from hypothesis import strategies as st
+from pydantic import ValidationError
+
+from ryokan.core.evaluate import evaluate
+from ryokan.core.parts.model import Size
+from ryokan.core.space.model import Space
+from ryokan.core.space.room import Unit, fits
+from ryokan.core.survey.fill import as_found, follow_survey, what_stays
+from ryokan.core.survey.model import Survey
+
+LEAD = {"chemistry": "agm", "name": "old block", "nominal_v": 12, "capacity_ah": 100, "mass_kg": 30}
+ITEMS: dict[str, Any] = {
+    "bank": {"kind": "bank", "battery": LEAD, "parallel": 2, "bay": "outside", "age_years": 6, "condition": "worn"},
+    "alternator": {"kind": "alternator", "rated_a": 140, "charges_house": "relay"},
+    "converter": {"kind": "shore_charger", "output_a": 45, "fate": "goes"},
+    "front": {"kind": "panels", "watts_each": 120, "count": 2, "fate": "stays"},
+    "rear": {"kind": "panels", "watts_each": 100, "fate": "goes"},
+    "pwm": {"kind": "controller", "rated_a": 20, "method": "pwm"},
+    "small": {"kind": "inverter", "rated_w": 300},
+    "large": {"kind": "inverter", "rated_w": 1500, "idle_w": 14, "fate": "stays"},
+    "cable": {"kind": "main_cable", "conductor": "awg:2", "one_way_length": "8 ft", "fuse_a": 150},
+}
+
+
+def surveyed(**more: Any) -> Any:
+    return rig([load(40, 5)], survey={"items": ITEMS, **more})
+
+
+def test_what_is_there_stands_for_the_rig_as_found() -> None:
+    found = as_found(surveyed())
+
+    assert found.storage.bank is not None and found.storage.bank.units is not None
+    assert (found.storage.chemistry, found.storage.bay, found.storage.bank.units.parallel) == ("agm", "outside", 2)
+    assert found.charging.alternator_path == "relay"
+    assert (found.charging.alternator_a, found.charging.shore_charger_a) == (140, 45)
+    assert (found.solar.array_w, found.solar.controller_a) == (340, 20)  # 2 × 120 + 100
+    assert found.inverter.chosen is not None and found.inverter.chosen.rated_w == 1500  # inverters do not add up
+    assert (found.wiring.main.conductor, found.wiring.main.fuse_a) == ("awg:2", 150)
+    assert found.loads == surveyed().loads
+    figures = evaluate(found).figures
+    assert figures["storage.have_wh"].value == 2 * 12 * 100  # two blocks in parallel, arithmetic
+    assert figures["survey.added_kg"].value == pytest.approx(0)  # what was weighed with the vehicle adds nothing
+
+
+def test_a_plan_begins_with_what_stays() -> None:
+    planned = what_stays(surveyed())
+
+    assert planned.storage.bank is None and planned.charging.shore_charger_a is None and not planned.own_parts
+    assert planned.solar.array_w == 240
+    assert planned.inverter.chosen is not None and planned.inverter.chosen.rated_w == 1500
+    assert planned.survey.items == surveyed().survey.items and not planned.survey.as_found
+
+
+def test_a_rig_as_found_follows_its_survey_and_keeps_what_was_written_by_hand() -> None:
+    found = as_found(surveyed())
+    by_hand = changed(found, {"solar.array_w": 333})
+
+    after = follow_survey(changed(by_hand, {"survey.items.converter.output_a": 60}), by_hand.survey)
+    gone = follow_survey(changed(after, {"survey.items": {}}), after.survey)
+
+    assert (after.charging.shore_charger_a, after.solar.array_w) == (60, 333)
+    assert gone.storage.bank is None and gone.charging.shore_charger_a is None and not gone.own_parts
+    planned = what_stays(surveyed())
+    assert follow_survey(changed(planned, {"survey.items.front.count": 5}), planned.survey).solar.array_w == 240
+
+
+@given(st.sets(st.sampled_from(sorted(ITEMS))))
+def test_as_found_and_what_stays_are_rigs_that_can_be_worked_out(ids: set[str]) -> None:
+    base = rig([load(40, 5)], survey={"items": {id: ITEMS[id] for id in ids}})
+
+    for made in (as_found(base), what_stays(base)):
+        again = type(base).model_validate(made.model_dump(mode="json"))
+        assert evaluate(again).figures["storage.need_wh"].number > 0
+    assert as_found(as_found(base)) == as_found(base)
+
+
+BOX = {"name": "box", "length_m": 1.0, "width_m": 0.5, "height_m": 0.3}
+UNIT = Unit(Size(length_m=0.5, width_m=0.2, height_m=0.25), mass_kg=20, lithium=True)
+
+
+@pytest.mark.parametrize(
+    ("members", "count", "hindrances"),
+    [
+        ({}, 2, ()),
+        ({"width_m": 0.44}, 2, ()),  # two across, 0.22 m each with their air
+        ({"length_m": 0.44, "width_m": 0.52}, 2, ()),  # only when turned
+        ({"length_m": 0.44, "width_m": 0.51}, 1, ("length",)),
+        ({"width_m": 0.21}, 1, ("width",)),
+        ({"height_m": 0.26}, 1, ("height",)),
+        ({}, 3, ("count",)),
+        ({"height_m": 0.54}, 4, ()),  # two layers
+        ({"door_width_m": 0.24, "door_height_m": 0.2}, 1, ("door",)),
+        ({"door_width_m": 0.25, "door_height_m": 0.2}, 1, ()),  # end on
+        ({"floor_load_kg": 39}, 2, ("floor_load",)),
+        ({"wet": True, "engine_space": True}, 1, ("wet", "engine_space")),
+    ],
+)
+def test_a_compartment_takes_units_or_says_why_not(members: dict[str, Any], count: int, hindrances: tuple[str, ...]) -> None:
+    space = Space.model_validate({"compartments": {"box": {**BOX, **members}}})
+
+    assert fits(space, UNIT, count)[0].hindrances == hindrances
+
+
+@given(st.floats(0.1, 3), st.floats(0.1, 3), st.floats(0.1, 3))
+def test_the_units_that_stand_are_as_many_as_fit(length: float, width: float, height: float) -> None:
+    box = {"name": "box", "length_m": length, "width_m": width, "height_m": height}
+    battery = {"kind": "battery", "name": "b", "chemistry": "lfp", "nominal_v": 12.8, "capacity_ah": 50,
+               "size": UNIT.size.model_dump()}  # fmt: skip
+    figures = evaluate(
+        rig(
+            space={"compartments": {"box": box}},
+            own_parts={"b": {"part": battery}},
+            storage={"bank": {"units": {"part": "own:b"}}},
+        )
+    ).figures
+    stand = figures["space.compartment.box.units_that_stand"].number
+    space = Space.model_validate({"compartments": {"box": box}})
+
+    assert all(fits(space, UNIT, n)[0].hindrances == () for n in {1, max(1, int(stand))}) == (stand >= 1)
+    assert fits(space, UNIT, int(stand) + 1)[0].hindrances != ()
+
+
+@pytest.mark.parametrize(
+    ("members", "says"),
+    [
+        ({"space": {"roof": {"outline": [[0, 0], [1, 0]]}}}, "three corners"),
+        ({"space": {"roof": {"outline": [[0, 0], [2, 2], [2, 0], [0, 2]]}}}, "crosses itself"),
+        ({"survey": {"items": {"c": {"kind": "main_cable", "conductor": "awg:99"}}}}, "not a stock size"),
+        ({"survey": {"items": {"c": {"kind": "teapot"}}}}, "does not match any of the expected tags"),
+    ],
+)
+def test_what_cannot_be_is_refused(members: dict[str, Any], says: str) -> None:
+    with pytest.raises(ValidationError, match=says):
+        rig(**members)
+
+
+def test_an_empty_survey_says_nothing() -> None:
+    assert Survey().ordered() == {}
+    assert evaluate(rig()).steps["survey"] == "empty"
+    assert evaluate(rig(survey={"items": {"o": {"kind": "other"}}})).steps["survey"] == "open"
+    assert evaluate(rig(survey={"items": {"o": {"kind": "other", "fate": "goes"}}})).steps["survey"] == "fits"
