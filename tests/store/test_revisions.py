@@ -308,3 +308,16 @@ def test_the_shop_is_part_of_every_key() -> None:
     keys = {table.name: [column.name for column in table.primary_key] for table in Base.metadata.tables.values()}
 
     assert all("shop_id" in key for name, key in keys.items() if name not in BY_TOKEN)
+
+
+def test_members_that_came_later_can_be_written_in_an_older_document(bench: Bench) -> None:
+    document = bench.open().document
+    older = {name: value for name, value in document.items() if name not in ("survey", "space", "links")}
+    older["vehicle"] = {name: value for name, value in document["vehicle"].items() if name != "payload"}
+    with transaction(bench.engine) as session:
+        session.execute(update(RevisionRow).values(document=older))
+
+    assert bench.open().document == document
+    edited = bench.edit(bench.ada, [*put("/vehicle/payload/left_kg", 300), *put("/survey/as_found", True)], base=1)
+    assert (edited.rig.vehicle.payload.left_kg, edited.rig.survey.as_found) == (300, True)
+    assert bench.walk(bench.ada, "undo").document == document

@@ -2,21 +2,27 @@
 
 from __future__ import annotations
 
+import io
 from datetime import UTC, datetime
 from typing import Any
 from uuid import UUID, uuid4
 
 from flask import Flask
 from flask.testing import FlaskClient
+from PIL import Image
 from pydantic import TypeAdapter
 from sqlalchemy import Engine
 from werkzeug.test import TestResponse
 
+from ryokan.core.links.model import Link
 from ryokan.core.parts.model import Part
+from ryokan.core.vehicle import Vehicle
 from ryokan.operations.accounts import add_user, create_shop
 from ryokan.operations.comments import comment
-from ryokan.operations.jobs import create_job
+from ryokan.operations.jobs import create_job, open_job
 from ryokan.operations.parts import add_part
+from ryokan.operations.photographs import add_photograph
+from ryokan.operations.systems import add_system, join
 from ryokan.store.database import transaction
 from ryokan.store.drafts import DraftStore
 from ryokan.store.load_sets import LoadSetStore
@@ -26,6 +32,16 @@ from ryokan.web.context import Context
 START = datetime(2026, 5, 1, tzinfo=UTC)
 PART = {"kind": "battery", "name": "other block", "chemistry": "lfp", "nominal_v": 12.8, "capacity_ah": 100}
 LAMP = {"name": "lamp", "draw": {"kind": "watts", "watts": 3}, "hours_per_day": 5}
+
+
+LINK = {"system": "Trailer", "gives": True, "source": "bank", "output_a": 20, "output_v": 14.4, "hours_per_day": 2}
+
+
+def a_picture(size: tuple[int, int] = (64, 48), kind: str = "PNG", **more: Any) -> bytes:
+    """A plain picture."""
+    out = io.BytesIO()
+    Image.new("RGB", size, (30, 60, 90)).save(out, kind, **more)
+    return out.getvalue()
 
 
 class Clock:
@@ -90,6 +106,29 @@ class Shops:
         with transaction(self.engine) as session:
             return str(LoadSetStore(session, self.ada.scope).add(uuid4().hex, [LAMP], self.ada.user_id).id)
 
+    def new_photograph(self) -> str:
+        with transaction(self.engine) as session:
+            kept = add_photograph(session, self.ada, UUID(self.job_id), a_picture(), pin="vehicle", now=START)
+            return str(kept[-1].id)
+
+    def second_system(self) -> str:
+        """An option of another system of the first shop's job."""
+        with transaction(self.engine) as session:
+            for option in open_job(session, self.ada, UUID(self.job_id)).options:
+                if option.system == "Trailer":
+                    return str(option.id)
+            kind = Vehicle(kind="trailer", description="a trailer")
+            made = add_system(session, self.ada, UUID(self.option_id), name="Trailer", this_name="Van", vehicle=kind, now=START)
+            return str(made.id)
+
+    def new_link(self) -> str:
+        """A link of the first option to another system."""
+        other = UUID(self.second_system())
+        with transaction(self.engine) as session:
+            id = f"k{uuid4().hex[:8]}"
+            join(session, self.ada, UUID(self.option_id), other, id, Link.model_validate(LINK), now=START)
+            return id
+
     def new_draft(self) -> str:
         """An edit of the first shop's owner that lost."""
         with transaction(self.engine) as session:
@@ -123,6 +162,8 @@ def filled(path: str, shops: Shops) -> str:
         "<uuid:draft_id>": shops.new_draft,
         "<uuid:user_id>": shops.new_person,
         "<uuid:set_id>": shops.new_set,
+        "<uuid:photograph_id>": shops.new_photograph,
+        "<string:link_id>": shops.new_link,
     }
     for name, id in ids.items():
         path = path.replace(name, id()) if name in path else path

@@ -8,7 +8,7 @@ from typing import Any
 
 import pytest
 from flask import Flask
-from shops import LAMP, PART, Shops, assert_problem, filled
+from shops import LAMP, LINK, PART, Shops, assert_problem, filled
 from sqlalchemy import func, select
 from werkzeug.test import TestResponse
 
@@ -33,6 +33,9 @@ BODIES: dict[str, Any] = {
     "/options/<uuid:option_id>/copies": {"name": "Other"},
     "/options/<uuid:option_id>/lines": {"line": "lamp 3 W 5 h"},
     "/options/<uuid:option_id>/load-sets": {"name": "weekender", "load_id": None},
+    "/options/<uuid:option_id>/systems": {"name": "Dinghy", "this_name": "Van", "vehicle": {"kind": "motor boat"}},
+    "/options/<uuid:option_id>/wishes": {"said": "four days of rain"},
+    "/photographs/<uuid:photograph_id>/caption": {"caption": "aft locker"},
     "/options/<uuid:option_id>/comments": {"pin": "run:main", "text": "Through which bulkhead?"},
     "/comments/<uuid:comment_id>/resolution": {"resolved": True},
     "/parts": PART,
@@ -55,6 +58,11 @@ WHO_MAY: dict[str, set[str]] = {
     "/options/<uuid:option_id>/lines": EVERYBODY,
     "/options/<uuid:option_id>/preview": EVERYBODY,
     "/options/<uuid:option_id>/loads/reading": EVERYBODY,
+    "/options/<uuid:option_id>/wishes": EVERYBODY,
+    "/options/<uuid:option_id>/meter-log": EVERYBODY,
+    "/jobs/<uuid:job_id>/photographs": EVERYBODY - {"viewer"},
+    "/photographs/<uuid:photograph_id>": EVERYBODY - {"viewer"},
+    "/photographs/<uuid:photograph_id>/caption": EVERYBODY - {"viewer"},
     "/options/<uuid:option_id>/comments": EVERYBODY - {"viewer"},
     "/comments/<uuid:comment_id>/resolution": EVERYBODY - {"viewer"},
     "/people/<uuid:user_id>/role": {"owner"},
@@ -65,7 +73,9 @@ WHO_MAY: dict[str, set[str]] = {
 }
 
 
-def body_for(path: str) -> Any:
+def body_for(path: str, shops: Shops) -> Any:
+    if path == "/options/<uuid:option_id>/links":
+        return {"other_option_id": shops.second_system(), "link": LINK, "volts_of_fed_bank": True}
     if path.endswith(("/rig", "/preview")):
         return [{"op": "add", "path": "/loads/a", "value": LAMP}]
     return BODIES.get(path)
@@ -78,8 +88,8 @@ def test_every_route_with_ids_answers_404_to_another_shop_and_serves_its_own(sho
     assert len(with_ids) >= 25
     for method, path in with_ids:
         address = filled(path, shops)
-        assert_problem(stranger.send(method, address, body_for(path), If_Match='"1"'), 404, "not_there")
-        assert own.send(method, address, body_for(path), If_Match='"1"').status_code != 404, path
+        assert_problem(stranger.send(method, address, body_for(path, shops), If_Match='"1"'), 404, "not_there")
+        assert own.send(method, address, body_for(path, shops), If_Match='"1"').status_code != 404, path
     assert stranger.get("/jobs").json == {"jobs": []}
     assert stranger.get("/parts").json["parts"] == []
 
@@ -92,7 +102,7 @@ def test_every_route_but_a_few_wants_a_sign_in(shops: Shops) -> None:
             continue
         address = f"/api/v1{filled(path, shops)}"
         headers = {"X-CSRF-Token": token, "If-Match": "1"}
-        response = client.open(address, method=method, json=body_for(path), headers=headers)
+        response = client.open(address, method=method, json=body_for(path, shops), headers=headers)
         assert_problem(response, 401, "not_signed_in")
 
 
@@ -101,7 +111,7 @@ def test_every_write_wants_the_token_of_the_page(shops: Shops) -> None:
     browser.token = "stale"
     for method, path in routes(shops.app):
         if method != "GET":
-            assert_problem(browser.send(method, filled(path, shops), body_for(path)), 403, "csrf")
+            assert_problem(browser.send(method, filled(path, shops), body_for(path, shops)), 403, "csrf")
 
 
 def test_edit_answers_with_what_changed_and_reads_back(shops: Shops) -> None:
@@ -296,7 +306,7 @@ def test_each_role_may_do_what_is_its_own(shops: Shops, role: str) -> None:
     for method, path in routes(shops.app):
         if method == "GET" or path in NO_SIGN_IN or path.startswith(("/session", "/drafts")):
             continue  # one's own account and drafts are everybody's
-        answer = browser.send(method, filled(path, shops), body_for(path), If_Match='"1"')
+        answer = browser.send(method, filled(path, shops), body_for(path, shops), If_Match='"1"')
         if role in WHO_MAY.get(path, EDITORS):
             assert answer.status_code not in (401, 403), path
         else:

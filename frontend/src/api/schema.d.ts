@@ -243,6 +243,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs/{job_id}/photographs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All photographs of a job. */
+        get: operations["get__api_v1_jobs_{job_id}_photographs"];
+        put?: never;
+        /** Keep a photograph, the body as it is: JPEG, PNG or WebP. What the camera wrote into it is not kept. */
+        post: operations["post__api_v1_jobs_{job_id}_photographs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/load-sets": {
         parameters: {
             query?: never;
@@ -380,6 +398,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/options/{option_id}/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where the other ends of an option's links stand, and whether they agree. */
+        get: operations["get__api_v1_options_{option_id}_links"];
+        put?: never;
+        /** Put a link into an option and its other end into an option of the other system. */
+        post: operations["post__api_v1_options_{option_id}_links"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/options/{option_id}/links/{link_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a link away at both ends. */
+        delete: operations["delete__api_v1_options_{option_id}_links_{link_id}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/options/{option_id}/load-sets": {
         parameters: {
             query?: never;
@@ -442,6 +495,23 @@ export interface paths {
         put?: never;
         /** Read a CSV, the body as it is, as the edit that would add its loads. Stores nothing. */
         post: operations["post__api_v1_options_{option_id}_loads_reading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/options/{option_id}/meter-log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a meter's CSV, the body as it is, without storing anything. */
+        post: operations["post__api_v1_options_{option_id}_meter-log"];
         delete?: never;
         options?: never;
         head?: never;
@@ -567,6 +637,40 @@ export interface paths {
         patch: operations["patch__api_v1_options_{option_id}_rig"];
         trace?: never;
     };
+    "/api/v1/options/{option_id}/survey/carrying": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put this option's survey, vehicle and room into the other options of its system. */
+        post: operations["post__api_v1_options_{option_id}_survey_carrying"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/options/{option_id}/systems": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Begin a further system in the job of an option. */
+        post: operations["post__api_v1_options_{option_id}_systems"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/options/{option_id}/undo": {
         parameters: {
             query?: never;
@@ -578,6 +682,23 @@ export interface paths {
         put?: never;
         /** Reverse this person's last edit. */
         post: operations["post__api_v1_options_{option_id}_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/options/{option_id}/wishes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a wish, such as “four days of rain”, without storing anything. */
+        post: operations["post__api_v1_options_{option_id}_wishes"];
         delete?: never;
         options?: never;
         head?: never;
@@ -681,6 +802,41 @@ export interface paths {
         get?: never;
         /** Give somebody another role. */
         put: operations["put__api_v1_people_{user_id}_role"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/photographs/{photograph_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The picture as JPEG. */
+        get: operations["get__api_v1_photographs_{photograph_id}"];
+        put?: never;
+        post?: never;
+        /** Throw a photograph away for good. */
+        delete: operations["delete__api_v1_photographs_{photograph_id}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/photographs/{photograph_id}/caption": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say what a photograph shows. */
+        put: operations["put__api_v1_photographs_{photograph_id}_caption"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1215,6 +1371,22 @@ export interface components {
         Candidates: {
             /** Candidates */
             candidates: components["schemas"]["CandidateAnswer"][];
+        };
+        /**
+         * Caption
+         * @description What a photograph shows, in words.
+         */
+        Caption: {
+            /** Caption */
+            caption: string;
+        };
+        /**
+         * Carried
+         * @description Options that took over a survey; those that had it already are not named.
+         */
+        Carried: {
+            /** Options */
+            options: string[];
         };
         /**
          * Charging
@@ -2904,6 +3076,16 @@ export interface components {
             system: string;
         };
         /**
+         * LinkEnds
+         * @description The other ends of each link, by its id.
+         */
+        LinkEnds: {
+            /** Links */
+            links: {
+                [key: string]: components["schemas"]["OtherEndAnswer"][];
+            };
+        };
+        /**
          * Load
          * @description One row of the audit.
          */
@@ -3083,6 +3265,45 @@ export interface components {
             sets: components["schemas"]["LoadSetAnswer"][];
         };
         /**
+         * LogAnswer
+         * @description What a meter's log comes to. Nothing is stored.
+         */
+        LogAnswer: {
+            /**
+             * As Load
+             * @description The edit that takes the mean day, or the run, as a load.
+             */
+            as_load: {
+                [key: string]: unknown;
+            }[];
+            /** Charging Left Out */
+            charging_left_out: boolean;
+            /** Days */
+            days: components["schemas"]["MeteredDay"][];
+            /** Hours */
+            hours: number;
+            /** Mean W */
+            mean_w: number;
+            /**
+             * Measured
+             * @description The edit that puts the days beside the audit.
+             */
+            measured: {
+                [key: string]: unknown;
+            }[];
+            /** Partial */
+            partial: string[];
+            /** Rows */
+            rows: number;
+            /** Total */
+            total: number;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "Ah" | "Wh";
+        };
+        /**
          * MainRun
          * @description One run: where it lies, what it is made of, and what was chosen.
          */
@@ -3118,6 +3339,19 @@ export interface components {
              * @enum {string}
              */
             zone?: "cabin" | "engine_space";
+        };
+        /**
+         * MeteredDay
+         * @description A whole day of a log.
+         */
+        MeteredDay: {
+            /** Ah */
+            ah: number;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
         };
         /**
          * NewCheck
@@ -3172,6 +3406,28 @@ export interface components {
             title: string;
         };
         /**
+         * NewLink
+         * @description A link with the option that holds its other end. Without volts it gives what the fed bank is charged at.
+         */
+        NewLink: {
+            link: components["schemas"]["Link"];
+            /**
+             * Link Id
+             * @default null
+             */
+            link_id?: string | null;
+            /**
+             * Other Option Id
+             * Format: uuid
+             */
+            other_option_id: string;
+            /**
+             * Volts Of Fed Bank
+             * @default false
+             */
+            volts_of_fed_bank?: boolean;
+        };
+        /**
          * NewLoadSet
          * @description A name to keep loads under: one by its id, or all that are not struck out.
          */
@@ -3186,9 +3442,16 @@ export interface components {
         };
         /**
          * NewOption
-         * @description A further option of the same job.
+         * @description A further option of the same system of a job.
          */
         NewOption: {
+            /**
+             * Begin
+             * @description As it is, as its survey found things, or with what stays.
+             * @default copy
+             * @enum {string}
+             */
+            begin?: "copy" | "as_found" | "what_stays";
             /** Name */
             name: string;
         };
@@ -3197,6 +3460,20 @@ export interface components {
          * @description A part as typed.
          */
         NewPart: components["schemas"]["Battery"] | components["schemas"]["InverterPart"];
+        /**
+         * NewSystem
+         * @description A further system of a job.
+         */
+        NewSystem: {
+            /** Name */
+            name: string;
+            /**
+             * This Name
+             * @description What the system it is added to is called.
+             */
+            this_name: string;
+            vehicle: components["schemas"]["Vehicle"];
+        };
         /**
          * NightBars
          * @description Share of the usable energy left at each promised dawn with no charge at all, by the audit and with its margin.
@@ -3329,10 +3606,16 @@ export interface components {
             /** Name */
             name: string;
             rig: components["schemas"]["Rig"];
+            /**
+             * System
+             * @description Which of several systems it is of; empty where there is one.
+             * @default
+             */
+            system?: string;
         };
         /**
          * OptionName
-         * @description An option of a job.
+         * @description An option of a job; ``system`` is empty where the job has only one.
          */
         OptionName: {
             /**
@@ -3342,6 +3625,26 @@ export interface components {
             id: string;
             /** Name */
             name: string;
+            /** System */
+            system: string;
+        };
+        /**
+         * OtherEndAnswer
+         * @description An option of the other system, and whether its end says the same.
+         */
+        OtherEndAnswer: {
+            /** Name */
+            name: string;
+            /**
+             * Option Id
+             * Format: uuid
+             */
+            option_id: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "alike" | "differs" | "missing";
         };
         /**
          * OwnPart
@@ -3537,6 +3840,61 @@ export interface components {
              * @enum {string}
              */
             units: "metric" | "us";
+        };
+        /**
+         * PhotographAnswer
+         * @description A photograph without its picture.
+         */
+        PhotographAnswer: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Caption */
+            caption: string;
+            /** Height Px */
+            height_px: number;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Pin */
+            pin: string;
+            /** Width Px */
+            width_px: number;
+        };
+        /**
+         * PhotographList
+         * @description All photographs of a job, oldest first.
+         */
+        PhotographList: {
+            /** Photographs */
+            photographs: components["schemas"]["PhotographAnswer"][];
+        };
+        /**
+         * PictureQuery
+         * @description The whole picture, or a small copy.
+         */
+        PictureQuery: {
+            /**
+             * Which
+             * @default whole
+             * @enum {string}
+             */
+            which?: "whole" | "small";
+        };
+        /**
+         * PinQuery
+         * @description What a new photograph shows.
+         */
+        PinQuery: {
+            /**
+             * Pin
+             * @default vehicle
+             */
+            pin?: string;
         };
         /**
          * PreviewAnswer
@@ -3812,6 +4170,14 @@ export interface components {
                 number,
                 number
             ][];
+        };
+        /**
+         * Said
+         * @description A wish as one says it.
+         */
+        Said: {
+            /** Said */
+            said: string;
         };
         /**
          * SessionAnswer
@@ -4297,6 +4663,26 @@ export interface components {
          */
         Wiring: {
             main?: components["schemas"]["MainRun"];
+        };
+        /**
+         * WishAnswer
+         * @description How a wish was read, what it comes to by itself, and the edit that would put it into the rig.
+         */
+        WishAnswer: {
+            /** Figures */
+            figures: components["schemas"]["TitledFigure"][];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "load" | "days" | "bank" | "unclear";
+            line: components["schemas"]["LineAnswer"] | null;
+            /** Patch */
+            patch: {
+                [key: string]: unknown;
+            }[];
+            /** Understood */
+            understood: string;
         };
         /**
          * Withdrawal
@@ -5309,6 +5695,151 @@ export interface operations {
             };
         };
     };
+    "get__api_v1_jobs_{job_id}_photographs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotographList"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "post__api_v1_jobs_{job_id}_photographs": {
+        parameters: {
+            query?: {
+                pin?: string;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotographList"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "get__api_v1_load-sets": {
         parameters: {
             query?: never;
@@ -5898,6 +6429,203 @@ export interface operations {
             };
         };
     };
+    "get__api_v1_options_{option_id}_links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                option_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkEnds"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "post__api_v1_options_{option_id}_links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                option_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewLink"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "delete__api_v1_options_{option_id}_links_{link_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                option_id: string;
+                link_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "post__api_v1_options_{option_id}_load-sets": {
         parameters: {
             query?: never;
@@ -6121,6 +6849,82 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "post__api_v1_options_{option_id}_meter-log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                option_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6665,6 +7469,153 @@ export interface operations {
             };
         };
     };
+    "post__api_v1_options_{option_id}_survey_carrying": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                option_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Carried"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "post__api_v1_options_{option_id}_systems": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                option_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewSystem"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionName"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "post__api_v1_options_{option_id}_undo": {
         parameters: {
             query?: never;
@@ -6696,6 +7647,77 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "post__api_v1_options_{option_id}_wishes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                option_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Said"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WishAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7260,6 +8282,202 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get__api_v1_photographs_{photograph_id}": {
+        parameters: {
+            query?: {
+                which?: "whole" | "small";
+            };
+            header?: never;
+            path: {
+                photograph_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "delete__api_v1_photographs_{photograph_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photograph_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotographList"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "put__api_v1_photographs_{photograph_id}_caption": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photograph_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Caption"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotographList"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

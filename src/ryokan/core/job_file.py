@@ -23,6 +23,7 @@ MAX_NOTES = 8000
 class OptionFile(Model):
     """One option of a job."""
 
+    system: str = Field(default="", max_length=60, description="Which of several systems it is of; empty where there is one.")
     name: str = Field(min_length=1, max_length=60)
     rig: Rig
 
@@ -35,7 +36,7 @@ class JobFile(Model):
     title: str = Field(min_length=1, max_length=120)
     customer: str = Field(default="", max_length=120)
     notes: str = Field(default="", max_length=MAX_NOTES)
-    options: tuple[OptionFile, ...] = Field(min_length=1, max_length=20)
+    options: tuple[OptionFile, ...] = Field(min_length=1, max_length=24)
     parts: dict[str, Part] = Field(
         default_factory=dict, max_length=500, description="Parts of the book that the options refer to, by reference."
     )

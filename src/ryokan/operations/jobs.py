@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from datetime import datetime
+from typing import Literal, TypeAlias
 from uuid import UUID, uuid4
 
 from sqlalchemy.orm import Session
@@ -13,6 +14,7 @@ from ryokan.core.evaluate import Report
 from ryokan.core.job_file import JobFile, OptionFile, UnreadableJobFile, read_job_file
 from ryokan.core.parts.fitted import book_references
 from ryokan.core.rig import SCHEMA_VERSION, Rig
+from ryokan.core.survey.fill import as_found, what_stays
 from ryokan.operations.accounts import Actor
 from ryokan.operations.documents import document_of, head_documents
 from ryokan.operations.errors import NotPossible, NotThere, Unacceptable
@@ -23,7 +25,7 @@ from ryokan.operations.shop import new_rig, shop_defaults
 from ryokan.store.jobs import JobStore
 from ryokan.store.models import CustomerRow, JobRow, OptionRow
 
-MAX_OPTIONS = 12
+MAX_OPTIONS = 24
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,7 +88,10 @@ def job_file(session: Session, actor: Actor, job_id: UUID) -> JobFile:
         title=opened.job.title,
         customer=opened.customer.name,
         notes=opened.job.notes,
-        options=tuple(OptionFile(name=option.name, rig=rig) for option, rig in zip(opened.options, rigs, strict=True)),
+        options=tuple(
+            OptionFile(system=option.system, name=option.name, rig=rig)
+            for option, rig in zip(opened.options, rigs, strict=True)
+        ),
         parts=dict(parts_book(session, actor.scope)(frozenset().union(*(book_references(rig) for rig in rigs)))),
     )
 
@@ -133,6 +138,7 @@ def start_from(session: Session, actor: Actor, option_id: UUID, *, title: str, c
     if source is None:
         raise NotThere("There is no such option.")
     rig = Rig.model_validate(document_of(store.revision(option_id, source.head)))
+    rig = rig.model_copy(update={"links": {}})  # the other systems stay behind
     options = [OptionFile(name="Proposed", rig=rig)]
     return create_job(session, actor, title=title, customer=customer, now=now, options=options)
 
@@ -177,40 +183,70 @@ def create_job(
         options = [OptionFile(name="Proposed", rig=new_rig(shop_defaults(session, actor)))]
     for position, option in enumerate(options):
         document = option.rig.model_dump(mode="json")
-        _start_option(store, actor, job_id, name=option.name, position=position, document=document, sentence="started", now=now)
+        start_option(
+            store, actor, job_id, system=option.system, name=option.name, position=position, document=document,
+            sentence="started", now=now,
+        )  # fmt: skip
     return open_job(session, actor, job_id)
 
 
-def copy_option(session: Session, actor: Actor, option_id: UUID, *, name: str, now: datetime) -> OptionRow:
-    """A further option of the same job, begun from another one. Loads and stays keep their ids, so that both can be compared.
+Begin: TypeAlias = Literal["copy", "as_found", "what_stays"]
+_BEGUN: dict[Begin, tuple[Callable[[Rig], Rig], str]] = {
+    "copy": (lambda rig: rig, "started from"),
+    "as_found": (as_found, "started as found, by the survey of"),
+    "what_stays": (what_stays, "started with what stays, by the survey of"),
+}
+
+
+def copy_option(
+    session: Session, actor: Actor, option_id: UUID, *, name: str, begin: Begin = "copy", now: datetime
+) -> OptionRow:
+    """A further option of the same system, begun from another one: as it is, as its survey found things, or with what stays.
+
+    Loads and stays keep their ids, so that both can be compared.
 
     Raises
     ------
     NotThere, NotAllowed
         No such option in the actor's shop; the role only reads.
     NotPossible
-        The job has an option of that name, or as many as it can have.
+        The system has an option of that name, or the job as many as it can have.
     """
     actor.require_editor()
     store = JobStore(session, actor.scope)
     source = store.option(option_id)
     if source is None or not store.lock_job(source.job_id):
         raise NotThere("There is no such option.")
-    siblings = store.options_of(source.job_id)
-    if len(siblings) >= MAX_OPTIONS:
-        raise NotPossible(f"A job has at most {MAX_OPTIONS} options.")
-    if any(option.name.casefold() == name.casefold() for option in siblings):
+    siblings = require_room(store, source.job_id)
+    if any((one.system, one.name.casefold()) == (source.system, name.casefold()) for one in siblings):
         raise NotPossible(f"There is an option called “{name}” already.")
-    return _start_option(
+    make, said = _BEGUN[begin]
+    rig = make(Rig.model_validate(document_of(store.revision(option_id, source.head))))
+    return start_option(
         store,
         actor,
         source.job_id,
+        system=source.system,
         name=name,
         position=max(option.position for option in siblings) + 1,
-        document=document_of(store.revision(option_id, source.head)),
-        sentence=f"started from {source.name}, revision {source.head}",
+        document=rig.model_dump(mode="json"),
+        sentence=f"{said} {source.name}, revision {source.head}",
         now=now,
     )
+
+
+def require_room(store: JobStore, job_id: UUID) -> Sequence[OptionRow]:
+    """All options of a job that takes one more.
+
+    Raises
+    ------
+    NotPossible
+        It has as many as it can have.
+    """
+    siblings = store.options_of(job_id)
+    if len(siblings) >= MAX_OPTIONS:
+        raise NotPossible(f"A job has at most {MAX_OPTIONS} options.")
+    return siblings
 
 
 def compare_options(session: Session, actor: Actor, job_id: UUID) -> list[JobCard]:
@@ -229,11 +265,20 @@ def compare_options(session: Session, actor: Actor, job_id: UUID) -> list[JobCar
     ]
 
 
-def _start_option(
-    store: JobStore, actor: Actor, job_id: UUID, *, name: str, position: int, document: Document, sentence: str, now: datetime
+def start_option(
+    store: JobStore,
+    actor: Actor,
+    job_id: UUID,
+    *,
+    system: str,
+    name: str,
+    position: int,
+    document: Document,
+    sentence: str,
+    now: datetime,
 ) -> OptionRow:
     """An option whose first revision is its making."""
-    option = store.add_option(uuid4(), job_id, name=name, position=position)
+    option = store.add_option(uuid4(), job_id, system=system, name=name, position=position)
     store.add_revision(
         option,
         document=document,

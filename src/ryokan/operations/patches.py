@@ -12,6 +12,8 @@ from pydantic import ValidationError
 
 from ryokan.core.job_file import FileProblem, problems_of
 from ryokan.core.rig import Rig
+from ryokan.core.survey.fill import follow_survey
+from ryokan.core.survey.model import Survey
 from ryokan.operations.errors import Unacceptable
 
 Patch: TypeAlias = Sequence[Mapping[str, Any]]
@@ -39,6 +41,15 @@ def apply_patch(document: Document, patch: Patch) -> Document:
         return Rig.model_validate(patched).model_dump(mode="json")
     except ValidationError as error:
         raise Unacceptable("This cannot be taken as it stands.", problems_of(error)) from error
+
+
+def edited(document: Document, patch: Patch) -> Document:
+    """The document after an edit by hand: as :func:`apply_patch` does it, and a rig as found follows its survey."""
+    after = apply_patch(document, patch)
+    if after["survey"] == document["survey"] or not after["survey"]["as_found"]:
+        return after
+    before = Survey.model_validate(document["survey"])
+    return follow_survey(Rig.model_validate(after), before).model_dump(mode="json")
 
 
 def _copied_along(document: Document, patch: Patch) -> Document:

@@ -10,7 +10,7 @@ from ryokan.core.evaluate import Report
 from ryokan.core.findings.model import Finding
 from ryokan.core.rig import Rig
 from ryokan.operations.accounts import Actor
-from ryokan.operations.patches import Patch, apply_patch
+from ryokan.operations.patches import Patch, edited
 from ryokan.operations.rigs import Worked, evaluate_new
 from ryokan.wording.ledger import LedgerLine, ledger
 
@@ -42,7 +42,7 @@ def preview(session: Session, actor: Actor, opened: Worked, patch: Patch) -> Pre
     Unacceptable
         The patch does not fit, or what results is no rig.
     """
-    rig, report = evaluate_new(session, actor, apply_patch(opened.document, patch) if patch else opened.document)
+    rig, report = evaluate_new(session, actor, edited(opened.document, patch) if patch else opened.document)
     before = {line.key: line for line in ledger(opened.rig, opened.report)}
     after = {line.key: line for line in ledger(rig, report)}
     lines = tuple(

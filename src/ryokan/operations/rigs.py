@@ -21,7 +21,7 @@ from ryokan.operations.documents import document_of
 from ryokan.operations.drafts import Draft, draft_of
 from ryokan.operations.errors import NotPossible, NotThere, Stale, TooFast, Unacceptable
 from ryokan.operations.parts import parts_book
-from ryokan.operations.patches import Document, Patch, apply_patch, difference, touch_same_place
+from ryokan.operations.patches import Document, Patch, apply_patch, difference, edited, touch_same_place
 from ryokan.operations.reports import evaluated
 from ryokan.store.comments import CommentStore
 from ryokan.store.drafts import DraftStore
@@ -147,7 +147,7 @@ def change_rig(
             name = _name_of_lost(patch, before)
             row = drafts.keep(option_id, name=name, why=why, patch=patch, edit_id=edit_id, at=now)
             return Lost(draft_of(row, before), why, option.head)
-    after = apply_patch(before, patch)
+    after = edited(before, patch)
     if after == before:  # nothing to store, and nothing that could be undone
         return _opened(session, store, actor, option, head)
     worked = evaluate_new(session, actor, after)

@@ -153,9 +153,11 @@ class JobStore:
         self._session.add(JobRow(shop_id=self._shop_id, id=job_id, customer_id=customer_id, title=title, created_at=now))
         self._session.flush()
 
-    def add_option(self, option_id: UUID, job_id: UUID, *, name: str, position: int) -> OptionRow:
+    def add_option(self, option_id: UUID, job_id: UUID, *, system: str, name: str, position: int) -> OptionRow:
         """Store an option without a revision; the caller adds the first."""
-        option = OptionRow(shop_id=self._shop_id, id=option_id, job_id=job_id, name=name, position=position, head=0)
+        option = OptionRow(
+            shop_id=self._shop_id, id=option_id, job_id=job_id, system=system, name=name, position=position, head=0
+        )
         self._session.add(option)
         self._session.flush()
         return option

@@ -121,6 +121,7 @@ class OptionRow(Base):
     shop_id: Mapped[UUID] = mapped_column(ForeignKey("shops.id"), primary_key=True)
     id: Mapped[UUID] = mapped_column(primary_key=True)
     job_id: Mapped[UUID] = mapped_column()
+    system: Mapped[str] = mapped_column(String(60), server_default="")  # of several in a job; empty where there is one
     name: Mapped[str] = mapped_column(String(60))
     position: Mapped[int] = mapped_column()
     head: Mapped[int] = mapped_column()
@@ -192,6 +193,29 @@ class CommentRow(Base):
     at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
     resolved_by: Mapped[UUID | None] = mapped_column()
     resolved_at: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))
+
+
+class PhotographRow(Base):
+    """A photograph of what is there, with a small copy for lists. It belongs to the job, so that all options show it."""
+
+    __tablename__ = "photographs"
+    __table_args__ = (
+        ForeignKeyConstraint(["shop_id", "job_id"], ["jobs.shop_id", "jobs.id"]),
+        ForeignKeyConstraint(["shop_id", "author_id"], ["users.shop_id", "users.id"]),
+        Index("photographs_of_job", "shop_id", "job_id", "at"),
+    )
+
+    shop_id: Mapped[UUID] = mapped_column(primary_key=True)
+    id: Mapped[UUID] = mapped_column(primary_key=True)
+    job_id: Mapped[UUID] = mapped_column()
+    pin: Mapped[str] = mapped_column(String(80))
+    caption: Mapped[str] = mapped_column(String(200))
+    width_px: Mapped[int] = mapped_column()
+    height_px: Mapped[int] = mapped_column()
+    jpeg: Mapped[bytes] = mapped_column(deferred=True)
+    small_jpeg: Mapped[bytes] = mapped_column(deferred=True)
+    author_id: Mapped[UUID] = mapped_column()
+    at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
 
 
 class PartRow(Base):

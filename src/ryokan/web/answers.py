@@ -111,7 +111,7 @@ def job(opened: OpenJob) -> schemas.JobAnswer:
         title=opened.job.title,
         customer=opened.customer.name,
         notes=opened.job.notes,
-        options=[schemas.OptionName(id=option.id, name=option.name) for option in opened.options],
+        options=[schemas.OptionName(id=option.id, system=option.system, name=option.name) for option in opened.options],
     )
 
 
@@ -141,7 +141,7 @@ def _compared_option(card: JobCard, reader: Reader) -> schemas.ComparedOption:
     days = card.report.figures.get("storage.days_without_charge") if card.rig.storage.bank is not None else None
     return schemas.ComparedOption(
         id=card.option.id,
-        name=card.option.name,
+        name=f"{card.option.system} · {card.option.name}".removeprefix(" · "),
         promise=promise(card.rig),
         days_kept=None if days is None else days.number,
         findings=[_finding(finding, card.report.figures, reader) for finding in card.report.findings],

@@ -59,8 +59,8 @@ def compare(job_id: UUID) -> Comparison:
 def copy_option(option_id: UUID, json: NewOption) -> OptionName:
     """Begin a further option from this one."""
     with signed_in() as (session, actor):
-        made = jobs.copy_option(session, actor, option_id, name=json.name, now=now())
-    return OptionName(id=made.id, name=made.name)
+        made = jobs.copy_option(session, actor, option_id, name=json.name, begin=json.begin, now=now())
+    return OptionName(id=made.id, system=made.system, name=made.name)
 
 
 @blueprint.get("/jobs/<uuid:job_id>/file")

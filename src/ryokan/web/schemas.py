@@ -15,6 +15,7 @@ from ryokan.core.loads.model import Load
 from ryokan.core.parts.model import Part, PartKind
 from ryokan.core.rig import Rig
 from ryokan.operations.candidates import CandidatePlace
+from ryokan.operations.jobs import Begin
 from ryokan.wording.parts import FieldType
 from ryokan.wording.quantities import UnitSystem
 
@@ -388,9 +389,10 @@ class NewJob(Sent):
 
 
 class OptionName(BaseModel):
-    """An option of a job."""
+    """An option of a job; ``system`` is empty where the job has only one."""
 
     id: UUID
+    system: str
     name: str
 
 
@@ -405,9 +407,10 @@ class JobAnswer(BaseModel):
 
 
 class NewOption(Sent):
-    """A further option of the same job."""
+    """A further option of the same system of a job."""
 
     name: str = Field(min_length=1, max_length=60)
+    begin: Begin = Field(default="copy", description="As it is, as its survey found things, or with what stays.")
 
 
 class FigureValue(BaseModel):

@@ -9,6 +9,9 @@ from typing import Any
 _PLACES = {
     "brief": "changed the brief",
     "stays": "changed the stays",
+    "survey": "changed the survey",
+    "space": "changed the room",
+    "links": "changed a link",
     "vehicle": "changed the vehicle",
     "region": "changed the region",
     "storage": "changed the bank",

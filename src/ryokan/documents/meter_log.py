@@ -1,0 +1,254 @@
+"""What a meter kept, as CSV: days in Ah or Wh, or a log of watts or amps that is added up to days.
+
+The first row names the columns. One holds the time, the others what was metered, with its unit in the name: “W”, “A” with “V”,
+“Ah”, “Wh” or “kWh”. Commas or semicolons; decimal points or commas.
+"""
+
+from __future__ import annotations
+
+import csv
+import io
+import re
+from collections import defaultdict
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass
+from datetime import UTC, date, datetime, timedelta
+from itertools import pairwise
+from statistics import median
+from typing import Literal, TypeAlias
+
+from ryokan.core.errors import DomainError
+from ryokan.core.row_problem import RowProblem
+
+MAX_ROWS = 200_000
+MAX_DAYS = 400
+MAX_PROBLEMS = 20
+WHOLE_DAY_H = 23.0  # a day with less of it metered is left out
+GAP_H = 1.0  # between two samples further apart nothing is known
+RISING_ROWS = 8  # so many days that only rise are a running total
+
+Unit: TypeAlias = Literal["Ah", "Wh"]
+_UNIT_WORDS = {"w": "W", "watt": "W", "watts": "W", "power": "W", "a": "A", "amp": "A", "amps": "A", "current": "A",
+               "v": "V", "volt": "V", "volts": "V", "voltage": "V", "ah": "Ah", "wh": "Wh", "kwh": "kWh"}  # fmt: skip
+_TIME_WORDS = {"time", "date", "day", "timestamp", "datetime"}
+
+
+class UnreadableLog(DomainError):
+    """A file is no log that can be added up; ``problems`` names faults by row and column."""
+
+    code = "meter_log.unreadable"
+
+    def __init__(self, message: str, problems: Sequence[RowProblem] = ()) -> None:
+        super().__init__(message)
+        self.problems = tuple(problems)
+
+
+@dataclass(frozen=True, slots=True)
+class MeterLog:
+    """What was used: by whole days, and in all.
+
+    ``partial`` are days that were not metered for as long as counts. ``charging_left_out``: both signs were there, and what
+    is negative was taken as use.
+    """
+
+    unit: Unit
+    days: tuple[tuple[date, float], ...]
+    partial: tuple[date, ...]
+    hours: float
+    total: float
+    rows: int
+    charging_left_out: bool
+
+
+Sample: TypeAlias = tuple[datetime, float]
+
+
+def read_meter_log(text: str) -> MeterLog:
+    """Read a log, all of it or nothing.
+
+    Raises
+    ------
+    UnreadableLog
+        No columns that can be told apart, too many rows, dates that can be read two ways, times that run backwards, a
+        running total, or cells with faults, which are listed.
+    """
+    text = text.removeprefix("\ufeff")
+    first = text.splitlines()[0] if text.strip() else ""
+    rows = csv.reader(io.StringIO(text), delimiter=";" if first.count(";") > first.count(",") else ",")
+    columns = _Columns.of([cell.strip() for cell in next(rows, [])])
+    cells = list(_cells(rows))
+    if len(cells) < 2:
+        raise UnreadableLog("The log holds no rows to add up.")
+    read_time = _time_reader([row[columns.time] for _, row in cells if len(row) > columns.time])
+    samples = _samples(cells, columns, read_time)
+    return _of_days(samples, columns) if columns.daily else _of_a_log(samples, columns)
+
+
+@dataclass(frozen=True, slots=True)
+class _Columns:
+    """Where what stands, by index."""
+
+    time: int
+    value: int
+    volts: int | None
+    measured: str  # W, A, Ah, Wh or kWh
+    names: tuple[str, ...]
+
+    @property
+    def daily(self) -> bool:
+        return self.measured in ("Ah", "Wh", "kWh")
+
+    @property
+    def unit(self) -> Unit:
+        return "Ah" if self.measured == "Ah" or (self.measured == "A" and self.volts is None) else "Wh"
+
+    @classmethod
+    def of(cls, header: list[str]) -> _Columns:
+        words = [set(re.findall(r"[a-z]+", name.lower())) for name in header]
+        units = [next((_UNIT_WORDS[word] for word in sorted(found, key=len) if word in _UNIT_WORDS), None) for found in words]
+        times = [index for index, found in enumerate(words) if found & _TIME_WORDS and units[index] is None]
+        for measured in ("W", "A", "Ah", "Wh", "kWh"):
+            found = [index for index, unit in enumerate(units) if unit == measured]
+            if len(found) > 1:
+                raise UnreadableLog(f"Several columns are in {measured}; leave the one that says the use.")
+            if found and times:
+                volts = units.index("V") if measured == "A" and "V" in units else None
+                return cls(times[0], found[0], volts, measured, tuple(header))
+        raise UnreadableLog(
+            "The first row has to name a column of times, such as “time”, and one with its unit, such as “power W” or “Ah”."
+        )
+
+
+def _cells(rows: Iterator[list[str]]) -> Iterator[tuple[int, list[str]]]:
+    for number, row in enumerate(rows, start=2):
+        if number > MAX_ROWS + 1:
+            raise UnreadableLog(f"The log has more than {MAX_ROWS} rows. Export fewer days, or a longer step.")
+        if any(cell.strip() for cell in row):
+            yield number, [cell.strip() for cell in row]
+
+
+def _samples(cells: list[tuple[int, list[str]]], columns: _Columns, read_time: Callable[[str], datetime]) -> list[Sample]:
+    samples: list[Sample] = []
+    problems: list[RowProblem] = []
+    last: datetime | None = None
+    for number, row in cells:
+        column = columns.time
+        try:
+            at = read_time(_cell(row, column))
+            if last is not None and at <= last:
+                raise ValueError("This time is not after that of the row before.")
+            last, column = at, columns.value
+            value = _number(_cell(row, column))
+            if columns.volts is not None:
+                column = columns.volts
+                value *= _number(_cell(row, column))
+        except ValueError as error:
+            problems.append(RowProblem(number, columns.names[column], str(error)))
+            if len(problems) >= MAX_PROBLEMS:
+                break
+            continue
+        samples.append((at, value * (1000 if columns.measured == "kWh" else 1)))
+    if problems:
+        raise UnreadableLog("Some cells of the log cannot be read.", problems)
+    return samples
+
+
+def _cell(row: list[str], index: int) -> str:
+    return row[index] if index < len(row) else ""
+
+
+def _number(text: str) -> float:
+    if not re.fullmatch(r"[-−+]?\d{1,9}([.,]\d+)?", text):
+        raise ValueError(f"“{text[:30]}” is not a number.")
+    return float(text.replace("−", "-").replace(",", "."))
+
+
+_DATED = re.compile(
+    r"(\d{1,4})([-./])(\d{1,2})\2(\d{1,4})(?:[T ]+(\d{1,2}):(\d{2})(?::(\d{2}))?(?:\.\d+)?(?:Z|[+-]\d{2}:?\d{2})?)?"
+)
+
+
+def _time_reader(texts: list[str]) -> Callable[[str], datetime]:
+    """How the times of a log are read, by all of them together: 3/4 is told from 4/3 by a 13 anywhere."""
+    slashed = [
+        found for text in texts if (found := _DATED.fullmatch(text)) is not None and found[2] == "/" and len(found[1]) < 3
+    ]
+    month_first = any(int(found[3]) > 12 for found in slashed)
+    if slashed and not month_first and not any(int(found[1]) > 12 for found in slashed):
+        raise UnreadableLog(f"“{slashed[0][0]}” can be read two ways. Export dates as year-month-day, such as 2026-04-03.")
+
+    def read(text: str) -> datetime:
+        if re.fullmatch(r"\d{10}(\d{3})?", text):
+            return datetime.fromtimestamp(int(text[:10]), UTC).replace(tzinfo=None)
+        found = _DATED.fullmatch(text)
+        if found is None:
+            raise ValueError(f"“{text[:30]}” is not a time such as 2026-04-03 14:30.")
+        one, two, three = int(found[1]), int(found[3]), int(found[4])
+        year, month, day = (one, two, three) if one > 31 else (three, one, two) if month_first else (three, two, one)
+        try:
+            return datetime(year, month, day, int(found[5] or 0), int(found[6] or 0), int(found[7] or 0))
+        except ValueError as error:
+            raise ValueError(f"“{text[:30]}” is no time of the calendar.") from error
+
+    return read
+
+
+def _use(values: list[float]) -> tuple[Callable[[float], float], bool]:
+    """How a value counts as use: the negative ones where both signs are there, as meters count discharge. (common practice)"""
+    up, down = sum(value for value in values if value > 0), -sum(value for value in values if value < 0)
+    if min(up, down) > 0.01 * max(up, down):
+        return (lambda value: max(0.0, -value)), True
+    return ((lambda value: max(0.0, -value)) if down > up else (lambda value: max(0.0, value))), False
+
+
+def _of_days(samples: list[Sample], columns: _Columns) -> MeterLog:
+    """A row a day."""
+    values = [value for _, value in samples]
+    if len(samples) >= RISING_ROWS and all(later > earlier for earlier, later in pairwise(values)):
+        raise UnreadableLog("The values only ever rise: this looks like a running total. Export what each day used.")
+    if len({at.date() for at, _ in samples}) < len(samples):
+        raise UnreadableLog(f"Several rows are of one day; {columns.measured} are taken as one row a day.")
+    use, both = _use(values)
+    days = tuple((at.date(), use(value)) for at, value in samples)
+    _require_days(len(days))
+    return MeterLog(
+        unit=columns.unit, days=days, partial=(), hours=24.0 * len(days), total=sum(amount for _, amount in days),
+        rows=len(samples), charging_left_out=both,
+    )  # fmt: skip
+
+
+def _of_a_log(samples: list[Sample], columns: _Columns) -> MeterLog:
+    """Power or current over time: the mean of two neighbours times the time between them, split at midnight."""
+    use, both = _use([value for _, value in samples])
+    steps_h = [(later - earlier).total_seconds() / 3600 for (earlier, _), (later, _) in pairwise(samples)]
+    longest_h = max(GAP_H, 2 * median(steps_h))
+    amount: dict[date, float] = defaultdict(float)
+    metered_h: dict[date, float] = defaultdict(float)
+    for ((at, value), (_, next_value)), step_h in zip(pairwise(samples), steps_h, strict=True):
+        if step_h > longest_h:
+            continue
+        mean = (use(value) + use(next_value)) / 2
+        for day, hours in _by_day(at, step_h):
+            amount[day] += mean * hours
+            metered_h[day] += hours
+    # The little that is missing of a whole day is taken to have been like the rest of it.
+    whole = tuple((day, amount[day] * 24 / metered_h[day]) for day in sorted(amount) if metered_h[day] >= WHOLE_DAY_H)
+    _require_days(len(whole))
+    partial = tuple(day for day in sorted(amount) if metered_h[day] < WHOLE_DAY_H)
+    return MeterLog(
+        unit=columns.unit, days=whole, partial=partial, hours=sum(metered_h.values()), total=sum(amount.values()),
+        rows=len(samples), charging_left_out=both,
+    )  # fmt: skip
+
+
+def _require_days(count: int) -> None:
+    if count > MAX_DAYS:
+        raise UnreadableLog(f"The log has {count} days; the newest {MAX_DAYS} are enough. Export fewer.")
+
+
+def _by_day(at: datetime, hours: float) -> Iterator[tuple[date, float]]:
+    while hours > 0:
+        midnight = datetime.combine(at.date() + timedelta(days=1), datetime.min.time())
+        until = min(hours, (midnight - at).total_seconds() / 3600)
+        yield at.date(), until
+        at, hours = midnight, hours - until

@@ -1,0 +1,125 @@
+"""What survey, systems and ways in send and get."""
+
+from __future__ import annotations
+
+from datetime import date, datetime
+from typing import Any, Literal
+from uuid import UUID
+
+from pydantic import BaseModel, Field
+
+from ryokan.core.links.model import Link
+from ryokan.core.vehicle import Vehicle
+from ryokan.operations.systems import EndState
+from ryokan.operations.ways_in import WishKind
+from ryokan.web.schemas import LineAnswer, Sent, TitledFigure
+
+
+class PhotographAnswer(BaseModel):
+    """A photograph without its picture."""
+
+    id: UUID
+    pin: str
+    caption: str
+    width_px: int
+    height_px: int
+    at: datetime
+
+
+class PhotographList(BaseModel):
+    """All photographs of a job, oldest first."""
+
+    photographs: list[PhotographAnswer]
+
+
+class PinQuery(Sent):
+    """What a new photograph shows."""
+
+    pin: str = Field(default="vehicle", max_length=80)
+
+
+class PictureQuery(Sent):
+    """The whole picture, or a small copy."""
+
+    which: Literal["whole", "small"] = "whole"
+
+
+class Caption(Sent):
+    """What a photograph shows, in words."""
+
+    caption: str = Field(max_length=200)
+
+
+class NewSystem(Sent):
+    """A further system of a job."""
+
+    name: str = Field(min_length=1, max_length=60)
+    this_name: str = Field(min_length=1, max_length=60, description="What the system it is added to is called.")
+    vehicle: Vehicle
+
+
+class NewLink(Sent):
+    """A link with the option that holds its other end. Without volts it gives what the fed bank is charged at."""
+
+    other_option_id: UUID
+    link_id: str | None = Field(default=None, pattern=r"^[a-z0-9][a-z0-9-]{0,39}$")
+    link: Link
+    volts_of_fed_bank: bool = False
+
+
+class OtherEndAnswer(BaseModel):
+    """An option of the other system, and whether its end says the same."""
+
+    option_id: UUID
+    name: str
+    state: EndState
+
+
+class LinkEnds(BaseModel):
+    """The other ends of each link, by its id."""
+
+    links: dict[str, list[OtherEndAnswer]]
+
+
+class Carried(BaseModel):
+    """Options that took over a survey; those that had it already are not named."""
+
+    options: list[str]
+
+
+class Said(Sent):
+    """A wish as one says it."""
+
+    said: str = Field(min_length=1, max_length=200)
+
+
+class WishAnswer(BaseModel):
+    """How a wish was read, what it comes to by itself, and the edit that would put it into the rig."""
+
+    kind: WishKind
+    understood: str
+    figures: list[TitledFigure]
+    patch: list[dict[str, Any]]
+    line: LineAnswer | None
+
+
+class MeteredDay(BaseModel):
+    """A whole day of a log."""
+
+    day: date
+    ah: float
+
+
+class LogAnswer(BaseModel):
+    """What a meter's log comes to. Nothing is stored."""
+
+    days: list[MeteredDay]
+    partial: list[date]
+    hours: float
+    total: float
+    unit: Literal["Ah", "Wh"]
+    mean_w: float
+    rows: int
+    charging_left_out: bool
+    measured: list[dict[str, Any]] = Field(description="The edit that puts the days beside the audit.")
+    as_load: list[dict[str, Any]] = Field(description="The edit that takes the mean day, or the run, as a load.")

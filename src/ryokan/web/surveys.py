@@ -1,0 +1,183 @@
+"""Photographs, several systems in a job with their links, and the ways in."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from uuid import UUID
+
+from flask import Blueprint, Response, request
+
+from ryokan.operations import photographs, rigs, systems, ways_in
+from ryokan.store.models import PhotographRow
+from ryokan.web import answers as to_answer
+from ryokan.web.context import now, reader, signed_in
+from ryokan.web.schemas import OptionAnswer, OptionName
+from ryokan.web.spec import answers, files, spec
+from ryokan.web.survey_schemas import (
+    Caption,
+    Carried,
+    LinkEnds,
+    LogAnswer,
+    MeteredDay,
+    NewLink,
+    NewSystem,
+    OtherEndAnswer,
+    PhotographAnswer,
+    PhotographList,
+    PictureQuery,
+    PinQuery,
+    Said,
+    WishAnswer,
+)
+from ryokan.wording.wish import understood
+
+blueprint = Blueprint("surveys", __name__)
+
+MAX_LOG_BYTES = 12_000_000
+
+
+@blueprint.get("/jobs/<uuid:job_id>/photographs")
+@spec.validate(resp=answers(PhotographList, 404))
+def list_photographs(job_id: UUID) -> PhotographList:
+    """All photographs of a job."""
+    with signed_in() as (session, actor):
+        return _list(photographs.photographs(session, actor, job_id))
+
+
+@blueprint.post("/jobs/<uuid:job_id>/photographs")
+@spec.validate(resp=answers(PhotographList, 403, 404, 409, 413, 422))
+def add_photograph(job_id: UUID, query: PinQuery) -> PhotographList:
+    """Keep a photograph, the body as it is: JPEG, PNG or WebP. What the camera wrote into it is not kept."""
+    request.max_content_length = photographs.MAX_BYTES
+    content = request.get_data()
+    with signed_in() as (session, actor):
+        return _list(photographs.add_photograph(session, actor, job_id, content, pin=query.pin, now=now()))
+
+
+@blueprint.get("/photographs/<uuid:photograph_id>")
+@spec.validate(resp=files(404, 422))
+def read_picture(photograph_id: UUID, query: PictureQuery) -> Response:
+    """The picture as JPEG."""
+    with signed_in() as (session, actor):
+        response = Response(photographs.picture(session, actor, photograph_id, query.which), content_type="image/jpeg")
+    response.headers["Cache-Control"] = "private, max-age=86400, immutable"  # a photograph is never changed
+    return response
+
+
+@blueprint.put("/photographs/<uuid:photograph_id>/caption")
+@spec.validate(resp=answers(PhotographList, 403, 404, 422))
+def caption_photograph(photograph_id: UUID, json: Caption) -> PhotographList:
+    """Say what a photograph shows."""
+    with signed_in() as (session, actor):
+        return _list(photographs.caption(session, actor, photograph_id, json.caption))
+
+
+@blueprint.delete("/photographs/<uuid:photograph_id>")
+@spec.validate(resp=answers(PhotographList, 403, 404))
+def throw_away_photograph(photograph_id: UUID) -> PhotographList:
+    """Throw a photograph away for good."""
+    with signed_in() as (session, actor):
+        return _list(photographs.throw_away(session, actor, photograph_id))
+
+
+def _list(rows: Sequence[PhotographRow]) -> PhotographList:
+    return PhotographList(
+        photographs=[
+            PhotographAnswer(
+                id=row.id, pin=row.pin, caption=row.caption, width_px=row.width_px, height_px=row.height_px, at=row.at
+            )
+            for row in rows
+        ]
+    )
+
+
+@blueprint.post("/options/<uuid:option_id>/systems")
+@spec.validate(resp=answers(OptionName, 403, 404, 409, 422))
+def add_system(option_id: UUID, json: NewSystem) -> OptionName:
+    """Begin a further system in the job of an option."""
+    with signed_in() as (session, actor):
+        made = systems.add_system(
+            session, actor, option_id, name=json.name, this_name=json.this_name, vehicle=json.vehicle, now=now()
+        )
+        return OptionName(id=made.id, system=made.system, name=made.name)
+
+
+@blueprint.get("/options/<uuid:option_id>/links")
+@spec.validate(resp=answers(LinkEnds, 404))
+def read_link_ends(option_id: UUID) -> LinkEnds:
+    """Where the other ends of an option's links stand, and whether they agree."""
+    with signed_in() as (session, actor):
+        ends = systems.other_ends(session, actor, option_id)
+        return LinkEnds(
+            links={
+                id: [OtherEndAnswer(option_id=one.option.id, name=one.option.name, state=one.state) for one in found]
+                for id, found in ends.items()
+            }
+        )
+
+
+@blueprint.post("/options/<uuid:option_id>/links")
+@spec.validate(resp=answers(OptionAnswer, 403, 404, 422))
+def join_systems(option_id: UUID, json: NewLink) -> OptionAnswer:
+    """Put a link into an option and its other end into an option of the other system."""
+    with signed_in() as (session, actor):
+        link = json.link
+        if json.volts_of_fed_bank:
+            fed = json.other_option_id if link.gives else option_id
+            link = link.model_copy(update={"output_v": systems.charge_volts(session, actor, fed)})
+        opened = systems.join(session, actor, option_id, json.other_option_id, json.link_id, link, now=now())
+        return to_answer.option(opened, actor, reader(session, actor))
+
+
+@blueprint.delete("/options/<uuid:option_id>/links/<string:link_id>")
+@spec.validate(resp=answers(OptionAnswer, 403, 404))
+def part_systems(option_id: UUID, link_id: str) -> OptionAnswer:
+    """Take a link away at both ends."""
+    with signed_in() as (session, actor):
+        return to_answer.option(systems.part(session, actor, option_id, link_id, now=now()), actor, reader(session, actor))
+
+
+@blueprint.post("/options/<uuid:option_id>/survey/carrying")
+@spec.validate(resp=answers(Carried, 403, 404, 422))
+def carry_survey(option_id: UUID) -> Carried:
+    """Put this option's survey, vehicle and room into the other options of its system."""
+    with signed_in() as (session, actor):
+        return Carried(options=list(systems.carry_survey(session, actor, option_id, now=now())))
+
+
+@blueprint.post("/options/<uuid:option_id>/wishes")
+@spec.validate(resp=answers(WishAnswer, 404, 409, 422))
+def read_wish(option_id: UUID, json: Said) -> WishAnswer:
+    """Read a wish, such as “four days of rain”, without storing anything."""
+    with signed_in() as (session, actor):
+        read_by = reader(session, actor)
+        found = ways_in.wish(session, actor, rigs.work_out(session, actor, option_id), json.said)
+        return WishAnswer(
+            kind=found.kind,
+            understood=understood(found.kind, found.line.reading if found.line else None, found.days, found.lacks, found.name),
+            figures=[to_answer.titled_figure(figure, read_by) for figure in found.figures],
+            patch=[dict(operation) for operation in found.patch],
+            line=to_answer.line(found.line) if found.line else None,
+        )
+
+
+@blueprint.post("/options/<uuid:option_id>/meter-log")
+@spec.validate(resp=answers(LogAnswer, 404, 409, 413, 422))
+def read_log(option_id: UUID) -> LogAnswer:
+    """Read a meter's CSV, the body as it is, without storing anything."""
+    request.max_content_length = MAX_LOG_BYTES
+    content = request.get_data()
+    with signed_in() as (session, actor):
+        found = ways_in.meter_log(rigs.work_out(session, actor, option_id), content)
+    return LogAnswer(
+        days=[MeteredDay(day=day, ah=ah) for (day, _), ah in zip(found.log.days, found.days_ah, strict=True)],
+        partial=list(found.log.partial),
+        hours=found.log.hours,
+        total=found.log.total,
+        unit=found.log.unit,
+        mean_w=found.mean_w,
+        rows=found.log.rows,
+        charging_left_out=found.log.charging_left_out,
+        measured=[dict(operation) for operation in found.measured],
+        as_load=[dict(operation) for operation in found.as_load],
+    )

@@ -1,0 +1,250 @@
+"""Photographs, systems with their links, and the ways in, over the API."""
+
+from __future__ import annotations
+
+import io
+from typing import Any
+
+import pytest
+from PIL import Image
+from shops import LAMP, LINK, Browser, Shops, a_picture, assert_problem
+from werkzeug.test import TestResponse
+
+ALTERNATOR = {"kind": "alternator", "rated_a": 120, "charges_house": "relay"}
+PANELS = {"kind": "panels", "watts_each": 120, "count": 2}
+
+
+def edit(browser: Browser, option: str, *patch: dict[str, Any]) -> Any:
+    head = browser.get(f"/options/{option}").json["revision"]
+    answer = browser.send("PATCH", f"/options/{option}/rig", list(patch), If_Match=f'"{head}"')
+    assert answer.status_code == 200, answer.json
+    return answer.json
+
+
+def found(id: str, item: dict[str, Any]) -> dict[str, Any]:
+    return {"op": "add", "path": f"/survey/items/{id}", "value": item}
+
+
+def test_an_option_as_found_follows_its_survey_and_a_plan_begins_with_what_stays(shops: Shops) -> None:
+    browser = shops.browser()
+    edit(browser, shops.option_id, found("alternator", {**ALTERNATOR, "fate": "stays"}), found("front", PANELS))
+
+    made = browser.send("POST", f"/options/{shops.option_id}/copies", {"name": "As found", "begin": "as_found"}).json
+    as_found = browser.get(f"/options/{made['id']}").json
+    assert (as_found["rig"]["charging"]["alternator_path"], as_found["rig"]["solar"]["array_w"]) == ("relay", 240)
+    assert "charging.lithium_on_alternator" in [finding["code"] for finding in as_found["findings"]]
+
+    after = edit(browser, made["id"], {"op": "replace", "path": "/survey/items/front/count", "value": 3})
+    assert (after["rig"]["solar"]["array_w"], after["undo"]) == (360, "changed the survey")
+    preview = [{"op": "replace", "path": "/survey/items/front/count", "value": 4}]
+    lines = browser.send("POST", f"/options/{made['id']}/preview", preview).json["lines"]
+    assert [line["have_after"]["value"] for line in lines if line["label"].startswith("Array")] == [480]
+    undone = browser.send("POST", f"/options/{made['id']}/undo").json["rig"]
+    assert (undone["survey"]["items"]["front"]["count"], undone["solar"]["array_w"]) == (2, 240)
+
+    plan = browser.send("POST", f"/options/{made['id']}/copies", {"name": "Plan", "begin": "what_stays"}).json
+    rig = browser.get(f"/options/{plan['id']}").json["rig"]
+    assert (rig["charging"]["alternator_a"], rig["solar"]["array_w"], rig["survey"]["as_found"]) == (120, None, False)
+
+
+def test_a_survey_is_carried_to_the_other_options(shops: Shops) -> None:
+    browser = shops.browser()
+    made = browser.send("POST", f"/options/{shops.option_id}/copies", {"name": "As found", "begin": "as_found"}).json
+    edit(browser, shops.option_id, found("front", PANELS), {"op": "add", "path": "/vehicle/payload/left_kg", "value": 210})
+
+    carried = browser.send("POST", f"/options/{shops.option_id}/survey/carrying").json
+
+    assert carried == {"options": ["As found"]}
+    rig = browser.get(f"/options/{made['id']}").json["rig"]
+    assert (rig["vehicle"]["payload"]["left_kg"], rig["survey"]["as_found"], rig["solar"]["array_w"]) == (210, True, 240)
+    assert browser.send("POST", f"/options/{shops.option_id}/survey/carrying").json == {"options": []}
+
+
+def test_two_systems_are_linked_at_both_ends_and_parted_again(shops: Shops) -> None:
+    browser, trailer = shops.browser(), shops.second_system()
+    job = browser.get(f"/jobs/{shops.job_id}").json
+    assert [(one["system"], one["name"]) for one in job["options"]] == [("Van", "Proposed"), ("Trailer", "Proposed")]
+
+    body = {"other_option_id": trailer, "link": LINK, "link_id": "cord", "volts_of_fed_bank": True}
+    joined = browser.send("POST", f"/options/{shops.option_id}/links", body).json
+    fed = browser.get(f"/options/{trailer}").json["rig"]["links"]["cord"]
+
+    assert joined["rig"]["links"]["cord"]["output_v"] == pytest.approx(14.4)  # 4 cells at 3.6 V
+    assert (fed["gives"], fed["system"], fed["output_a"]) == (False, "Van", 20)
+    ends = f"/options/{shops.option_id}/links"
+    assert browser.get(ends).json["links"]["cord"][0]["state"] == "alike"
+    edit(browser, trailer, {"op": "replace", "path": "/links/cord/output_a", "value": 30})
+    assert browser.get(ends).json["links"]["cord"][0]["state"] == "differs"
+    assert browser.send("DELETE", f"{ends}/cord").json["rig"]["links"] == {}
+    assert browser.get(f"/options/{trailer}").json["rig"]["links"] == {}
+    assert_problem(browser.send("DELETE", f"{ends}/cord"), 404, "not_there")
+    alone = {**body, "other_option_id": shops.option_id}
+    assert_problem(browser.send("POST", ends, alone), 422, "unacceptable")
+    again = {"name": "trailer", "this_name": "Van", "vehicle": {}}
+    assert_problem(browser.send("POST", f"/options/{shops.option_id}/systems", again), 409, "not_possible")
+
+
+def test_a_job_of_two_systems_goes_out_and_comes_back(shops: Shops) -> None:
+    browser = shops.browser()
+    shops.new_link()
+    out = browser.get(f"/jobs/{shops.job_id}/file").json
+
+    back = browser.send("POST", "/jobs/file", out).json
+
+    assert browser.get(f"/jobs/{back['id']}/file").json == out
+    assert [option["system"] for option in out["options"]] == ["Van", "Trailer"]
+
+
+def upload(browser: Browser, shops: Shops, content: bytes, pin: str = "vehicle") -> TestResponse:
+    address = f"/api/v1/jobs/{shops.job_id}/photographs?pin={pin}"
+    sent: TestResponse = browser.client.post(
+        address, data=content, content_type="image/jpeg", headers={"X-CSRF-Token": browser.token}
+    )
+    return sent
+
+
+def test_a_photograph_is_kept_upright_and_without_what_the_camera_wrote(shops: Shops) -> None:
+    browser = shops.browser()
+    exif = Image.Exif()
+    exif[0x0112] = 6  # lies on its side
+    exif[0x010F] = "maker of the camera"
+
+    kept = upload(browser, shops, a_picture((3000, 1000), "JPEG", exif=exif), "item:bank").json["photographs"][0]
+
+    assert (kept["pin"], kept["width_px"], kept["height_px"]) == ("item:bank", 667, 2000)
+    whole = browser.get(f"/photographs/{kept['id']}")
+    picture = Image.open(io.BytesIO(whole.data))
+    assert (whole.content_type, picture.size, dict(picture.getexif())) == ("image/jpeg", (667, 2000), {})
+    assert max(Image.open(io.BytesIO(browser.get(f"/photographs/{kept['id']}?which=small").data)).size) == 320
+    named = browser.send("PUT", f"/photographs/{kept['id']}/caption", {"caption": "behind the seat"}).json
+    assert named["photographs"][0]["caption"] == "behind the seat"
+    assert browser.send("DELETE", f"/photographs/{kept['id']}").json == {"photographs": []}
+
+
+@pytest.mark.parametrize(
+    ("content", "pin", "says"),
+    [
+        (b"", "vehicle", "no JPEG, PNG or WebP"),
+        (b"<svg xmlns='http://www.w3.org/2000/svg'/>", "vehicle", "no JPEG, PNG or WebP"),
+        (a_picture(kind="GIF"), "vehicle", "no JPEG, PNG or WebP"),
+        (a_picture((400, 400), "JPEG")[:900], "vehicle", "to its end"),
+        (a_picture((8000, 8000)), "vehicle", "million pixels"),
+        (a_picture(), "load:a", "pinned to"),
+    ],
+    ids=["empty", "svg", "gif", "cut off", "huge", "pin"],
+)
+def test_what_is_no_photograph_is_refused(shops: Shops, content: bytes, pin: str, says: str) -> None:
+    browser = shops.browser()
+
+    problem = assert_problem(upload(browser, shops, content, pin), 422, "unacceptable")
+
+    assert says in problem["detail"]
+    assert browser.get(f"/jobs/{shops.job_id}/photographs").json == {"photographs": []}
+
+
+def wish(browser: Browser, shops: Shops, said: str) -> Any:
+    return browser.send("POST", f"/options/{shops.option_id}/wishes", {"said": said}).json
+
+
+def test_one_wish_is_a_way_in(shops: Shops) -> None:
+    browser = shops.browser()
+    edit(browser, shops.option_id, {"op": "add", "path": "/loads/lamp", "value": LAMP})
+
+    cooled = wish(browser, shops, "this air conditioner 1000 W for eight hours")
+    figures = {figure["key"]: figure["value"] for figure in cooled["figures"]}
+    assert cooled["kind"] == "load"
+    assert figures["inverter.need_continuous_w"] >= 1250  # 1.25 × what runs, common practice
+    assert figures["storage.need_wh"] > 8000  # 1000 W for 8 h, before any loss
+    edit(browser, shops.option_id, *cooled["patch"])
+    rain = wish(browser, shops, "four days of rain")
+    assert (rain["kind"], rain["understood"]) == ("days", "Four days with no charge at all, by the loads on the sheet.")
+    assert edit(browser, shops.option_id, *rain["patch"])["rig"]["brief"]["days_without_charge"] == 4
+    owned = wish(browser, shops, "how long do two 6 V 225 Ah flooded batteries last?")
+    figures = {figure["key"]: figure["value"] for figure in owned["figures"]}
+    assert figures["storage.have_wh"] == pytest.approx(2 * 6 * 225)  # two in series, arithmetic
+    units = edit(browser, shops.option_id, *owned["patch"])["rig"]["storage"]["bank"]["units"]
+    assert (units["series"], units["parallel"]) == (2, 1)
+    assert wish(browser, shops, "300 Ah")["kind"] == "unclear"
+    assert "AGM" in wish(browser, shops, "300 Ah")["understood"]
+    assert wish(browser, shops, "heater for 8 hours")["line"]["questions"]
+
+
+def read_log(browser: Browser, shops: Shops, content: bytes) -> TestResponse:
+    address = f"/api/v1/options/{shops.option_id}/meter-log"
+    headers = {"X-CSRF-Token": browser.token}
+    sent: TestResponse = browser.client.post(address, data=content, content_type="text/csv", headers=headers)
+    return sent
+
+
+def watts_log(hours: int, watts: str = "50", first: str = "2026-04-0{day} {hour:02d}:00") -> bytes:
+    rows = [f"{first.format(day=1 + hour // 24, hour=hour % 24)},{watts}" for hour in range(hours + 1)]
+    return "\n".join(["time,power W", *rows]).encode()
+
+
+@pytest.mark.parametrize(
+    ("content", "days_ah", "mean_w"),
+    [
+        (b"date;Ah\n13.04.2026;40,5\n14.04.2026;60\n", [40.5, 60], 50.25 * 12.8 / 24),
+        (b"Day,used kWh\n2026-04-13,1.28\n2026-04-14,0.64\n", [100, 50], 40),
+        (b"date,Ah\n13/04/2026,40\n14/04/2026,60\n", [40, 60], 50 * 12.8 / 24),
+        (watts_log(48), [93.75, 93.75], 50),  # 50 W × 24 h ÷ 12.8 V
+        (watts_log(6), [], 50),
+        (b"timestamp,current A,volts V\n1776038400,-4,12.5\n1776042000,-4,12.5\n1776045600,8,13\n", [], 37.5),
+    ],
+    ids=["days in Ah", "days in kWh", "day first", "watts by the hour", "a run", "amps both ways"],
+)
+def test_a_meters_log_is_a_way_in(shops: Shops, content: bytes, days_ah: list[float], mean_w: float) -> None:
+    browser = shops.browser()
+
+    read = read_log(browser, shops, content).json
+
+    assert [day["ah"] for day in read["days"]] == pytest.approx(days_ah)
+    assert read["mean_w"] == pytest.approx(mean_w)
+    if days_ah:
+        assert edit(browser, shops.option_id, *read["measured"])["rig"]["brief"]["measured_ah"] == pytest.approx(days_ah)
+    load = edit(browser, shops.option_id, *read["as_load"])["rig"]["loads"]
+    assert len(load) == 1
+
+
+def test_gaps_and_days_that_were_not_metered_whole_are_left_out(shops: Shops) -> None:
+    rows = watts_log(60).decode().splitlines()
+    gap = "\n".join([rows[0], *(row for row in rows[1:] if "2026-04-02 0" not in row)]).encode()
+
+    read = read_log(shops.browser(), shops, gap).json
+
+    assert [day["day"] for day in read["days"]] == ["2026-04-01"]
+    assert read["days"][0]["ah"] == pytest.approx(93.75)  # the hour before midnight like the other 23
+    assert read["partial"][-1] == "2026-04-03"
+    assert read["hours"] == pytest.approx(60 - 11)
+
+
+@pytest.mark.parametrize(
+    ("content", "says", "pointer"),
+    [
+        (b"", "has to name", None),
+        (b"a,b\n1,2\n", "has to name", None),
+        (b"time,power W,load W\n2026-04-01 00:00,1,2\n", "Several columns", None),
+        (b"date,Ah\n03/04/2026,40\n05/04/2026,50\n", "read two ways", None),
+        (b"date,Ah\n2026-04-03,40\n2026-04-03,50\n", "cannot be read", "/3/date"),
+        (b"date,Ah\n2026-02-30,40\n2026-04-03,=1+1\n", "cannot be read", "/3/Ah"),
+        (b"date,Ah\n" + b"".join(b"2026-04-%02d,%d\n" % (day, day * 50) for day in range(1, 12)), "running total", None),
+        (b"time,power W\n" + b"x,1\n" * 200_001, "more than 200000 rows", None),
+        (b"time,power W\n2026-04-01 00:00,1\n", "no rows", None),
+        (b"\xff\xfe\x00", "has to name", None),
+    ],
+    ids=["empty", "other columns", "two powers", "two ways", "twice", "cells", "total", "rows", "one row", "bytes"],
+)
+def test_a_hostile_log_is_refused_with_its_place(shops: Shops, content: bytes, says: str, pointer: str | None) -> None:
+    problem = assert_problem(read_log(shops.browser(), shops, content), 422, "unacceptable")
+
+    assert says in problem["detail"]
+    assert pointer is None or pointer in [error["pointer"] for error in problem["errors"]]
+
+
+def test_a_log_of_a_hundred_thousand_rows_is_added_up(shops: Shops) -> None:
+    rows = "\n".join(f"{1776038400 + n * 60},60" for n in range(100_000))
+
+    read = read_log(shops.browser(), shops, f"time,power W\n{rows}".encode()).json
+
+    assert (read["rows"], len(read["days"])) == (100_000, 69)  # 69.4 days of a minute each
+    assert read["mean_w"] == pytest.approx(60)
