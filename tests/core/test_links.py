@@ -62,6 +62,8 @@ def test_the_fed_system_counts_it_among_its_sources() -> None:
 
     assert value(fed, "charging.link.a.wh_per_day") == pytest.approx(20 * charge_v * hours)
     assert value(fed, "charging.all_sources_a") == pytest.approx(20)
+    at_road = with_link(gives=False, absent_at=["camp"], hours_per_day=5)
+    assert value(at_road, "charging.link.a.wh_per_day") == pytest.approx(20 * charge_v * 5 / 2)  # half of the nights
 
 
 @pytest.mark.parametrize(

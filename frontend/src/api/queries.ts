@@ -168,6 +168,21 @@ export const commentsQuery = (optionId: string) =>
       unwrap(client.GET("/api/v1/options/{option_id}/comments", { params: { path: { option_id: optionId } } })),
   });
 
+export const photographsQuery = (jobId: string) =>
+  queryOptions({
+    queryKey: ["photographs", jobId],
+    queryFn: () => unwrap(client.GET("/api/v1/jobs/{job_id}/photographs", { params: { path: { job_id: jobId } } })),
+  });
+
+/** Whether the other ends of a rig's links agree; asked anew at each revision of this end. */
+export const linkEndsQuery = (optionId: string, revision: number) =>
+  queryOptions({
+    queryKey: ["link ends", optionId, revision],
+    staleTime: 0,
+    queryFn: () =>
+      unwrap(client.GET("/api/v1/options/{option_id}/links", { params: { path: { option_id: optionId } } })),
+  });
+
 export const loadSetsQuery = queryOptions({
   queryKey: ["load sets"],
   queryFn: async () => (await unwrap(client.GET("/api/v1/load-sets"))) as { sets: LoadSet[] },

@@ -4670,7 +4670,7 @@ export interface components {
          */
         WishAnswer: {
             /** Figures */
-            figures: components["schemas"]["TitledFigure"][];
+            figures: components["schemas"]["WishFigure"][];
             /**
              * Kind
              * @enum {string}
@@ -4683,6 +4683,27 @@ export interface components {
             }[];
             /** Understood */
             understood: string;
+        };
+        /**
+         * WishFigure
+         * @description A figure of a rig that is not stored, with its working on the spot.
+         */
+        WishFigure: {
+            /** From Memory */
+            from_memory: boolean;
+            /** In Words */
+            in_words: string;
+            /** Key */
+            key: string;
+            source: components["schemas"]["SourceAnswer"];
+            /** Title */
+            title: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number | string | number[];
+            /** With Numbers */
+            with_numbers: string;
         };
         /**
          * Withdrawal

@@ -48,10 +48,18 @@ export type Question = Schemas["QuestionAnswer"];
 export type Reference = Schemas["Reference"];
 export type Assumption = Schemas["Assumption"];
 export type Table = Schemas["TableAnswer"];
+export type Wish = Omit<Schemas["WishAnswer"], "patch"> & { patch: PatchOperation[] };
+export type MeterLog = Omit<Schemas["LogAnswer"], "measured" | "as_load"> & {
+  measured: PatchOperation[];
+  as_load: PatchOperation[];
+};
+export type Photograph = Schemas["PhotographAnswer"];
+export type SystemLink = Rig["links"][string];
+export type OptionName = Schemas["OptionName"];
 export type Source = Schemas["SourceAnswer"];
 export type Problem = Schemas["Problem"];
 export type StepState = "empty" | "needs_attention" | "open" | "fits";
 export type Severity = "danger" | "fault" | "advice";
 
-export const STEPS = ["brief", "loads", "storage", "inverter", "solar", "charging", "wiring"] as const;
+export const STEPS = ["survey", "brief", "loads", "storage", "inverter", "solar", "charging", "wiring"] as const;
 export type Step = (typeof STEPS)[number];

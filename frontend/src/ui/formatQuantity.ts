@@ -32,6 +32,8 @@ export function formatQuantity(value: number | string | number[], unit: string, 
   }
   if (system === "us" && unit === "m") return { number: formatNumber(value / 0.3048), unit: "ft" };
   if (system === "us" && unit === "kg") return { number: formatNumber(value / 0.45359237), unit: "lb" };
+  if (system === "us" && unit === "m²") return { number: formatNumber(value / 0.3048 ** 2), unit: "ft²" };
+  if (system === "us" && unit === "l") return { number: formatNumber(value / 1000 / 0.3048 ** 3), unit: "ft³" };
   if (system === "us" && unit === "°C") return { number: formatNumber(value * 1.8 + 32), unit: "°F" };
   return { number: formatNumber(value), unit };
 }

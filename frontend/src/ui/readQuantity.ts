@@ -23,6 +23,7 @@ const WAYS: Record<string, Record<string, Way["stored"]>> = {
     in: times(0.0254),
     '"': times(0.0254),
   },
+  mm: { mm: times(1), cm: times(10), in: times(25.4), '"': times(25.4) },
   kg: { kg: times(1), g: times(0.001), lb: times(0.45359237), lbs: times(0.45359237) },
   h: { h: times(1), min: times(1 / 60), s: times(1 / 3600), d: times(24) },
   W: { w: times(1), kw: times(1000) },

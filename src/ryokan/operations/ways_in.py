@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal, TypeAlias
 from uuid import uuid4
@@ -38,13 +39,14 @@ _BANK_KEYS = ("storage.have_wh", "storage.usable_wh", "storage.days_without_char
 
 @dataclass(frozen=True, slots=True)
 class ReadWish:
-    """How a wish was read, what it comes to by itself, and the edit that would put it into the rig.
+    """How a wish was read, what it comes to by itself (``keys`` of ``figures``), and the edit that would put it into the rig.
 
     ``lacks`` says what an unclear wish does not say; ``line`` is the reading of a load line.
     """
 
     kind: WishKind
-    figures: tuple[Figure, ...]
+    keys: tuple[str, ...]
+    figures: Mapping[str, Figure]
     patch: Patch
     line: ReadLine | None = None
     days: int | None = None
@@ -67,18 +69,18 @@ def wish(session: Session, actor: Actor, opened: Worked, said: str) -> ReadWish:
             return _load_wish(session, actor, opened, line)
         case DaysWish(days=days):
             patch: Patch = [{"op": "replace", "path": "/brief/days_without_charge", "value": days}]
-            return ReadWish("days", _after(session, actor, opened, patch, _DAYS_KEYS), patch, days=days)
+            return ReadWish("days", *_after(session, actor, opened, patch, _DAYS_KEYS), patch, days=days)
         case BankWish():
             return _bank_wish(session, actor, opened, found)
         case _:
-            return ReadWish("unclear", (), (), lacks=found.lacks)
+            return ReadWish("unclear", (), {}, (), lacks=found.lacks)
 
 
 def _load_wish(session: Session, actor: Actor, opened: Worked, line: str) -> ReadWish:
     read = read_load_line(session, actor, opened, line, None)
     load = read.reading.load
     if load is None:
-        return ReadWish("unclear", (), (), line=read)
+        return ReadWish("unclear", (), {}, (), line=read)
     rig = opened.rig
     # By itself: for one day, in a rig with nothing else in it and nothing chosen.
     alone = Rig(
@@ -91,9 +93,8 @@ def _load_wish(session: Session, actor: Actor, opened: Worked, line: str) -> Rea
         assumptions=rig.assumptions,
     )
     figures = evaluate(alone).figures
-    return ReadWish(
-        "load", tuple(figures[key] for key in _LOAD_KEYS if key in figures), _adding(rig, load, line), line=read, name=load.name
-    )
+    keys = tuple(key for key in _LOAD_KEYS if key in figures)
+    return ReadWish("load", keys, figures, _adding(rig, load, line), line=read, name=load.name)
 
 
 def _bank_wish(session: Session, actor: Actor, opened: Worked, found: BankWish) -> ReadWish:
@@ -112,13 +113,15 @@ def _bank_wish(session: Session, actor: Actor, opened: Worked, found: BankWish) 
         {"op": "replace", "path": "/storage/chemistry", "value": storage.chemistry},
         {"op": "replace", "path": "/storage/bank", "value": bank.model_dump(mode="json")},
     ]
-    figures = _after(session, actor, opened, patch, _BANK_KEYS)
-    return ReadWish("bank", figures, patch, name=f"{found.count} × {found.battery.name}")
+    keys, figures = _after(session, actor, opened, patch, _BANK_KEYS)
+    return ReadWish("bank", keys, figures, patch, name=f"{found.count} × {found.battery.name}")
 
 
-def _after(session: Session, actor: Actor, opened: Worked, patch: Patch, keys: tuple[str, ...]) -> tuple[Figure, ...]:
+def _after(
+    session: Session, actor: Actor, opened: Worked, patch: Patch, keys: tuple[str, ...]
+) -> tuple[tuple[str, ...], Mapping[str, Figure]]:
     _, report = evaluate_new(session, actor, apply_patch(opened.document, patch))
-    return tuple(report.figures[key] for key in keys if key in report.figures)
+    return tuple(key for key in keys if key in report.figures), report.figures
 
 
 def _adding(rig: Rig, load: Load, line: str | None) -> Patch:

@@ -59,6 +59,7 @@ TITLES: dict[str, str] = {
     "charging.link.*.draw_w": "What the link draws",
     "charging.link.*.input_a": "What the link takes from the alternator",
     "charging.link.*.hours_per_day": "Hours a day that the link charges",
+    "charging.link.*.mean_hours": "Hours on a mean day of the journey",
     "charging.link.*.wh_per_day": "What the link brings in a day",
     "charging.alternator_draw_a": "All charging at the alternator",
     "brief.nights_away": "Nights between hookups",

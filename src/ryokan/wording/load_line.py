@@ -42,7 +42,7 @@ QUESTIONS: dict[str, str] = {
 
 FEED_WORDS = {"dc": "on DC", "step_down": "through a step-down converter", "ac": "on the inverter"}
 _ASSUMED = {
-    "feed": "taken as {feed}",
+    "feed": "taken to be {feed}",
     "volts": "volts taken from the rig",
     "power_factor": "power factor {power_factor} as usual",
     "start_factor": "starts at {start_factor} × as usual",
@@ -91,7 +91,7 @@ def understood(reading: Reading) -> str:
         text += f", {WHEN_WORDS[load.when].format(share=number(load.above_charge_frac * 100))}"
     notes = [
         _ASSUMED[what].format(
-            feed=FEED_WORDS[load.feed].removeprefix("on "),
+            feed=FEED_WORDS[load.feed],
             power_factor=number(load.power_factor),
             start_factor=number(load.start_factor),
         )

@@ -1,5 +1,6 @@
 import { Section } from "../../ui/PageHead";
 import { StepFindings } from "../rig/StepFindings";
+import { WaysIn } from "../ways-in/WaysIn";
 import { AssumptionList } from "./AssumptionList";
 import { BriefSentence } from "./BriefSentence";
 import { StayTable } from "./StayTable";
@@ -9,6 +10,9 @@ export function BriefPage() {
     <>
       <BriefSentence />
       <StepFindings step="brief" />
+      <Section title="Other ways in" aside="beside the audit of loads">
+        <WaysIn />
+      </Section>
       <Section title="Stays" aside="what the journey is made of">
         <StayTable />
       </Section>

@@ -129,6 +129,13 @@ export function BriefSentence() {
         >
           {(done) => <BudgetForm done={done} />}
         </Blank>
+        . In years to come they will use{" "}
+        <Blank
+          label="Growth to expect"
+          text={brief.growth_frac === 0 ? "no more than now" : `${Math.round(brief.growth_frac * 100)} % more`}
+        >
+          {(done) => <GrowthForm done={done} />}
+        </Blank>
         .
       </p>
     </>
@@ -337,6 +344,30 @@ function BudgetForm({ done }: { done: () => void }) {
           </span>
         )}
       </Labelled>
+    </BlankForm>
+  );
+}
+
+function GrowthForm({ done }: { done: () => void }) {
+  const { brief } = useRig().rig;
+  const share = (form: FormData) => {
+    const percent = typedNumber(form, "percent");
+    return typeof percent === "number" ? percent / 100 : percent || 0;
+  };
+  return (
+    <BlankForm done={done} patch={(form) => [{ op: "add", path: "/brief/growth_frac", value: share(form) }]}>
+      <Labelled label="More than now, in per cent">
+        {(id) => (
+          <input
+            id={id}
+            name="percent"
+            inputMode="decimal"
+            defaultValue={Math.round(brief.growth_frac * 100)}
+            className="field w-full text-right font-mono"
+          />
+        )}
+      </Labelled>
+      <p className="text-[13px] text-soft">Told beside the need, not counted in it: so that it is bought knowingly.</p>
     </BlankForm>
   );
 }

@@ -8,6 +8,7 @@ import { readQuantity } from "../../ui/readQuantity";
 import { useTask } from "../../ui/useTask";
 import { Figure } from "../rig/Figure";
 import { faultAt } from "../rig/fields";
+import { rowName } from "../rig/rowName";
 import { useRig } from "../rig/useRig";
 import { DayStrip } from "./DayStrip";
 
@@ -263,7 +264,7 @@ function Starts({ figures }: { figures: Figures }) {
   const { rig } = useRig();
   const starts = Object.entries(figures)
     .filter(([key]) => key.startsWith("loads.start."))
-    .map(([key, figure]) => ({ name: rig.loads[key.split(".")[2] ?? ""]?.name ?? "", figure }))
+    .map(([key, figure]) => ({ name: rowName(rig, key.split(".")[2] ?? ""), figure }))
     .sort((one, other) => amount(other.figure) - amount(one.figure));
   const never = [...new Set(Object.values(rig.loads).flatMap((load) => (load.never_with ? [load.never_with] : [])))];
   return (

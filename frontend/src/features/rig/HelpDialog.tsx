@@ -2,7 +2,7 @@ import { Button } from "../../ui/Button";
 import { Dialog } from "../../ui/Dialog";
 
 const KEYS: [string, string][] = [
-  ["1 … 7", "go to a step"],
+  ["1 … 8", "go to a step"],
   ["/", "to the load line"],
   ["Enter", "take the line; open or store a row"],
   ["↑ ↓", "walk the rows"],
@@ -11,6 +11,7 @@ const KEYS: [string, string][] = [
   ["F", "all of a row, in a form"],
   ["C", "comment on a row"],
   ["Delete", "remove a row"],
+  ["← ↑ ↓ →", "nudge a box on a plan by 1 cm; with Shift by 10 cm"],
   ["Ctrl Z", "undo; with Shift redo"],
   ["Esc", "back through the working, out of a field"],
 ];

@@ -4,6 +4,7 @@ import { SeverityMark } from "../../ui/SeverityMark";
 import { useRig } from "./useRig";
 
 export const STEP_NAMES: Record<Step, string> = {
+  survey: "Survey",
   brief: "Brief",
   loads: "Loads",
   storage: "Storage",

@@ -10,6 +10,7 @@ import { InverterPage } from "../inverter/InverterPage";
 import { LoadsPage } from "../loads/LoadsPage";
 import { SolarPage } from "../solar/SolarPage";
 import { StoragePage } from "../storage/StoragePage";
+import { SurveyPage } from "../survey/SurveyPage";
 import { WiringPage } from "../wiring/WiringPage";
 import { CommentsDialog } from "./CommentsDialog";
 import { HelpDialog } from "./HelpDialog";
@@ -26,6 +27,7 @@ import { useWorking } from "./useWorking";
 import { WorkingPanel } from "./WorkingPanel";
 
 const PAGES: Record<Step, () => ReactNode> = {
+  survey: SurveyPage,
   brief: BriefPage,
   loads: LoadsPage,
   storage: StoragePage,

@@ -10,7 +10,7 @@ import { useRig } from "./useRig";
 
 export function TopBar({ job, person, onHelp }: { job: JobAnswer; person: Person; onHelp: () => void }) {
   const { step } = useParams();
-  const { answer } = useRig();
+  const { answer, optionId } = useRig();
   const [notes, setNotes] = useState(false);
   return (
     <header className="flex min-h-[52px] flex-wrap items-center gap-x-4 gap-y-1 border-rule border-b px-4 py-1.5">
@@ -18,8 +18,9 @@ export function TopBar({ job, person, onHelp }: { job: JobAnswer; person: Person
         <Mark />
       </Link>
       <h1 className="font-semibold text-[17px]">{job.title}</h1>
+      <SystemSwitch job={job} />
       <nav className="flex rounded-sm border border-rule" aria-label="Options">
-        {job.options.map((option) => (
+        {optionsOfSystem(job, optionId).map((option) => (
           <NavLink
             key={option.id}
             to={`/jobs/${job.id}/${option.id}/${step}`}
@@ -54,6 +55,40 @@ export function TopBar({ job, person, onHelp }: { job: JobAnswer; person: Person
       </div>
       {notes && <NotesDialog job={job} mayEdit={answer.may_edit} onClose={() => setNotes(false)} />}
     </header>
+  );
+}
+
+function systemOf(job: JobAnswer, optionId: string): string {
+  return job.options.find((option) => option.id === optionId)?.system ?? "";
+}
+
+function optionsOfSystem(job: JobAnswer, optionId: string) {
+  const system = systemOf(job, optionId);
+  return job.options.filter((option) => option.system === system);
+}
+
+/** Which of several systems is open; each has options of its own. */
+function SystemSwitch({ job }: { job: JobAnswer }) {
+  const { step } = useParams();
+  const { optionId } = useRig();
+  const names = [...new Set(job.options.map((option) => option.system))];
+  if (names.length < 2) return null;
+  const here = systemOf(job, optionId);
+  return (
+    <nav className="flex gap-3" aria-label="Systems">
+      {names.map((name) => (
+        <Link
+          key={name}
+          to={`/jobs/${job.id}/${job.options.find((option) => option.system === name)?.id}/${step}`}
+          aria-current={name === here ? "true" : undefined}
+          className={`touch flex h-7 items-center border-b-2 text-[14px] ${
+            name === here ? "border-incoming font-semibold" : "border-transparent text-soft hover:text-ink"
+          }`}
+        >
+          {name}
+        </Link>
+      ))}
+    </nav>
   );
 }
 

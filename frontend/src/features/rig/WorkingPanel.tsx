@@ -7,6 +7,7 @@ import { Digits } from "../../ui/Digits";
 import { formatQuantity } from "../../ui/formatQuantity";
 import { Failed, Waiting } from "../../ui/states";
 import { MemoryMark } from "./Figure";
+import { rowName } from "./rowName";
 import { useRig } from "./useRig";
 import { useWorking } from "./useWorking";
 
@@ -144,7 +145,7 @@ function Inputs({ figures }: { figures: TitledFigure[] }) {
 function nameOf(figure: TitledFigure, rig: Rig): string {
   const row = /^loads\.row\.([^.]+)\./.exec(figure.key) ?? /\.start\.([^.]+)\./.exec(figure.key);
   const group = /^loads\.group\.([^.]+)\./.exec(figure.key);
-  if (row) return `${figure.title}: ${rig.loads[row[1] ?? ""]?.name ?? row[1]}`;
+  if (row) return `${figure.title}: ${rowName(rig, row[1] ?? "")}`;
   return group ? `${figure.title}: ${(group[1] ?? "").replaceAll("_", " ")}` : figure.title;
 }
 

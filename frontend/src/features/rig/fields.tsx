@@ -97,22 +97,17 @@ function useDraft(stored: string, send: (typed: string) => Promise<boolean>, for
   };
 }
 
-/** A number with its unit. Empty means “not yet chosen” where `nullable`; `send` makes the value that is sent. */
-export function NumberField({
-  label,
-  path,
-  unit,
-  value,
-  hint,
-  nullable = false,
-  send,
-}: Place & {
+interface NumberPlace {
+  path: string;
   unit: string;
   value: number | null;
   nullable?: boolean;
   /** What is sent for a number; the number itself if left out. */
   send?: (value: number | null) => unknown;
-}) {
+}
+
+/** A number that is being typed at a place of the rig, with what belongs on its input and beside it. */
+function useNumber({ path, unit, value, nullable = false, send }: NumberPlace) {
   const id = useId();
   const { units, answer } = useRig();
   const turn = shownIn(unit, units === "us");
@@ -132,22 +127,46 @@ export function NumberField({
     },
     () => setFault(""),
   );
+  const input = {
+    ...draft,
+    id,
+    inputMode: unit in TYPED_IN_MANY ? ("text" as const) : ("decimal" as const),
+    disabled: !answer.may_edit,
+    "aria-invalid": fault !== "",
+    "aria-describedby": fault ? `${id}-fault` : undefined,
+  };
+  return { id, fault, input, unitShown: turn.unit, means: said !== null && value !== null ? turn.shown(value) : null };
+}
+
+/** A number with its unit. Empty means “not yet chosen” where `nullable`. */
+export function NumberField({ label, hint, ...place }: Place & NumberPlace) {
+  const { id, fault, input, unitShown, means } = useNumber(place);
   return (
     <FieldRow id={id} label={label} hint={hint} fault={fault}>
-      <input
-        {...draft}
-        id={id}
-        inputMode={unit in TYPED_IN_MANY ? "text" : "decimal"}
-        disabled={!answer.may_edit}
-        className="field w-28 text-right font-mono"
-        placeholder={nullable ? "none yet" : ""}
-        aria-invalid={fault !== ""}
-        aria-describedby={fault ? `${id}-fault` : undefined}
-      />
-      <span className="text-[13px] text-soft">
-        {said !== null && value !== null ? `= ${turn.shown(value)} ${turn.unit}` : turn.unit}
-      </span>
+      <input {...input} className="field w-28 text-right font-mono" placeholder={place.nullable ? "none yet" : ""} />
+      <span className="text-[13px] text-soft">{means !== null ? `= ${means} ${unitShown}` : unitShown}</span>
     </FieldRow>
+  );
+}
+
+/** The same, small, to stand on a sketch at what it measures. */
+export function SketchField({ label, ...place }: { label: string } & NumberPlace) {
+  const { id, fault, input, unitShown } = useNumber({ ...place, nullable: true });
+  return (
+    <div className="text-[13px]">
+      <label htmlFor={id} className="block text-soft leading-tight">
+        {label}
+      </label>
+      <span className="whitespace-nowrap">
+        <input {...input} className="field w-20 text-right font-mono" placeholder="–" />
+        <span className="ml-1 text-soft">{unitShown}</span>
+      </span>
+      {fault && (
+        <p id={`${id}-fault`} role="alert" className="max-w-40 text-danger">
+          {fault}
+        </p>
+      )}
+    </div>
   );
 }
 
@@ -234,7 +253,7 @@ export function LengthField({ label, path, typed, hint }: Place & { typed: strin
 }
 
 /** One of many. */
-export function SelectField<T extends string | number>({
+export function SelectField<T extends string | number | boolean>({
   label,
   path,
   value,

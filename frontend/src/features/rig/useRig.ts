@@ -25,6 +25,8 @@ export interface RigContext {
   /** Make a draft's edit after all, or throw it away. */
   settleDraft: (draftId: string, take: boolean) => Promise<void>;
   walk: (to: Walk) => Promise<void>;
+  /** Put in an answer that something other than an edit brought. */
+  accept: (answer: OptionAnswer) => void;
   notice: string;
   /** Open the comments, perhaps about a place such as “load:fridge”. */
   comment: (pin: string) => void;

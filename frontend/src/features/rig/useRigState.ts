@@ -120,6 +120,7 @@ export function useRigState(optionId: string, answer: OptionAnswer, comment: (pi
     dismiss: (id) => setRefused((before) => before.filter((one) => one.id !== id)),
     edit,
     walk,
+    accept,
     notice,
     comment,
   };

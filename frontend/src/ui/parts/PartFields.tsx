@@ -8,15 +8,17 @@ export function PartFields({
   typed,
   faults,
   onChange,
+  columns = 3,
 }: {
   fields: PartField[];
   typed: Typed;
   faults: Record<string, string>;
   onChange: (name: string, value: string) => void;
+  columns?: 1 | 2 | 3;
 }) {
   const props = { typed, faults, onChange };
   return (
-    <div className="grid gap-x-6 gap-y-2.5 sm:grid-cols-2 md:grid-cols-3">
+    <div className={`grid gap-x-6 gap-y-2.5 ${COLUMNS[columns]}`}>
       {fields.map((field) => (
         <Field key={field.name} field={field} {...props} />
       ))}
@@ -24,7 +26,9 @@ export function PartFields({
   );
 }
 
-type Shared = Omit<Parameters<typeof PartFields>[0], "fields">;
+const COLUMNS = { 1: "", 2: "sm:grid-cols-2", 3: "sm:grid-cols-2 md:grid-cols-3" } as const;
+
+type Shared = Omit<Parameters<typeof PartFields>[0], "fields" | "columns">;
 
 function Field({ field, typed, faults, onChange }: Shared & { field: PartField }) {
   const id = useId();

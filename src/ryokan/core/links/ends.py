@@ -99,10 +99,7 @@ def brought(sheet: Sheet, rig: Rig) -> list[Figure]:
     for id, link in _ends(rig, gives=False):
         base = f"charging.link.{id}"
         output = sheet.given(f"{base}.output_a", link.output_a, "A")
-        if link.hours_per_day is None:
-            hours = sheet["brief.driving_hours_per_day"]
-        else:
-            hours = sheet.given(f"{base}.hours_per_day", link.hours_per_day, "h")
+        hours = _mean_hours(sheet, rig, base, link)
         sheet.compute(
             f"{base}.wh_per_day",
             "output × charge_v × hours",
@@ -114,3 +111,20 @@ def brought(sheet: Sheet, rig: Rig) -> list[Figure]:
         )
         amps.append(output)
     return amps
+
+
+def _mean_hours(sheet: Sheet, rig: Rig, base: str, link: Link) -> Figure:
+    """Hours of a mean day of the journey: nights at which the two are not together count with none. [h]"""
+    said = None if link.hours_per_day is None else sheet.given(f"{base}.hours_per_day", link.hours_per_day, "h")
+    if not rig.stays:
+        return sheet["brief.driving_hours_per_day"] if said is None else said
+    together = [id for id in rig.stays if id not in link.absent_at]
+    nights = {id: sheet[f"brief.stay.{id}.nights"] for id in rig.stays}
+    return sheet.compute(
+        f"{base}.mean_hours",
+        "sum(nights × hours) ÷ sum(all_nights)",
+        "h",
+        nights=[nights[id] for id in together],
+        hours=said or [sheet[f"brief.stay.{id}.driving_hours_per_day"] for id in together],
+        all_nights=list(nights.values()),
+    )

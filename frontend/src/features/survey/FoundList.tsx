@@ -1,0 +1,125 @@
+import { useState } from "react";
+import { Button } from "../../ui/Button";
+import { Choice } from "../../ui/Choice";
+import { Menu } from "../../ui/Menu";
+import { useRig } from "../rig/useRig";
+import { FoundDialog } from "./FoundDialog";
+import { FATES, FOUND_KINDS, type Found, type FoundKind, nameOf, say } from "./foundKinds";
+
+/** What is there, a row each: pressed, it opens; whether it stays is decided in the row. */
+export function FoundList() {
+  const { rig, answer } = useRig();
+  const [open, setOpen] = useState<{ kind: FoundKind; id: string | null } | null>(null);
+  const items = Object.entries(rig.survey.items).sort(([, one], [, other]) => one.position - other.position);
+  return (
+    <>
+      {items.length === 0 ? (
+        <p className="mb-4 max-w-[42rem] text-soft">
+          Nothing is entered yet. Begin with the alternator and the bank: what their labels say, how old they are, and
+          what a meter read.
+        </p>
+      ) : (
+        <table className="mb-4 w-full">
+          <thead>
+            <tr className="text-left text-[13px] text-soft">
+              <th scope="col" className="py-1 pr-3 font-semibold">
+                What
+              </th>
+              <th scope="col" className="py-1 pr-3 font-semibold">
+                Says
+              </th>
+              <th scope="col" className="py-1 pr-3 font-semibold">
+                Condition
+              </th>
+              <th scope="col" className="py-1 font-semibold">
+                In the plan
+              </th>
+              <th scope="col">
+                <span className="sr-only">Remove</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {items.map(([id, item]) => (
+              <Row key={id} id={id} item={item} onOpen={() => setOpen({ kind: item.kind, id })} />
+            ))}
+          </tbody>
+        </table>
+      )}
+      {answer.may_edit && (
+        <div className="flex flex-wrap gap-2">
+          {(["bank", "alternator", "panels", "shore_charger"] as const).map((kind) => (
+            <Button key={kind} onClick={() => setOpen({ kind, id: null })}>
+              + {FOUND_KINDS[kind].name}
+            </Button>
+          ))}
+          <Menu
+            trigger={<Button>+ More ▾</Button>}
+            items={(["dcdc", "inverter", "controller", "main_cable", "cord", "generator", "other"] as const).map(
+              (kind) => ({
+                label: FOUND_KINDS[kind].name,
+                onSelect: () => setOpen({ kind, id: null }),
+              }),
+            )}
+          />
+        </div>
+      )}
+      {open && <FoundDialog {...open} onClose={() => setOpen(null)} />}
+    </>
+  );
+}
+
+function Row({ id, item, onOpen }: { id: string; item: Found; onOpen: () => void }) {
+  const { edit, answer, rig } = useRig();
+  const name = nameOf(item);
+  const where = item.where ? rig.space.compartments[item.where]?.name : undefined;
+  const condition = item.condition === "not_known" ? "" : item.condition.replace("_", " ");
+  const age = item.age_years === null ? "" : `${item.age_years} ${item.age_years === 1 ? "year" : "years"}`;
+  return (
+    <tr className={`border-rule border-t align-middle ${item.fate === "goes" ? "text-soft" : ""}`}>
+      <td className="py-1 pr-3">
+        <button
+          type="button"
+          className="touch text-left font-semibold hover:underline"
+          onClick={onOpen}
+          disabled={!answer.may_edit}
+        >
+          {name}
+        </button>
+        {where && <span className="block text-[13px] text-soft">{where}</span>}
+      </td>
+      <td className="py-1 pr-3">
+        {say(item)}
+        {item.readings.length > 0 && (
+          <span className="block text-[13px] text-soft">
+            {item.readings.map((one) => `${one.what} ${one.value} ${one.unit}`).join("; ")}
+          </span>
+        )}
+      </td>
+      <td className={`py-1 pr-3 ${item.condition === "damaged" ? "font-semibold text-danger" : ""}`}>
+        {[condition, age].filter(Boolean).join(", ") || <span className="text-soft">not known</span>}
+      </td>
+      <td className="py-1">
+        <Choice
+          label={`${name} in the plan`}
+          value={item.fate}
+          disabled={!answer.may_edit}
+          options={FATES}
+          onChange={(fate) => void edit([{ op: "replace", path: `/survey/items/${id}/fate`, value: fate }])}
+        />
+      </td>
+      <td className="py-1 text-right">
+        {answer.may_edit && (
+          <button
+            type="button"
+            aria-label={`Remove ${name}`}
+            className="touch h-8 w-8 text-soft hover:text-danger"
+            onClick={() => void edit([{ op: "remove", path: `/survey/items/${id}` }])}
+          >
+            ×
+          </button>
+        )}
+      </td>
+    </tr>
+  );
+}

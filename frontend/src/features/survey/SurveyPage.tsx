@@ -1,0 +1,83 @@
+import { useQuery } from "@tanstack/react-query";
+import { useParams, useSearchParams } from "react-router";
+import { photographsQuery, sessionQuery } from "../../api/queries";
+import { PageHead } from "../../ui/PageHead";
+import { Tabs } from "../../ui/Tabs";
+import { inWords } from "../brief/words";
+import { StepFindings } from "../rig/StepFindings";
+import { useRig } from "../rig/useRig";
+import { BeginFrom } from "./BeginFrom";
+import { FoundList } from "./FoundList";
+import { Photographs } from "./Photographs";
+import { RoomSheet } from "./RoomSheet";
+import { Systems } from "./Systems";
+import { VehicleSheet } from "./VehicleSheet";
+
+/** What is there before anything is planned. */
+export function SurveyPage() {
+  const { jobId = "" } = useParams();
+  const { rig } = useRig();
+  const [params, setParams] = useSearchParams();
+  const photographs = useQuery(photographsQuery(jobId)).data?.photographs ?? [];
+  const role = useQuery(sessionQuery).data?.person?.role;
+  return (
+    <>
+      <PageHead>{headline(Object.values(rig.survey.items))}</PageHead>
+      <StepFindings step="survey" />
+      <Tabs
+        label="Survey"
+        value={params.get("tab") ?? "found"}
+        onChange={(tab) => setParams({ tab }, { replace: true })}
+        sheets={[
+          {
+            value: "found",
+            label: "What is there",
+            count: Object.keys(rig.survey.items).length,
+            children: () => (
+              <>
+                <FoundList />
+                <BeginFrom />
+              </>
+            ),
+          },
+          { value: "vehicle", label: "Vehicle", children: () => <VehicleSheet /> },
+          {
+            value: "room",
+            label: "Room",
+            count: Object.keys(rig.space.compartments).length,
+            children: () => <RoomSheet />,
+          },
+          {
+            value: "photographs",
+            label: "Photographs",
+            count: photographs.length,
+            children: () => <Photographs mayAdd={role !== undefined && role !== "viewer"} />,
+          },
+          {
+            value: "systems",
+            label: "Other systems",
+            count: Object.keys(rig.links).length,
+            children: () => <Systems />,
+          },
+        ]}
+      />
+    </>
+  );
+}
+
+function headline(items: { fate: string }[]): string {
+  if (items.length === 0) return "Look the vehicle over: what is there, what its labels say, and where there is room.";
+  const count = (fate: string) => items.filter((item) => item.fate === fate).length;
+  const [stays, goes, open] = [count("stays"), count("goes"), count("open")];
+  const parts = [
+    stays > 0 && `${inWords(stays)} ${stays === 1 ? "stays" : "stay"}`,
+    goes > 0 && `${inWords(goes)} ${goes === 1 ? "goes" : "go"}`,
+    open > 0 && `${inWords(open)} ${open === 1 ? "is" : "are"} not decided`,
+  ].filter(Boolean);
+  const things = items.length === 1 ? "One thing is there" : `${capital(inWords(items.length))} things are there`;
+  return `${things}: ${parts.join(", ")}.`;
+}
+
+function capital(text: string): string {
+  return (text[0]?.toUpperCase() ?? "") + text.slice(1);
+}

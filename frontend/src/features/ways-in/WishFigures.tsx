@@ -1,0 +1,47 @@
+import type { Wish } from "../../api/types";
+import { Digits } from "../../ui/Digits";
+import { formatQuantity } from "../../ui/formatQuantity";
+import { useRig } from "../rig/useRig";
+
+const HEADS = {
+  load: "By itself, for one day",
+  days: "Then it takes",
+  bank: "It gives",
+  unclear: "",
+} as const;
+
+/** What a wish comes to; its figures are of a rig that is not stored, so each carries its working with it. */
+export function WishFigures({ wish }: { wish: Wish }) {
+  const { units } = useRig();
+  if (wish.figures.length === 0) return null;
+  return (
+    <table className="mt-2 w-full text-[14px]">
+      <caption className="text-left text-[13px] text-soft">{HEADS[wish.kind]}</caption>
+      <tbody>
+        {wish.figures.map((figure) => {
+          const shown = formatQuantity(figure.value, figure.unit, units);
+          return (
+            <tr key={figure.key} className="border-rule border-t">
+              <th scope="row" className="py-1 pr-3 text-left align-top font-normal">
+                <details>
+                  <summary className="touch">{figure.title}</summary>
+                  <p className="mt-1 border-incoming border-l-2 pl-2 text-[13px] text-soft">
+                    {figure.in_words} = <span className="font-mono">{figure.with_numbers}</span>
+                    <span className="block">
+                      Source: {figure.source.title}
+                      {figure.source.from_memory && ", from memory, unverified"}.
+                    </span>
+                  </p>
+                </details>
+              </th>
+              <td className="figure py-1 text-right align-top">
+                <Digits>{shown.number}</Digits>
+                {shown.unit && <span className="unit">{shown.unit}</span>}
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
