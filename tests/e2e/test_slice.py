@@ -89,7 +89,7 @@ def test_keyboard_alone_carries_a_load_from_typing_to_undo(installer: Installer)
     page.get_by_role("button", name="Moth counters").focus()
     page.keyboard.press("Enter")
     expect(page.get_by_role("navigation", name="Steps")).to_be_visible()
-    page.keyboard.press("2")
+    page.keyboard.press("3")  # survey, brief, loads
     expect(page.get_by_label("Add a load")).to_be_focused()
     for line in ("lamp 5 W 4 h", "router 12 W all day"):
         page.keyboard.type(line)

@@ -4,15 +4,19 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from datetime import datetime, timedelta
+from uuid import UUID
 
 from sqlalchemy.orm import Session
 
 from ryokan.core.job_file import JobFile, OptionFile
 from ryokan.core.rig import Brief, Rig, Stay
+from ryokan.core.survey.model import FoundBank, FoundInverter
 from ryokan.core.vehicle import Vehicle
-from ryokan.operations.accounts import create_shop
+from ryokan.documents.sample_photograph import type_plate
+from ryokan.operations.accounts import Actor, create_shop
 from ryokan.operations.jobs import create_job
 from ryokan.operations.parts import fill_book
+from ryokan.operations.photographs import add_photograph, caption
 from ryokan.parts.sample import sample_parts
 from ryokan.store import people
 
@@ -37,8 +41,21 @@ def load_demo(session: Session, examples: Sequence[JobFile], *, now: datetime) -
     for age, job in enumerate(reversed([*examples, begun])):
         # Each a minute apart, so that the order of the cards does not depend on chance.
         at = now + timedelta(minutes=age)
-        create_job(session, actor, title=job.title, customer=job.customer, now=at, options=job.options)
+        made = create_job(session, actor, title=job.title, customer=job.customer, now=at, options=job.options)
+        _photograph(session, actor, made.job.id, job.options[0].rig, now=at)
     return True
+
+
+def _photograph(session: Session, actor: Actor, job_id: UUID, rig: Rig, *, now: datetime) -> None:
+    """The plates of the banks and inverters that a survey found."""
+    for id, bank in rig.survey.of_kind(FoundBank).items():
+        battery = bank.battery
+        lines = ["STORAGE BATTERY", f"{battery.nominal_v:g} V   {battery.capacity_ah:g} Ah", battery.chemistry.upper()]
+        kept = add_photograph(session, actor, job_id, type_plate(lines), pin=f"item:{id}", now=now)
+        caption(session, actor, kept[-1].id, "label, front side")
+    for id, inverter in rig.survey.of_kind(FoundInverter).items():
+        lines = ["DC-AC INVERTER", f"{inverter.rated_w:g} W", f"{rig.region.mains_v} V   {rig.region.mains_hz} Hz"]
+        add_photograph(session, actor, job_id, type_plate(lines), pin=f"item:{id}", now=now + timedelta(seconds=1))
 
 
 def _begun_rig() -> Rig:

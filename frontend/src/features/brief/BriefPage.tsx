@@ -4,11 +4,13 @@ import { WaysIn } from "../ways-in/WaysIn";
 import { AssumptionList } from "./AssumptionList";
 import { BriefSentence } from "./BriefSentence";
 import { StayTable } from "./StayTable";
+import { WhatFollows } from "./WhatFollows";
 
 export function BriefPage() {
   return (
     <>
       <BriefSentence />
+      <WhatFollows />
       <StepFindings step="brief" />
       <Section title="Other ways in" aside="beside the audit of loads">
         <WaysIn />

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { Link, NavLink, useParams } from "react-router";
+import { Link, NavLink, useLocation, useParams } from "react-router";
 import type { JobAnswer, Person } from "../../api/types";
 import { AccountMenu } from "../../ui/AccountMenu";
 import { Mark } from "../../ui/Mark";
@@ -11,6 +11,7 @@ import { useRig } from "./useRig";
 export function TopBar({ job, person, onHelp }: { job: JobAnswer; person: Person; onHelp: () => void }) {
   const { step } = useParams();
   const { answer, optionId } = useRig();
+  const placeIn = useSamePlace();
   const [notes, setNotes] = useState(false);
   return (
     <header className="flex min-h-[52px] flex-wrap items-center gap-x-4 gap-y-1 border-rule border-b px-4 py-1.5">
@@ -23,7 +24,7 @@ export function TopBar({ job, person, onHelp }: { job: JobAnswer; person: Person
         {optionsOfSystem(job, optionId).map((option) => (
           <NavLink
             key={option.id}
-            to={`/jobs/${job.id}/${option.id}/${step}`}
+            to={placeIn(job, option.id)}
             className={({ isActive }) =>
               `touch flex h-7 items-center px-3 text-[14px] ${isActive ? "bg-sheet font-semibold" : "text-soft"}`
             }
@@ -58,6 +59,16 @@ export function TopBar({ job, person, onHelp }: { job: JobAnswer; person: Person
   );
 }
 
+/** The step that is open, and its sheet, in another option. */
+function useSamePlace() {
+  const { step } = useParams();
+  const sheet = new URLSearchParams(useLocation().search).get("tab");
+  return (job: JobAnswer, optionId: string) => ({
+    pathname: `/jobs/${job.id}/${optionId}/${step}`,
+    search: sheet ? `?tab=${sheet}` : "",
+  });
+}
+
 function systemOf(job: JobAnswer, optionId: string): string {
   return job.options.find((option) => option.id === optionId)?.system ?? "";
 }
@@ -69,7 +80,7 @@ function optionsOfSystem(job: JobAnswer, optionId: string) {
 
 /** Which of several systems is open; each has options of its own. */
 function SystemSwitch({ job }: { job: JobAnswer }) {
-  const { step } = useParams();
+  const placeIn = useSamePlace();
   const { optionId } = useRig();
   const names = [...new Set(job.options.map((option) => option.system))];
   if (names.length < 2) return null;
@@ -79,7 +90,7 @@ function SystemSwitch({ job }: { job: JobAnswer }) {
       {names.map((name) => (
         <Link
           key={name}
-          to={`/jobs/${job.id}/${job.options.find((option) => option.system === name)?.id}/${step}`}
+          to={placeIn(job, job.options.find((option) => option.system === name)?.id ?? "")}
           aria-current={name === here ? "true" : undefined}
           className={`touch flex h-7 items-center border-b-2 text-[14px] ${
             name === here ? "border-incoming font-semibold" : "border-transparent text-soft hover:text-ink"

@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, unwrap } from "../../api/client";
+import { optionQuery } from "../../api/queries";
 import type { JobAnswer, OptionAnswer, SystemLink } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
@@ -71,6 +72,7 @@ export function LinkDialog({
       };
       const params = { path: { option_id: optionId } };
       accept((await unwrap(client.POST("/api/v1/options/{option_id}/links", { params, body }))) as OptionAnswer);
+      await queries.invalidateQueries({ queryKey: optionQuery(other).queryKey });
       await queries.invalidateQueries({ queryKey: ["link ends"] });
       onClose();
     });

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { client, unwrap } from "../../api/client";
-import { jobQuery, linkEndsQuery } from "../../api/queries";
+import { jobQuery, linkEndsQuery, optionQuery } from "../../api/queries";
 import type { JobAnswer, OptionAnswer, SystemLink } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { formatNumber } from "../../ui/formatQuantity";
@@ -114,12 +114,14 @@ function LinkRow({ id, link, onOpen }: { id: string; link: SystemLink; onOpen: (
       const body = { other_option_id: other, link_id: id, link, volts_of_fed_bank: false };
       const params = { path: { option_id: optionId } };
       accept((await unwrap(client.POST("/api/v1/options/{option_id}/links", { params, body }))) as OptionAnswer);
+      await queries.invalidateQueries({ queryKey: optionQuery(other).queryKey });
       await queries.invalidateQueries({ queryKey: ["link ends", optionId] });
     });
   const part = () =>
     task.run(async () => {
       const params = { path: { option_id: optionId, link_id: id } };
       accept((await unwrap(client.DELETE("/api/v1/options/{option_id}/links/{link_id}", { params }))) as OptionAnswer);
+      for (const end of ends) await queries.invalidateQueries({ queryKey: optionQuery(end.option_id).queryKey });
     });
   const away = link.absent_at.filter((stay) => rig.stays[stay]).map((stay) => rig.stays[stay]?.place || "a stay");
   const hours = link.hours_per_day === null ? "while driving" : `for ${formatNumber(link.hours_per_day)} h a day`;
