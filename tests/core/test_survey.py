@@ -146,5 +146,6 @@ def test_what_cannot_be_is_refused(members: dict[str, Any], says: str) -> None:
 def test_an_empty_survey_says_nothing() -> None:
     assert Survey().ordered() == {}
     assert evaluate(rig()).steps["survey"] == "empty"
+    assert evaluate(rig(vehicle={"frame": {"length_m": 6}})).steps["survey"] == "open"  # measured, nothing looked at
     assert evaluate(rig(survey={"items": {"o": {"kind": "other"}}})).steps["survey"] == "open"
     assert evaluate(rig(survey={"items": {"o": {"kind": "other", "fate": "goes"}}})).steps["survey"] == "fits"

@@ -189,7 +189,8 @@ def _wiring(sheet: Sheet, rig: Rig, rows: list[Powered]) -> None:
 def _step_states(rig: Rig, findings: tuple[Finding, ...]) -> dict[StepName, StepState]:
     """Empty: nothing to work with yet. Open: the need stands, nothing is chosen. Otherwise it fits, or it does not."""
     chosen: dict[StepName, bool] = {
-        "survey": rig.survey.as_found or all(one.fate != "open" for one in rig.survey.items.values()),
+        "survey": bool(rig.survey.items)
+        and (rig.survey.as_found or all(one.fate != "open" for one in rig.survey.items.values())),
         "brief": True,
         "loads": bool(rig.active_loads()),
         "storage": rig.storage.bank is not None,

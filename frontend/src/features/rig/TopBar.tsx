@@ -35,7 +35,10 @@ export function TopBar({ job, person, onHelp }: { job: JobAnswer; person: Person
         <NewOption job={job} step={step ?? "brief"} />
       </nav>
       {job.options.length > 1 && (
-        <Link to={`/jobs/${job.id}/options`} className="touch text-[14px] text-stored underline underline-offset-2">
+        <Link
+          to={`/jobs/${job.id}/options`}
+          className="touch flex items-center text-[14px] text-stored underline underline-offset-2"
+        >
           Compare
         </Link>
       )}

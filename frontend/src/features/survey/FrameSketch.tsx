@@ -24,13 +24,13 @@ export function FrameSketch() {
         {!boat && <Dimension x1={130} x2={212} y={196} soft />}
         {!boat && kind !== "trailer" && <Dimension x1={212} x2={516} y={196} soft />}
         <path
-          d={boat ? "M116 64 V128 M110 64 h12 M110 128 h12" : "M116 42 V184 M110 42 h12 M110 184 h12"}
+          d={boat ? "M116 58 V140 M110 58 h12 M110 140 h12" : "M116 42 V184 M110 42 h12 M110 184 h12"}
           className="fill-none stroke-soft"
         />
       </svg>
       <At left="0%" top="30%">
         <SketchField
-          label={boat ? "Headroom or air draught" : "Height"}
+          label={boat ? "Air draught" : "Height"}
           path={`${FRAME}/height_m`}
           unit="m"
           value={frame.height_m}
@@ -39,11 +39,11 @@ export function FrameSketch() {
       <At left="66%" top="83%">
         <SketchField label="Length over all" path={`${FRAME}/length_m`} unit="m" value={frame.length_m} />
       </At>
-      <At left={boat ? "30%" : "26%"} top={boat ? "42%" : "24%"}>
+      <At left={boat ? "27%" : "26%"} top={boat ? "40%" : "24%"}>
         <SketchField label={boat ? "Beam" : "Width"} path={`${FRAME}/width_m`} unit="m" value={frame.width_m} />
       </At>
       {boat ? (
-        <At left="62%" top="44%">
+        <At left="52%" top="40%">
           <SketchField label="Bilge, deep" path="/vehicle/bilge_depth_m" unit="m" value={rig.vehicle.bilge_depth_m} />
         </At>
       ) : (
@@ -103,10 +103,10 @@ function Body({ trailer }: { trailer: boolean }) {
 function Hull({ sailing }: { sailing: boolean }) {
   return (
     <g fill="none" stroke="currentColor" strokeWidth="1.6">
-      <path d="M130 96 H600 Q590 150 540 166 H160 Q132 150 130 96 Z" />
-      <path d="M190 96 V64 H480 L510 96" />
-      {sailing && <path d="M360 64 V6 M360 12 L250 60 H360" strokeWidth="1.2" />}
-      <path d="M90 128 H118 M612 128 H650" strokeDasharray="6 5" className="text-stored" stroke="currentColor" />
+      <path d="M130 90 H600 Q594 164 540 186 H160 Q134 172 130 90 Z" />
+      <path d="M190 90 V58 H480 L510 90" />
+      {sailing && <path d="M360 58 V6 M360 12 L250 54 H360" strokeWidth="1.2" />}
+      <path d="M96 140 H124 M606 140 H650" strokeDasharray="6 5" className="text-stored" stroke="currentColor" />
     </g>
   );
 }
