@@ -30,6 +30,7 @@ BROKEN: list[tuple[str, dict[str, Any]]] = [
     ("storage.short_after_growth", {"brief.growth_frac": 0.5}),
     ("solar.need_over_roof", {"solar.array_w": None, "space.roof.outline": [[0, 0], [2, 0], [2, 1], [0, 1]]}),
     ("solar.array_over_roof", {"space.roof.outline": [[0, 0], [2, 0], [2, 1], [0, 1]]}),
+    ("charging.relay_on_smart_alternator", {"charging.alternator_path": "relay", "survey.items": {"a": {"kind": "alternator", "regulation": "smart"}}}),
     ("charging.link_in_a_loop", {"links": {"a": {**LINK, "gives": True}, "b": {**LINK, "gives": False}}}),
     ("charging.link_of_gone_stay", {"links": {"a": {**LINK, "gives": False, "absent_at": ["gone"]}}}),
     ("brief.seen_from_outside", {"brief.nothing_to_be_seen": True}),

@@ -185,3 +185,12 @@ def test_completions_begin_with_what_is_typed_and_then_look_within() -> None:
     assert words[0] == "fridge"
     assert "household fridge" in words
     assert completions("  ") == []
+
+
+@pytest.mark.parametrize(("hemisphere", "heated"), [("north", {12, 1, 2}), ("south", {6, 7, 8})])
+def test_each_month_has_the_day_of_its_season(hemisphere: str, heated: set[int]) -> None:
+    year = report(
+        [load(10, 10), load(100, 10, seasons=["winter"])], brief={"hemisphere": hemisphere, "first_month": 1, "last_month": 12}
+    )
+
+    assert {month for month, wh in enumerate(value(year, "loads.wh_per_day_by_month"), start=1) if wh > 100} == heated

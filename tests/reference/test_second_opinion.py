@@ -112,7 +112,7 @@ def second_opinion(document: dict[str, Any]) -> dict[str, Any]:
     driving = sum(s["nights"] * s["driving_hours_per_day"] for s in stays) / sum(s["nights"] for s in stays)
     if driving:
         outcome["charging.dcdc.need_a"] = 1.2 * mean / ROUND_TRIP[chemistry] / charge_v / driving
-    have = storage["bank"]["nominal_ah"] * nominal_v if storage["bank"] else bank
+    have = wh_of(storage["bank"], document["own_parts"], nominal_v) if storage["bank"] else bank
     usable = have * cold * (min(dod, 0.8) if storage["sizing"] == "largest_governs" else dod * 0.8)
     bulk_h = document["charging"]["refill_hours"] - TAPER_H[chemistry]
     outcome["charging.shore.need_a"] = usable / ROUND_TRIP[chemistry] / charge_v / bulk_h
@@ -207,6 +207,13 @@ def main_run(document: dict[str, Any], loads: list[dict[str, Any]], inverter_a: 
         if ampacity * zone >= fuse * (1 - 1e-9) and drop <= 0.03 * document["storage"]["system_v"] * (1 + 1e-9):
             return {"wiring.main.fuse_a": fuse, "wiring.main.conductor": f"awg:{label}", "wiring.main.drop_v": drop}
     return {}
+
+
+def wh_of(bank: dict[str, Any], own_parts: dict[str, Any], nominal_v: float) -> float:
+    if bank["units"] is None:
+        return float(bank["nominal_ah"]) * nominal_v
+    unit = own_parts[bank["units"]["part"].removeprefix("own:")]["part"]
+    return float(bank["units"]["series"] * bank["units"]["parallel"] * unit["nominal_v"] * unit["capacity_ah"])
 
 
 def agree(rig: Rig) -> None:

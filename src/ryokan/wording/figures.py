@@ -97,6 +97,7 @@ TITLES: dict[str, str] = {
     "loads.row.*.summer.duty_frac": "Share that it runs in summer",
     "loads.row.*.autumn.duty_frac": "Share that it runs in autumn",
     "loads.row.*.winter.duty_frac": "Share that it runs in winter",
+    "loads.wh_per_day_by_month": "A full day by month, January to December",
     "loads.largest_season_wh_per_day": "The largest day of the seasons travelled",
     "loads.by_feed.*": "Taken from the bank by this feed",
     "loads.by_group.*": "Taken from the bank by the group, at its other name",

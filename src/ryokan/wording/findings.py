@@ -171,6 +171,10 @@ FINDINGS: dict[str, Words] = {
         "Lithium hangs straight on the alternator through a relay.",
         "It overheats the alternator, and when the bank's electronics open under charge the voltage spike can destroy it.",
     ),
+    "charging.relay_on_smart_alternator": Words(
+        "The engine computer turns the alternator down, and the relay goes by its volts.",
+        "Below 12.7 V it drops out or drains the starter battery. A DC-DC charger switched by the ignition does not.",
+    ),
     "charging.below_freezing": Words(
         "The bay falls to {bay} and the bank does not heat itself.",
         "Charging lithium iron phosphate below 0 °C damages it for good and can make it dangerous.",

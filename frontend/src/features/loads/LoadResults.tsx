@@ -11,6 +11,7 @@ import { faultAt } from "../rig/fields";
 import { rowName } from "../rig/rowName";
 import { useRig } from "../rig/useRig";
 import { DayStrip } from "./DayStrip";
+import { Months } from "./Months";
 
 type FigureOf = (key: string) => FigureValue | undefined;
 type Figures = Record<string, FigureValue>;
@@ -111,6 +112,7 @@ function Spread({ figure }: { figure: FigureOf }) {
             })}
         </tbody>
       </table>
+      {seasonal && <Months figure={figure("loads.wh_per_day_by_month")} />}
       {standing && amount(standing) > 0 && (
         <p className="mt-2 text-[14px] text-soft">
           <Figure figure={figure("loads.standing_a")} className="text-ink" /> never stop: that is{" "}

@@ -1,3 +1,5 @@
+import { Link, useParams } from "react-router";
+import type { FigureValue } from "../../api/types";
 import { PageHead } from "../../ui/PageHead";
 import { Figure } from "../rig/Figure";
 import { useRig } from "../rig/useRig";
@@ -33,6 +35,7 @@ export function LoadsPage() {
         />
       )}
       {!empty && <LoadTable figure={figure} />}
+      <ToOtherSystems figure={figure} />
       <LoadLists empty={empty} />
       {!empty && (
         <div className="mt-8">
@@ -40,5 +43,36 @@ export function LoadsPage() {
         </div>
       )}
     </>
+  );
+}
+
+/** What feeds other systems counts among the loads; it is changed where it was said. */
+function ToOtherSystems({ figure }: { figure: (key: string) => FigureValue | undefined }) {
+  const { rig } = useRig();
+  const { jobId, optionId } = useParams();
+  const links = Object.entries(rig.links).filter(([, link]) => link.gives && link.source !== "alternator");
+  if (links.length === 0) return null;
+  return (
+    <p className="mt-3 text-[14px] text-soft">
+      Also counted:{" "}
+      {links.map(([id, link], index) => (
+        <span key={id}>
+          {index > 0 && ", "}
+          to {link.system}{" "}
+          {figure(`loads.row.to~${id}.wh_at_bank`) ? (
+            <Figure figure={figure(`loads.row.to~${id}.wh_at_bank`)} className="text-ink" />
+          ) : (
+            <Figure figure={figure(`loads.row.to~${id}.running_w`)} className="text-ink" />
+          )}
+        </span>
+      ))}
+      .{" "}
+      <Link
+        to={`/jobs/${jobId}/${optionId}/survey?tab=systems`}
+        className="touch text-stored underline underline-offset-2"
+      >
+        Links
+      </Link>
+    </p>
   );
 }

@@ -44,6 +44,7 @@ export function LinkDialog({
   const [draft, setDraft] = useState<SystemLink>(link ?? { ...STANDARD, system: others[0] ?? "", position });
   const [amps, setAmps] = useState(String(draft.output_a));
   const [volts, setVolts] = useState(link ? String(link.output_v) : "");
+  const [passes, setPasses] = useState(String(Math.round(draft.charger_frac * 1000) / 10));
   const [hours, setHours] = useState(draft.hours_per_day === null ? "" : String(draft.hours_per_day));
   const options = job.options.filter((option) => option.system === draft.system);
   const [chosen, setChosen] = useState("");
@@ -67,6 +68,7 @@ export function LinkDialog({
           output_a: output,
           output_v: read(volts, "V") ?? draft.output_v,
           hours_per_day: read(hours, "h"),
+          charger_frac: (read(passes, "%") ?? 90) / 100,
         },
         volts_of_fed_bank: volts.trim() === "",
       };
@@ -149,6 +151,7 @@ export function LinkDialog({
         <div className="flex flex-wrap gap-6">
           {typed("The charger gives", amps, setAmps, "A", "at the bank that is fed")}
           {typed("at", volts, setVolts, "V", "empty: what that bank is charged at")}
+          {typed("It passes on", passes, setPasses, "%", "of what it takes; 90 is usual")}
           {typed("Hours a day", hours, setHours, "h", "empty: while driving")}
         </div>
         <fieldset>

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from ryokan.core.figure import Sheet
-from ryokan.core.findings.model import Trouble, rule
+from ryokan.core.findings.model import Fix, Trouble, replace, rule
 from ryokan.core.rig import Rig
-from ryokan.core.survey.model import AnyFound, FoundBank
+from ryokan.core.survey.model import AnyFound, FoundAlternator, FoundBank
 
 CAPACITY_UNITS = ("Ah", "Wh", "%")
 
@@ -69,3 +69,12 @@ def cord_below_charger(rig: Rig, sheet: Sheet) -> Trouble | None:
     if draw is None or limit is None or draw.number <= limit.number:
         return None
     return Trouble(figures={"draw": draw, "limit": limit})
+
+
+@rule("charging.relay_on_smart_alternator", "fault", "practice")
+def relay_on_smart_alternator(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """A relay that goes by volts hangs on an alternator that the engine computer turns down."""
+    smart = any(one.regulation == "smart" and one.fate != "goes" for one in rig.survey.of_kind(FoundAlternator).values())
+    if not smart or rig.charging.alternator_path != "relay":
+        return None
+    return Trouble(fix=Fix("charging.use_dcdc", replace("/charging/alternator_path", "dcdc")))

@@ -63,6 +63,8 @@ def by_season(sheet: Sheet, rig: Rig, rows: Sequence[Powered]) -> dict[Season, F
             _in_season_wh(sheet, rig, row, season) for row in rows if follows_seasons(row.load) and in_season(row.load, season)
         ]
         totals[season] = sheet.compute(f"loads.wh_per_day.{season}", "sum(rows)", "Wh", rows=[*plain, *seasonal])
+    months = [totals[season_of(month, rig.brief.hemisphere)] for month in range(1, 13)]
+    sheet.compute("loads.wh_per_day_by_month", "seasons", "Wh", "practice", seasons=months)
     return totals
 
 
