@@ -41,6 +41,15 @@ def example(name: str) -> Rig:
     return Rig.model_validate(json.loads(path.read_text())["options"][0]["rig"])
 
 
+def example_rigs() -> list[tuple[str, Rig]]:
+    """Every option of every example file, with a name."""
+    return [
+        (f"{path.stem}: {option.get('system', '')} {option['name']}", Rig.model_validate(option["rig"]))
+        for path in EXAMPLES
+        for option in json.loads(path.read_text())["options"]
+    ]
+
+
 def changed(base: Rig, changes: dict[str, Any]) -> Rig:
     """The rig with members set by dotted path."""
     document = copy.deepcopy(base.model_dump(mode="json"))

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 import pytest
-from builders import EXAMPLES, ROOT, changed, example, load, report, rig
+from builders import ROOT, changed, example, example_rigs, load, report, rig
 
 from ryokan.core.data.provenance import sources
 from ryokan.core.evaluate import evaluate
@@ -151,10 +151,10 @@ def test_a_bank_of_exactly_the_need_is_not_short() -> None:
     assert evaluate(exact).figures["storage.days_without_charge"].value == pytest.approx(2)
 
 
-@pytest.mark.parametrize("path", EXAMPLES, ids=lambda path: path.stem)
-def test_every_figure_of_an_example_has_a_title_and_a_source(path: Any) -> None:
+@pytest.mark.parametrize("one", [pytest.param(one, id=name) for name, one in example_rigs()])
+def test_every_figure_of_an_example_has_a_title_and_a_source(one: Any) -> None:
     from ryokan.wording.figures import title
 
-    for figure in evaluate(example(path.stem)).figures.values():
+    for figure in evaluate(one).figures.values():
         assert title(figure.key)
         assert figure.source in sources()
