@@ -1,0 +1,139 @@
+"""The pictures of docs/screenshots, from a freshly started demo: ``PYTHONPATH=script python -m dev.pictures ADDRESS``.
+
+Start it with ``script/demo --fresh``; what the pictures press is left in its data.
+"""
+
+from __future__ import annotations
+
+import sys
+from collections.abc import Callable
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+from ryokan.operations.demo import EMAIL, PASSWORD
+
+FOLDER = Path(__file__).resolve().parents[2] / "docs/screenshots"
+FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run"]
+SETTLE_MS = 900  # until figures have come and nothing is marked as changed
+
+CLINIC, NURSES = "Travelling eye clinic", "Two relief nurses"
+
+
+def step(job: str, name: str) -> Callable[[Page], None]:
+    def go(page: Page) -> None:
+        page.get_by_role("link", name="All jobs").click()
+        page.get_by_role("button", name=job).click()
+        page.get_by_role("navigation", name="Steps").get_by_role("link", name=name).click()
+
+    return go
+
+
+def sheet(name: str) -> Callable[[Page], None]:
+    def go(page: Page) -> None:
+        step(NURSES, "Survey")(page)
+        page.get_by_role("tab", name=name).click()
+
+    return go
+
+
+def jobs(page: Page) -> None:
+    page.get_by_role("link", name="All jobs").click()
+
+
+def working(page: Page) -> None:
+    step(CLINIC, "Storage")(page)
+    page.locator('[data-figure="storage.need_wh"]').first.click()
+
+
+def load_form(page: Page) -> None:
+    step(CLINIC, "Loads")(page)
+    page.locator("tr[data-row]").first.focus()
+    page.keyboard.press("f")
+
+
+def fix(page: Page) -> None:
+    step(NURSES, "Wiring")(page)
+    page.get_by_role("main").get_by_role("button", name="Take the cable and fuse asked for").first.click()
+
+
+def picker(page: Page) -> None:
+    step(NURSES, "Storage")(page)
+    page.get_by_role("button", name="Choose from the parts").click()
+
+
+def options(page: Page) -> None:
+    step(CLINIC, "Storage")(page)
+    page.get_by_role("button", name="Begin a further option").click()
+    page.get_by_label("Begin another option from this one, called").fill("Lead")
+    page.keyboard.press("Enter")
+    page.get_by_role("link", name="Lead").wait_for()
+    page.get_by_role("radio", name="AGM").click()
+    page.get_by_text("Saved, revision 2").wait_for()
+    page.get_by_role("link", name="Compare").click()
+
+
+def tablet(page: Page) -> None:
+    step(CLINIC, "Loads")(page)
+    page.get_by_role("heading", name="From the bank, by group").scroll_into_view_if_needed()
+    page.mouse.move(500, 400)
+    page.mouse.wheel(0, 400)
+
+
+def at(path: str) -> Callable[[Page], None]:
+    return lambda page: page.evaluate("(path) => window.location.assign(path)", path)
+
+
+# Name, what is pressed, width, height, theme. What changes the data comes last.
+PICTURES: list[tuple[str, Callable[[Page], None], int, int, str]] = [
+    ("jobs", jobs, 1280, 800, "light"),
+    ("survey", sheet("What is there"), 1280, 800, "light"),
+    ("room", sheet("Room"), 1280, 1180, "light"),
+    ("systems", sheet("Other systems"), 1280, 800, "light"),
+    ("brief", step(CLINIC, "Brief"), 1280, 800, "light"),
+    ("loads", step(CLINIC, "Loads"), 1280, 800, "light"),
+    ("load-form", load_form, 1280, 800, "light"),
+    ("storage", working, 1280, 800, "light"),
+    ("inverter", step(CLINIC, "Inverter"), 1280, 800, "dark"),
+    ("solar", step(CLINIC, "Solar"), 1280, 800, "light"),
+    ("charging", step(NURSES, "Charging"), 1280, 800, "light"),
+    ("wiring", step(NURSES, "Wiring"), 1280, 800, "light"),
+    ("fix", fix, 1280, 800, "light"),
+    ("picker", picker, 1280, 800, "light"),
+    ("parts", at("/parts"), 1280, 800, "light"),
+    ("shop", at("/shop"), 1280, 800, "light"),
+    ("sources", at("/sources"), 1280, 800, "light"),
+    ("tablet", tablet, 1024, 768, "light"),
+    ("options", options, 1280, 800, "light"),
+]
+
+
+def main(address: str, only: list[str]) -> None:
+    """Take all pictures, or those that are named."""
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+        for name, press, width, height, theme in PICTURES:
+            if only and name not in only:
+                continue
+            page = browser.new_page(
+                viewport={"width": width, "height": height}, color_scheme="dark" if theme == "dark" else "light"
+            )
+            page.goto(address)
+            page.get_by_label("Address").fill(EMAIL)
+            page.get_by_label("Password").fill(PASSWORD)
+            page.keyboard.press("Enter")
+            read = page.get_by_role("button", name="I have read this")
+            page.get_by_role("heading", name="Jobs").or_(read).first.wait_for()
+            if read.count():
+                read.click()
+            page.wait_for_timeout(SETTLE_MS)
+            press(page)
+            page.wait_for_timeout(SETTLE_MS)
+            page.screenshot(path=FOLDER / f"{name}.png")
+            print(name, flush=True)
+            page.close()
+        browser.close()
+
+
+if __name__ == "__main__":
+    main(sys.argv[1], sys.argv[2:])
