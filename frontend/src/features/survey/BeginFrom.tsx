@@ -17,7 +17,7 @@ export function BeginFrom() {
   const navigate = useNavigate();
   const task = useTask();
   const [said, setSaid] = useState("");
-  if (!job.data || !answer.may_edit) return null;
+  if (!job.data || !answer.may_edit || Object.keys(rig.survey.items).length === 0) return null;
   const { options } = job.data;
   const system = options.find((option) => option.id === optionId)?.system ?? "";
   const siblings = options.filter((option) => option.system === system && option.id !== optionId);

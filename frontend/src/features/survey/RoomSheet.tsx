@@ -36,7 +36,13 @@ export function RoomSheet() {
           />
           {answer.may_edit && <Button onClick={() => setOpen("new")}>+ Compartment</Button>}
         </div>
-        <Inside view={view} onOpen={setOpen} />
+        {boxes.length === 0 && (
+          <p className="mb-3 max-w-[42rem] text-soft">
+            No compartment yet. Measure the vehicle first, then each box by its inside size and where it begins: they
+            are the first gate of what can be fitted at all.
+          </p>
+        )}
+        {(boxes.length > 0 || frameOf(rig, view)) && <Inside view={view} onOpen={setOpen} />}
         {boxes.length > 0 && <CompartmentTable boxes={boxes} onOpen={setOpen} />}
       </Section>
       <RoofPlan />
