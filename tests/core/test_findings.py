@@ -27,6 +27,7 @@ BROKEN: list[tuple[str, dict[str, Any]]] = [
     ("survey.second_bank", {"survey.items": {"old": {**OLD_BANK, "fate": "stays"}, "older": {**OLD_BANK, "fate": "stays"}}}),
     ("survey.cord_below_charger", {"survey.items": {"cord": {"kind": "cord", "rating": "na_15"}}, "charging.shore_charger_a": 90}),
     ("storage.fits_no_compartment", {"storage.bank": {"units": {"part": "own:sized", "series": 2, "parallel": 3}}, "space.compartments": {"bench": {"name": "bench", "length_m": 1.2, "width_m": 0.5, "height_m": 0.2}}}),
+    ("storage.energy_stranded", {"inverter.cutoff_v": 26.0}),
     ("storage.short_after_growth", {"brief.growth_frac": 0.5}),
     ("solar.need_over_roof", {"solar.array_w": None, "space.roof.outline": [[0, 0], [2, 0], [2, 1], [0, 1]]}),
     ("solar.array_over_roof", {"space.roof.outline": [[0, 0], [2, 0], [2, 1], [0, 1]]}),

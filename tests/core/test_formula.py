@@ -110,7 +110,8 @@ def again(node: ast.expr, names: dict[str, Any]) -> Any:
         table, _, column = ast.unparse(node.args[0]).partition(".")
         values = [again(arg, names) for arg in node.args[1:]]
         if name == "interp":
-            points = next(curve for curve in CHEMISTRIES["curve"] if curve["name"] == column)["values"][table]
+            curve = next(curve for curve in CHEMISTRIES["curve"] if column in (curve["name"], curve.get("inverse")))
+            points = [pair if column == curve["name"] else pair[::-1] for pair in curve["values"][table]]
             low, high = next((a, b) for a, b in itertools.pairwise(points) if a[0] <= values[0] <= b[0])
             return low[1] + (high[1] - low[1]) * (values[0] - low[0]) / (high[0] - low[0])
         rows, what = read_table(table), column or (values[1] if len(values) > 1 else None)

@@ -28,6 +28,7 @@ from ryokan.core.parts.model import Part
 from ryokan.core.rig import Rig
 from ryokan.core.solar.need import array_need, bench_rules, controller_need
 from ryokan.core.space.room import room
+from ryokan.core.storage.behaviour import by_class, over_the_years, spread_of_days, three_times_daily, under_load
 from ryokan.core.storage.growth import after_growth
 from ryokan.core.storage.have import bank_given, cost_in_nights, what_it_gives
 from ryokan.core.storage.need import bank_need, system_volts
@@ -97,6 +98,7 @@ def evaluate(rig: Rig, book: Mapping[str, Part] | None = None) -> Report:
     all_sources(sheet, chemistry, brought(sheet, rig))
     _wiring(sheet, rig, loads)
     totals(sheet, rig, chosen)
+    _behaviour(sheet, rig, chosen)
     after_growth(sheet, rig.brief)
     room(sheet, rig.space)
     payload(sheet, rig)
@@ -176,6 +178,15 @@ def _storage(sheet: Sheet, rig: Rig, chosen: Fitted, at_bank: dict[str, Figure])
     bank_wh = bank_given(sheet, rig.storage, chosen.battery)
     what_it_gives(sheet, rig.storage, bank_wh)
     cost_in_nights(sheet, at_bank)
+
+
+def _behaviour(sheet: Sheet, rig: Rig, chosen: Fitted) -> None:
+    """How the bank behaves under load, in a fault, by use and over the years."""
+    under_load(sheet, rig.storage, chosen.battery)
+    spread_of_days(sheet)
+    by_class(sheet)
+    three_times_daily(sheet)
+    over_the_years(sheet, rig.storage, chosen.battery)
 
 
 def _wiring(sheet: Sheet, rig: Rig, rows: list[Powered]) -> None:

@@ -47,6 +47,10 @@ FINDINGS: dict[str, Words] = {
         "No compartment takes {count} of these batteries. {why}.",
         "Measured upright with 10 mm of air on each side; cables and lids need more.",
     ),
+    "storage.energy_stranded": Words(
+        "With everything running ({current}) the inverter stops at {cutoff} and leaves {stranded} in the bank.",
+        "A lower cut-off, a shorter run or a bank of less resistance gets at it.",
+    ),
     "storage.short_after_growth": Words(
         "The bank keeps the promise today; once the use has grown by {growth} % it lasts {after}, not {promised}.",
         "A bank of one age and kind is hard to add to later.",

@@ -64,7 +64,7 @@ def curves() -> dict[str, CurveAssumption]:
     """All curves by id, called ``<chemistry>.<property>``."""
     found: dict[str, CurveAssumption] = {}
     for entry in read_toml("chemistries.toml")["curve"]:
-        shared = {k: v for k, v in entry.items() if k not in ("name", "values")}
+        shared = {k: v for k, v in entry.items() if k not in ("name", "values", "inverse")}
         require_source(shared["source"])
         for chemistry in CHEMISTRIES:
             points = tuple((float(x), float(y)) for x, y in entry["values"][chemistry])
@@ -72,4 +72,10 @@ def curves() -> dict[str, CurveAssumption]:
                 raise ValueError(f"curve {entry['name']} of {chemistry}: its points do not rise")
             id = f"{chemistry}.{entry['name']}"
             found[id] = CurveAssumption(id=id, points=points, **shared)
+            if "inverse" in entry:
+                turned = tuple((y, x) for x, y in points)
+                if list(turned) != sorted(turned):
+                    raise ValueError(f"curve {entry['name']} of {chemistry}: it cannot be read the other way round")
+                other = f"{chemistry}.{entry['inverse']}"
+                found[other] = CurveAssumption(id=other, points=turned, **{**shared, "unit": ""})
     return found

@@ -147,3 +147,19 @@ def short_after_growth(rig: Rig, sheet: Sheet) -> Trouble | None:
     if today.number < promised.number * (1 - SLACK):
         return None  # short already: that is the fault to see
     return Trouble(figures={"after": after, "promised": promised}, words={"growth": f"{rig.brief.growth_frac * 100:g}"})
+
+
+STRANDED_FRAC = 0.05  # of the bank, below which nobody notices (common practice)
+
+
+@rule("storage.energy_stranded", "advice", "practice")
+def energy_stranded(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The inverter stops before the bank is as empty as it may be."""
+    stranded = sheet.get("storage.stranded_wh")
+    if rig.storage.bank is None or rig.inverter.chosen is None or stranded is None:
+        return None
+    if stranded.number <= STRANDED_FRAC * sheet["storage.bank_wh"].number:
+        return None
+    return Trouble(
+        figures={"stranded": stranded, "cutoff": sheet["inverter.cutoff_v"], "current": sheet["storage.peak_current_a"]}
+    )
