@@ -1,17 +1,29 @@
 import { useEffect, useRef, useState } from "react";
 import type { FigureValue } from "../../api/types";
 import { Digits } from "../../ui/Digits";
-import { formatQuantity } from "../../ui/formatQuantity";
+import { formatNumber, formatQuantity } from "../../ui/formatQuantity";
 import { useRig } from "./useRig";
 import { useWorking } from "./useWorking";
 
 /** A figure that opens its working. An open circle behind it says that its source is from memory. */
-export function Figure({ figure, className = "" }: { figure: FigureValue | undefined; className?: string }) {
+export function Figure({
+  figure,
+  className = "",
+  share = false,
+}: {
+  figure: FigureValue | undefined;
+  className?: string;
+  /** Shown in per cent, which exist on screens alone. */
+  share?: boolean;
+}) {
   const { units } = useRig();
   const working = useWorking();
   const changed = useChanged(figure ? String(figure.value) : "");
   if (!figure) return <span className={`figure text-soft ${className}`}>–</span>;
-  const shown = formatQuantity(figure.value, figure.unit, units);
+  const shown =
+    share && typeof figure.value === "number"
+      ? { number: formatNumber(figure.value * 100), unit: "%" }
+      : formatQuantity(figure.value, figure.unit, units);
   return (
     <button
       type="button"

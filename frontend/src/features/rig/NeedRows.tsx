@@ -6,7 +6,7 @@ import { Figure } from "./Figure";
 export function NeedRows({
   rows,
 }: {
-  rows: { label: string; figure: FigureValue | undefined; note?: ReactNode; strong?: boolean }[];
+  rows: { label: string; figure: FigureValue | undefined; note?: ReactNode; strong?: boolean; share?: boolean }[];
 }) {
   return (
     <dl>
@@ -17,7 +17,7 @@ export function NeedRows({
         >
           <dt className={row.strong ? "font-semibold" : ""}>{row.label}</dt>
           <dd className={`text-right ${row.strong ? "font-semibold text-[17px]" : ""}`}>
-            <Figure figure={row.figure} />
+            <Figure figure={row.figure} share={row.share} />
           </dd>
           <dd className="text-[13px] text-soft">{row.note}</dd>
         </div>

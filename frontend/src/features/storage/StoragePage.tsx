@@ -14,6 +14,7 @@ import { StepFindings } from "../rig/StepFindings";
 import { Stepper } from "../rig/Stepper";
 import { useRig } from "../rig/useRig";
 import { useStepFigures } from "../rig/useStepFigures";
+import { Behaviour, VoltsClasses } from "./Behaviour";
 
 const CHEMISTRIES = [
   { value: "lfp", label: "Lithium (LFP)" },
@@ -38,6 +39,8 @@ export function StoragePage() {
       <NeedByChemistry />
       <KindAndPlace />
       <Chosen />
+      <Behaviour />
+      <VoltsClasses />
     </>
   );
 }
@@ -93,7 +96,8 @@ function NeedByChemistry() {
       <p className="mt-2 max-w-[46rem] text-[14px] text-soft">
         The trade's shortcut, Wh a day × days ÷ 12, gives{" "}
         <Figure figure={figure("storage.need_ah_by_twelve")} className="text-ink" />: it leaves out losses, margin,
-        depth of discharge, ageing and the real volts of the bank.
+        depth of discharge, ageing and the real volts of the bank. Three times the daily amp-hours gives{" "}
+        <Figure figure={figure("storage.need_ah_by_three")} className="text-ink" />, whatever the days.
       </p>
     </Section>
   );
@@ -253,7 +257,28 @@ function Gives() {
         ...(storage.bank
           ? [{ label: storage.bank.units ? "Mass" : "Mass, about", figure: figure("storage.mass_kg") }]
           : []),
-        { label: "Lasts with no charge", figure: figure("storage.days_without_charge"), strong: true },
+        {
+          label: "Lasts with no charge",
+          figure: figure("storage.days_without_charge"),
+          strong: true,
+          note: figure("storage.days_without_charge.low")?.value !==
+            figure("storage.days_without_charge.high")?.value && (
+            <>
+              <Figure figure={figure("storage.days_without_charge.low")} /> by high use,{" "}
+              <Figure figure={figure("storage.days_without_charge.high")} /> by low
+            </>
+          ),
+        },
+        ...(storage.bank && figure("storage.headroom_frac")
+          ? [
+              {
+                label: "Growth it still takes",
+                figure: figure("storage.headroom_frac"),
+                share: true,
+                note: "of today's use, with the promise kept",
+              },
+            ]
+          : []),
         ...(figure("brief.believed_days")
           ? [{ label: "They think it lasts", figure: figure("brief.believed_days"), note: "their own claim" }]
           : []),
