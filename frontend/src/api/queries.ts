@@ -168,6 +168,16 @@ export const commentsQuery = (optionId: string) =>
       unwrap(client.GET("/api/v1/options/{option_id}/comments", { params: { path: { option_id: optionId } } })),
   });
 
+/** Which AC loads run together at a revision; the grid before stays on screen until the new one is there. */
+export const togetherQuery = (optionId: string, revision: number) =>
+  queryOptions({
+    queryKey: ["together", optionId, revision],
+    placeholderData: keepPreviousData,
+    gcTime: 60_000,
+    queryFn: () =>
+      unwrap(client.GET("/api/v1/options/{option_id}/together", { params: { path: { option_id: optionId } } })),
+  });
+
 export const photographsQuery = (jobId: string) =>
   queryOptions({
     queryKey: ["photographs", jobId],

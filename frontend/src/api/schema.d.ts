@@ -671,6 +671,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/options/{option_id}/together": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Which AC loads can run together on the inverter. */
+        get: operations["get__api_v1_options_{option_id}_together"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/options/{option_id}/undo": {
         parameters: {
             query?: never;
@@ -4493,6 +4510,57 @@ export interface components {
             value: number | string | number[];
         };
         /**
+         * TogetherAnswer
+         * @description Which AC loads can run together; no loads where nothing runs on AC.
+         */
+        TogetherAnswer: {
+            /** Left Out */
+            left_out: number;
+            /** Loads */
+            loads: components["schemas"]["TogetherLoad"][];
+            /** Pairs */
+            pairs: components["schemas"]["TogetherPair"][];
+            /** Rated W */
+            rated_w: number;
+            /** Surge W */
+            surge_w: number;
+        };
+        /**
+         * TogetherLoad
+         * @description An AC load among those that are held against the inverter.
+         */
+        TogetherLoad: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Running Va */
+            running_va: number;
+        };
+        /**
+         * TogetherPair
+         * @description Two AC loads, or one by itself. ``steps_w``: the lower settings at which they fit, by load.
+         */
+        TogetherPair: {
+            /** One */
+            one: string;
+            /** Other */
+            other: string;
+            /** Running Va */
+            running_va: number;
+            /** Start W */
+            start_w: number;
+            /** Steps W */
+            steps_w: {
+                [key: string]: number;
+            };
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "fits" | "soft_start" | "lower_step" | "apart" | "never";
+        };
+        /**
          * TypedLine
          * @description A load line as typed, perhaps in place of an existing row.
          */
@@ -7610,6 +7678,64 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get__api_v1_options_{option_id}_together": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                option_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TogetherAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -8,6 +8,7 @@ from uuid import UUID
 
 from flask import Blueprint, request
 
+from ryokan.core.inverter.together import run_together
 from ryokan.operations import rigs
 from ryokan.operations.errors import NotThere, Stale, Unacceptable
 from ryokan.operations.load_lines import read_load_line
@@ -22,6 +23,9 @@ from ryokan.web.schemas import (
     RigPatch,
     StepQuery,
     StepReport,
+    TogetherAnswer,
+    TogetherLoad,
+    TogetherPair,
     TypedLine,
     Working,
 )
@@ -149,6 +153,34 @@ def read_line(option_id: UUID, json: TypedLine) -> LineAnswer:
     with signed_in() as (session, actor):
         opened = rigs.work_out(session, actor, option_id)
         return to_answer.line(read_load_line(session, actor, opened, json.line, json.replaces))
+
+
+@blueprint.get("/options/<uuid:option_id>/together")
+@spec.validate(resp=answers(TogetherAnswer, 404))
+def read_together(option_id: UUID) -> TogetherAnswer:
+    """Which AC loads can run together on the inverter."""
+    with signed_in() as (session, actor):
+        worked = rigs.work_out(session, actor, option_id)
+    found = run_together(worked.rig, worked.report.figures)
+    if found is None:
+        return TogetherAnswer(loads=[], left_out=0, rated_w=0, surge_w=0, pairs=[])
+    return TogetherAnswer(
+        loads=[TogetherLoad(id=load.id, name=load.name, running_va=load.running_va) for load in found.loads],
+        left_out=found.left_out,
+        rated_w=found.rated_w,
+        surge_w=found.surge_w,
+        pairs=[
+            TogetherPair(
+                one=pair.one,
+                other=pair.other,
+                verdict=pair.verdict,
+                running_va=pair.running_va,
+                start_w=pair.start_w,
+                steps_w=dict(pair.steps_w),
+            )
+            for pair in found.pairs
+        ],
+    )
 
 
 def _operations(patch: RigPatch) -> list[dict[str, Any]]:

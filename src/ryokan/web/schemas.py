@@ -10,6 +10,7 @@ from pydantic import BaseModel, ConfigDict, Field, RootModel
 
 from ryokan.core.evaluate import StepState
 from ryokan.core.findings.model import Severity, StepName
+from ryokan.core.inverter.together import Verdict
 from ryokan.core.job_file import MAX_NOTES
 from ryokan.core.loads.model import Load
 from ryokan.core.parts.model import Part, PartKind
@@ -662,6 +663,35 @@ class LineAnswer(BaseModel):
     questions: list[QuestionAnswer]
     doubts: list[QuestionAnswer]
     completions: list[CompletionAnswer]
+
+
+class TogetherLoad(BaseModel):
+    """An AC load among those that are held against the inverter."""
+
+    id: str
+    name: str
+    running_va: float
+
+
+class TogetherPair(BaseModel):
+    """Two AC loads, or one by itself. ``steps_w``: the lower settings at which they fit, by load."""
+
+    one: str
+    other: str
+    verdict: Verdict
+    running_va: float
+    start_w: float
+    steps_w: dict[str, float]
+
+
+class TogetherAnswer(BaseModel):
+    """Which AC loads can run together; no loads where nothing runs on AC."""
+
+    loads: list[TogetherLoad]
+    left_out: int
+    rated_w: float
+    surge_w: float
+    pairs: list[TogetherPair]
 
 
 class PatchOperation(Sent):

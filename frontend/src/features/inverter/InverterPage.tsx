@@ -11,6 +11,7 @@ import { PartPicker } from "../rig/PartPicker";
 import { StepFindings } from "../rig/StepFindings";
 import { useRig } from "../rig/useRig";
 import { useStepFigures } from "../rig/useStepFigures";
+import { RunTogether } from "./RunTogether";
 
 export function InverterPage() {
   const { figure } = useStepFigures("inverter");
@@ -30,6 +31,7 @@ export function InverterPage() {
       </PageHead>
       <StepFindings step="inverter" />
       <Need />
+      <RunTogether />
       <FromTheBank />
       <WhenOn />
       <Chosen />
