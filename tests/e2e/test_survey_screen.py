@@ -184,3 +184,24 @@ def test_a_wish_and_a_meters_log_are_ways_in(installer: Installer, tmp_path: Pat
     installer.saved(4)
     installer.step("Loads")
     expect(page.get_by_role("row", name=re.compile("measured", re.IGNORECASE)).first).to_contain_text("50")
+
+
+def test_what_runs_together_and_for_how_long_is_asked_by_keyboard(installer: Installer) -> None:
+    page = installer.page
+    installer.sign_in()
+    installer.open("Two relief nurses", "Inverter")
+    page.get_by_role("button", name="Microwave by itself: fit").focus()
+    page.keyboard.press("ArrowDown")
+    expect(page.get_by_role("button", name="Fridge and Microwave: never fit")).to_be_focused()
+    expect(page.get_by_text("Microwave and Fridge never fit: 1 621 VA running of 1 500".replace(" 6", "\u20096").replace("1 5", "1\u20095"))).to_be_visible()  # fmt: skip
+
+    installer.step("Storage")
+    page.get_by_role("button", name="9 × Lamp").press("Enter")
+    result = page.get_by_role("row", name="How long it runs")
+    expect(result).to_contain_text("h")
+    before = result.inner_text()
+    page.get_by_label("From a charge of").focus()
+    for _ in range(4):
+        page.keyboard.press("ArrowLeft")
+    expect(page.get_by_text("80 %", exact=True)).to_be_visible()
+    expect(result).not_to_have_text(before)

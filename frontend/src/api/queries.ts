@@ -168,6 +168,22 @@ export const commentsQuery = (optionId: string) =>
       unwrap(client.GET("/api/v1/options/{option_id}/comments", { params: { path: { option_id: optionId } } })),
   });
 
+/** How long some loads run from a charge, at a revision. */
+export const runQuery = (optionId: string, revision: number, loads: string[], fromFrac: number) =>
+  queryOptions({
+    queryKey: ["run", optionId, revision, loads, fromFrac],
+    placeholderData: keepPreviousData,
+    gcTime: 60_000,
+    enabled: loads.length > 0,
+    queryFn: () =>
+      unwrap(
+        client.POST("/api/v1/options/{option_id}/runs", {
+          params: { path: { option_id: optionId } },
+          body: { loads, from_frac: fromFrac },
+        }),
+      ),
+  });
+
 /** Which AC loads run together at a revision; the grid before stays on screen until the new one is there. */
 export const togetherQuery = (optionId: string, revision: number) =>
   queryOptions({

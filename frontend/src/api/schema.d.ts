@@ -637,6 +637,23 @@ export interface paths {
         patch: operations["patch__api_v1_options_{option_id}_rig"];
         trace?: never;
     };
+    "/api/v1/options/{option_id}/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How long some loads run from a charge. Stores nothing. */
+        post: operations["post__api_v1_options_{option_id}_runs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/options/{option_id}/survey/carrying": {
         parameters: {
             query?: never;
@@ -4189,6 +4206,27 @@ export interface components {
             ][];
         };
         /**
+         * RunAnswer
+         * @description How long they run, and how long it takes to bring it back.
+         */
+        RunAnswer: {
+            /** Figures */
+            figures: components["schemas"]["WorkedFigure"][];
+        };
+        /**
+         * RunQuestion
+         * @description Which loads run, from which charge.
+         */
+        RunQuestion: {
+            /**
+             * From Frac
+             * @default 1
+             */
+            from_frac?: number;
+            /** Loads */
+            loads: string[];
+        };
+        /**
          * Said
          * @description A wish as one says it.
          */
@@ -4738,7 +4776,7 @@ export interface components {
          */
         WishAnswer: {
             /** Figures */
-            figures: components["schemas"]["WishFigure"][];
+            figures: components["schemas"]["WorkedFigure"][];
             /**
              * Kind
              * @enum {string}
@@ -4751,27 +4789,6 @@ export interface components {
             }[];
             /** Understood */
             understood: string;
-        };
-        /**
-         * WishFigure
-         * @description A figure of a rig that is not stored, with its working on the spot.
-         */
-        WishFigure: {
-            /** From Memory */
-            from_memory: boolean;
-            /** In Words */
-            in_words: string;
-            /** Key */
-            key: string;
-            source: components["schemas"]["SourceAnswer"];
-            /** Title */
-            title: string;
-            /** Unit */
-            unit: string;
-            /** Value */
-            value: number | string | number[];
-            /** With Numbers */
-            with_numbers: string;
         };
         /**
          * Withdrawal
@@ -4790,6 +4807,27 @@ export interface components {
             key: string | null;
             /** Text */
             text: string;
+        };
+        /**
+         * WorkedFigure
+         * @description A figure that no report holds, with its working on the spot.
+         */
+        WorkedFigure: {
+            /** From Memory */
+            from_memory: boolean;
+            /** In Words */
+            in_words: string;
+            /** Key */
+            key: string;
+            source: components["schemas"]["SourceAnswer"];
+            /** Title */
+            title: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number | string | number[];
+            /** With Numbers */
+            with_numbers: string;
         };
         /**
          * Working
@@ -7540,6 +7578,68 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "post__api_v1_options_{option_id}_runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                option_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

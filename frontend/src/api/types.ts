@@ -53,6 +53,7 @@ export type MeterLog = Omit<Schemas["LogAnswer"], "measured" | "as_load"> & {
   measured: PatchOperation[];
   as_load: PatchOperation[];
 };
+export type WorkedFigure = Schemas["WorkedFigure"];
 export type Together = Schemas["TogetherAnswer"];
 export type Photograph = Schemas["PhotographAnswer"];
 export type SystemLink = Rig["links"][string];

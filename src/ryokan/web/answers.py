@@ -289,6 +289,17 @@ def working_of(figure: Figure, opened: Worked, reader: Reader) -> schemas.Workin
     )
 
 
+def worked_figure(figures: Mapping[str, Figure], key: str, reader: Reader) -> schemas.WorkedFigure:
+    """A figure that no stored report holds, so that its working travels with it."""
+    figure = figures[key]
+    return schemas.WorkedFigure(
+        **titled_figure(figure, reader).model_dump(),
+        in_words="".join(piece.text for piece in working.in_words(figure)),
+        with_numbers=working.with_numbers(figure, figures, reader.units),
+        source=source_answer(figure.source, reader),
+    )
+
+
 def _as_list(keys: str | tuple[str, ...]) -> tuple[str, ...]:
     return (keys,) if isinstance(keys, str) else keys
 

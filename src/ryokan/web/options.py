@@ -9,6 +9,7 @@ from uuid import UUID
 from flask import Blueprint, request
 
 from ryokan.core.inverter.together import run_together
+from ryokan.core.storage.running import how_long
 from ryokan.operations import rigs
 from ryokan.operations.errors import NotThere, Stale, Unacceptable
 from ryokan.operations.load_lines import read_load_line
@@ -21,6 +22,8 @@ from ryokan.web.schemas import (
     OptionAnswer,
     PreviewAnswer,
     RigPatch,
+    RunAnswer,
+    RunQuestion,
     StepQuery,
     StepReport,
     TogetherAnswer,
@@ -153,6 +156,20 @@ def read_line(option_id: UUID, json: TypedLine) -> LineAnswer:
     with signed_in() as (session, actor):
         opened = rigs.work_out(session, actor, option_id)
         return to_answer.line(read_load_line(session, actor, opened, json.line, json.replaces))
+
+
+_RUN = ("energy_wh", "draw_w", "hours", "shore_h", "driving_h", "solar_days")
+
+
+@blueprint.post("/options/<uuid:option_id>/runs")
+@spec.validate(resp=answers(RunAnswer, 404, 422))
+def read_run(option_id: UUID, json: RunQuestion) -> RunAnswer:
+    """How long some loads run from a charge. Stores nothing."""
+    with signed_in() as (session, actor):
+        worked, read_by = rigs.work_out(session, actor, option_id), reader(session, actor)
+    figures = how_long(worked.rig, worked.report.figures, json.loads, json.from_frac)
+    keys = [f"running.{name}" for name in _RUN if f"running.{name}" in figures]
+    return RunAnswer(figures=[to_answer.worked_figure(figures, key, read_by) for key in keys])
 
 
 @blueprint.get("/options/<uuid:option_id>/together")

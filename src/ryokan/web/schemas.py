@@ -665,6 +665,27 @@ class LineAnswer(BaseModel):
     completions: list[CompletionAnswer]
 
 
+class RunQuestion(Sent):
+    """Which loads run, from which charge."""
+
+    loads: list[str] = Field(max_length=300)
+    from_frac: float = Field(default=1.0, ge=0, le=1)
+
+
+class WorkedFigure(TitledFigure):
+    """A figure that no report holds, with its working on the spot."""
+
+    in_words: str
+    with_numbers: str
+    source: SourceAnswer
+
+
+class RunAnswer(BaseModel):
+    """How long they run, and how long it takes to bring it back."""
+
+    figures: list[WorkedFigure]
+
+
 class TogetherLoad(BaseModel):
     """An AC load among those that are held against the inverter."""
 
@@ -760,6 +781,17 @@ class Reference(BaseModel):
     sources: list[SourceAnswer]
 
 
-for _late in (Problem, CandidateAnswer, Candidates, OptionAnswer, Comparison, ComparedOption, PreviewAnswer, Working):
+for _late in (
+    Problem,
+    CandidateAnswer,
+    Candidates,
+    OptionAnswer,
+    Comparison,
+    ComparedOption,
+    PreviewAnswer,
+    Working,
+    WorkedFigure,
+    RunAnswer,
+):
     _late.model_rebuild()
 WorkingInput.model_rebuild()

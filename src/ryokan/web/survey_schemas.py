@@ -12,7 +12,7 @@ from ryokan.core.links.model import Link
 from ryokan.core.vehicle import Vehicle
 from ryokan.operations.systems import EndState
 from ryokan.operations.ways_in import WishKind
-from ryokan.web.schemas import LineAnswer, Sent, SourceAnswer, TitledFigure
+from ryokan.web.schemas import LineAnswer, Sent, WorkedFigure
 
 
 class PhotographAnswer(BaseModel):
@@ -93,20 +93,12 @@ class Said(Sent):
     said: str = Field(min_length=1, max_length=200)
 
 
-class WishFigure(TitledFigure):
-    """A figure of a rig that is not stored, with its working on the spot."""
-
-    in_words: str
-    with_numbers: str
-    source: SourceAnswer
-
-
 class WishAnswer(BaseModel):
     """How a wish was read, what it comes to by itself, and the edit that would put it into the rig."""
 
     kind: WishKind
     understood: str
-    figures: list[WishFigure]
+    figures: list[WorkedFigure]
     patch: list[dict[str, Any]]
     line: LineAnswer | None
 

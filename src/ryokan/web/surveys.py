@@ -28,10 +28,7 @@ from ryokan.web.survey_schemas import (
     PinQuery,
     Said,
     WishAnswer,
-    WishFigure,
 )
-from ryokan.wording import working
-from ryokan.wording.reader import Reader
 from ryokan.wording.wish import understood
 
 blueprint = Blueprint("surveys", __name__)
@@ -158,20 +155,10 @@ def read_wish(option_id: UUID, json: Said) -> WishAnswer:
         return WishAnswer(
             kind=found.kind,
             understood=understood(found.kind, found.line.reading if found.line else None, found.days, found.lacks, found.name),
-            figures=[_wish_figure(found, key, read_by) for key in found.keys],
+            figures=[to_answer.worked_figure(found.figures, key, read_by) for key in found.keys],
             patch=[dict(operation) for operation in found.patch],
             line=to_answer.line(found.line) if found.line else None,
         )
-
-
-def _wish_figure(found: ways_in.ReadWish, key: str, read_by: Reader) -> WishFigure:
-    figure = found.figures[key]
-    return WishFigure(
-        **to_answer.titled_figure(figure, read_by).model_dump(),
-        in_words="".join(piece.text for piece in working.in_words(figure)),
-        with_numbers=working.with_numbers(figure, found.figures, read_by.units),
-        source=to_answer.source_answer(figure.source, read_by),
-    )
 
 
 @blueprint.post("/options/<uuid:option_id>/meter-log")

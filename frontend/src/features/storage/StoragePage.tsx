@@ -15,6 +15,7 @@ import { Stepper } from "../rig/Stepper";
 import { useRig } from "../rig/useRig";
 import { useStepFigures } from "../rig/useStepFigures";
 import { Behaviour, VoltsClasses } from "./Behaviour";
+import { HowLong } from "./HowLong";
 
 const CHEMISTRIES = [
   { value: "lfp", label: "Lithium (LFP)" },
@@ -39,6 +40,7 @@ export function StoragePage() {
       <NeedByChemistry />
       <KindAndPlace />
       <Chosen />
+      <HowLong />
       <Behaviour />
       <VoltsClasses />
     </>

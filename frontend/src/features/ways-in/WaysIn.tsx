@@ -8,7 +8,7 @@ import { Refusal } from "../../ui/Refusal";
 import { useTask } from "../../ui/useTask";
 import { PreviewedFix } from "../rig/PreviewedFix";
 import { useRig } from "../rig/useRig";
-import { WishFigures } from "./WishFigures";
+import { WorkedFigures } from "../rig/WorkedFigures";
 
 /** Ways into a job beside the audit: one wish, what they own, what a meter kept. */
 export function WaysIn() {
@@ -99,7 +99,7 @@ function OneWish() {
               ))}
             </p>
           )}
-          <WishFigures wish={wish} />
+          <WorkedFigures heading={HEADS[wish.kind]} figures={wish.figures} />
           {wish.patch.length > 0 && answer.may_edit && (
             <p className="mt-3">
               <PreviewedFix fix={{ label: TAKE[wish.kind], patch: wish.patch }} />
@@ -110,6 +110,13 @@ function OneWish() {
     </div>
   );
 }
+
+const HEADS = {
+  load: "By itself, for one day",
+  days: "Then it takes",
+  bank: "It gives",
+  unclear: "",
+} as const;
 
 const TAKE = {
   load: "Put it on the sheet",

@@ -1,24 +1,17 @@
-import type { Wish } from "../../api/types";
+import type { WorkedFigure } from "../../api/types";
 import { Digits } from "../../ui/Digits";
 import { formatQuantity } from "../../ui/formatQuantity";
-import { useRig } from "../rig/useRig";
+import { useRig } from "./useRig";
 
-const HEADS = {
-  load: "By itself, for one day",
-  days: "Then it takes",
-  bank: "It gives",
-  unclear: "",
-} as const;
-
-/** What a wish comes to; its figures are of a rig that is not stored, so each carries its working with it. */
-export function WishFigures({ wish }: { wish: Wish }) {
+/** Figures that no report holds, so each carries its working with it. */
+export function WorkedFigures({ heading, figures }: { heading: string; figures: WorkedFigure[] }) {
   const { units } = useRig();
-  if (wish.figures.length === 0) return null;
+  if (figures.length === 0) return null;
   return (
     <table className="mt-2 w-full text-[14px]">
-      <caption className="text-left text-[13px] text-soft">{HEADS[wish.kind]}</caption>
+      <caption className="text-left text-[13px] text-soft">{heading}</caption>
       <tbody>
-        {wish.figures.map((figure) => {
+        {figures.map((figure) => {
           const shown = formatQuantity(figure.value, figure.unit, units);
           return (
             <tr key={figure.key} className="border-rule border-t">

@@ -1,0 +1,104 @@
+"""How long a set of loads runs from a charge, and how long it takes to bring that back."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Mapping
+
+from ryokan.core.figure import Figure, Sheet
+from ryokan.core.rig import Rig
+
+
+def how_long(rig: Rig, figures: Mapping[str, Figure], loads: Collection[str], from_frac: float) -> dict[str, Figure]:
+    """Work out a run of some loads, with nothing charging meanwhile.
+
+    Parameters
+    ----------
+    rig : Rig
+    figures : mapping of key to figure
+        Of the report of that rig.
+    loads : collection of str
+        Ids of loads that run all the time, each at its own duty. Those of a season that is not met are left out.
+    from_frac : float
+        Charge to begin from, 0 to 1.
+
+    Returns
+    -------
+    dict of str to Figure
+        ``running.*``, on top of ``figures``; without hours where nothing draws. [W, Wh, h, days]
+
+    Notes
+    -----
+    Down to the depth that is allowed. Thermostats are reckoned with at their duty, so that a compressor counts by its mean;
+    the inverter's own draw counts once where anything runs on AC. Recovery is by each source alone: shore and DC-DC with
+    the taper of the chemistry, the array in days of the typed sun with nothing else running. (common practice)
+    """
+    sheet = Sheet(dict(rig.assumptions))
+    sheet.figures.update(figures)
+    draws = [draw for id, load in rig.active_loads().items() if id in loads and (draw := _at_bank_w(sheet, id, load.feed))]
+    if any(rig.loads[id].feed == "ac" for id in loads if id in rig.loads) and "inverter.idle_w" in sheet.figures:
+        draws.append(sheet["inverter.idle_w"])
+    start = sheet.given("running.from_frac", from_frac, "")
+    chemistry = rig.storage.chemistry
+    dod = sheet.assumption(f"{chemistry}.dod_frac")
+    energy = sheet.compute(
+        "running.energy_wh",
+        "usable × max(0, start − (1 − dod)) ÷ dod",
+        "Wh",
+        "practice",
+        usable=sheet["storage.usable_wh"],
+        start=start,
+        dod=dod,
+    )
+    if draws:
+        total = sheet.compute("running.draw_w", "sum(draws)", "W", draws=draws)
+        sheet.compute("running.hours", "energy ÷ draw", "h", energy=energy, draw=total)
+    _recovery(sheet, rig, energy)
+    return sheet.figures
+
+
+def _at_bank_w(sheet: Sheet, id: str, feed: str) -> Figure | None:
+    """Mean watts that a load takes from the bank while it is on; None where the season does not bring it."""
+    base = f"loads.row.{id}"
+    if f"{base}.duty_frac" not in sheet.figures:
+        return None
+    watts, duty = sheet[f"{base}.running_w"], sheet[f"{base}.duty_frac"]
+    key = f"running.{id}.draw_w"
+    if feed == "ac":
+        return sheet.compute(
+            key,
+            "duty × ((1 + linear) × watts + square × watts^2 ÷ rated)",
+            "W",
+            "practice",
+            duty=duty,
+            linear=sheet.assumption("inverter_linear_frac"),
+            square=sheet.assumption("inverter_square_frac"),
+            watts=watts,
+            rated=sheet["inverter.rated_w"],
+        )
+    passed_on = sheet.assumption("distribution_frac" if feed == "dc" else "step_down_frac")
+    return sheet.compute(key, "duty × watts ÷ passed_on", "W", "practice", duty=duty, watts=watts, passed_on=passed_on)
+
+
+def _recovery(sheet: Sheet, rig: Rig, energy: Figure) -> None:
+    """Time to bring the run's energy back, by each source that is chosen."""
+    chemistry = rig.storage.chemistry
+    round_trip, taper = sheet.assumption(f"{chemistry}.round_trip_frac"), sheet.assumption(f"{chemistry}.taper_h")
+    back = sheet.compute("running.to_bring_back_wh", "energy ÷ round_trip", "Wh", energy=energy, round_trip=round_trip)
+    shore = sheet.get("charging.shore.through_hookup_a") or sheet.get("charging.shore.have_a")
+    if shore is not None and shore.number > 0 and sheet.get("charging.shore.have_a") is not None:
+        sheet.compute(
+            "running.shore_h",
+            "back ÷ (charge_v × amps) + taper",
+            "h",
+            "practice",
+            back=back,
+            charge_v=sheet["storage.charge_v"],
+            amps=shore,
+            taper=taper,
+        )
+    driving = sheet.get("charging.dcdc.wh_per_driving_hour")
+    if driving is not None and driving.number > 0 and sheet.get("charging.dcdc.have_a") is not None:
+        sheet.compute("running.driving_h", "back ÷ an_hour + taper", "h", "practice", back=back, an_hour=driving, taper=taper)
+    array = sheet.get("solar.have_wh_per_day")
+    if array is not None:
+        sheet.compute("running.solar_days", "back ÷ a_day", "days", "practice", back=back, a_day=array)
