@@ -31,7 +31,6 @@ export function Bars({ bars, onChange }: { bars: number[]; onChange: (bars: numb
       <div className="flex h-24 touch-none items-end border-ink border-b">
         {bars.map((bar, hour) => (
           <button
-            // biome-ignore lint/suspicious/noArrayIndexKey: an hour is its index
             key={hour}
             type="button"
             role="slider"

@@ -15,7 +15,7 @@ export function WorkedFigures({ heading, figures }: { heading: string; figures: 
           const shown = formatQuantity(figure.value, figure.unit, units);
           return (
             <tr key={figure.key} className="border-rule border-t">
-              <th scope="row" className="py-1 pr-3 text-left align-top font-normal">
+              <th scope="row" aria-label={figure.title} className="py-1 pr-3 text-left align-top font-normal">
                 <details>
                   <summary className="touch">{figure.title}</summary>
                   <p className="mt-1 border-incoming border-l-2 pl-2 text-[13px] text-soft">
