@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+import random
 from typing import Any
 
 import pytest
@@ -119,6 +120,20 @@ def test_a_photograph_is_kept_upright_and_without_what_the_camera_wrote(shops: S
     named = browser.send("PUT", f"/photographs/{kept['id']}/caption", {"caption": "behind the seat"}).json
     assert named["photographs"][0]["caption"] == "behind the seat"
     assert browser.send("DELETE", f"/photographs/{kept['id']}").json == {"photographs": []}
+
+
+def test_a_large_photograph_passes_and_is_fetched_once(shops: Shops) -> None:
+    browser = shops.browser()
+    out = io.BytesIO()
+    Image.frombytes("RGB", (1100, 1000), random.Random(7).randbytes(3_300_000)).save(out, "PNG")
+    assert len(out.getvalue()) > 3_000_000  # over the limit of other bodies
+
+    kept = upload(browser, shops, out.getvalue()).json["photographs"][0]
+    first = browser.get(f"/photographs/{kept['id']}")
+    again = browser.send("GET", f"/photographs/{kept['id']}", If_None_Match=first.headers["ETag"])
+
+    assert (first.status_code, again.status_code, again.data) == (200, 304, b"")
+    assert_problem(upload(browser, shops, b"x" * 12_000_001), 413, "http_413")
 
 
 @pytest.mark.parametrize(

@@ -9,6 +9,7 @@ from uuid import uuid4
 
 from sqlalchemy.orm import Session
 
+from ryokan.core.data.assumptions import assumptions
 from ryokan.core.evaluate import evaluate
 from ryokan.core.figure import Figure
 from ryokan.core.inverter.model import Inverter
@@ -102,8 +103,9 @@ def _bank_wish(session: Session, actor: Actor, opened: Worked, found: BankWish) 
     if len(rig.own_parts) >= MAX_OWN_PARTS:
         raise NotPossible(f"A rig has at most {MAX_OWN_PARTS} parts of its own.")
     storage = rig.storage.model_copy(update={"chemistry": found.battery.chemistry})
-    cells_v = {"lfp": 12.8}.get(storage.chemistry, 12.0)
-    one = arrangement(found.battery, storage.system_v / 12 * cells_v, 0)
+    known = assumptions()
+    cells, cell_v = (known[f"{storage.chemistry}.{name}"].value for name in ("cells_per_12v", "nominal_v_per_cell"))
+    one = arrangement(found.battery, storage.system_v / 12 * cells * cell_v, 0)
     series = one.series if one is not None and found.count % one.series == 0 else 1
     own = f"owned-{uuid4().hex[:8]}"
     part = OwnPart(part=found.battery, standing="kept")

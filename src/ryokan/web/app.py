@@ -65,6 +65,7 @@ def create_app(context: Context, *, secret_key: str, frontend: Path | None = Non
         WTF_CSRF_HEADERS=["X-CSRF-Token"],
     )
     logs.register(app)  # first, so that refusals of what follows are logged too
+    app.before_request(_larger_bodies)  # before anything reads a body
     CSRFProtect(app)
     Talisman(
         app,
@@ -95,6 +96,12 @@ def create_app(context: Context, *, secret_key: str, frontend: Path | None = Non
     if frontend is not None:
         _serve_interface(app, frontend)
     return app
+
+
+def _larger_bodies() -> None:
+    """Photographs and logs are larger than what is typed."""
+    if request.endpoint in surveys.BODY_BYTES:
+        request.max_content_length = surveys.BODY_BYTES[request.endpoint]
 
 
 def _readable_json() -> None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from typing import cast
 from uuid import UUID
 
 from flask import Blueprint, Response, request
@@ -33,7 +34,8 @@ from ryokan.wording.wish import understood
 
 blueprint = Blueprint("surveys", __name__)
 
-MAX_LOG_BYTES = 12_000_000
+# Larger than other bodies, by endpoint.
+BODY_BYTES = {"surveys.add_photograph": photographs.MAX_BYTES, "surveys.read_log": 12_000_000}
 
 
 @blueprint.get("/jobs/<uuid:job_id>/photographs")
@@ -48,7 +50,6 @@ def list_photographs(job_id: UUID) -> PhotographList:
 @spec.validate(resp=answers(PhotographList, 403, 404, 409, 413, 422))
 def add_photograph(job_id: UUID, query: PinQuery) -> PhotographList:
     """Keep a photograph, the body as it is: JPEG, PNG or WebP. What the camera wrote into it is not kept."""
-    request.max_content_length = photographs.MAX_BYTES
     content = request.get_data()
     with signed_in() as (session, actor):
         return _list(photographs.add_photograph(session, actor, job_id, content, pin=query.pin, now=now()))
@@ -60,8 +61,10 @@ def read_picture(photograph_id: UUID, query: PictureQuery) -> Response:
     """The picture as JPEG."""
     with signed_in() as (session, actor):
         response = Response(photographs.picture(session, actor, photograph_id, query.which), content_type="image/jpeg")
-    response.headers["Cache-Control"] = "private, max-age=86400, immutable"  # a photograph is never changed
-    return response
+    # A photograph is never changed, but whoever has signed out does not see it again: each time the browser asks first.
+    response.set_etag(f"{photograph_id}-{query.which}")
+    response.headers["Cache-Control"] = "private, no-cache"
+    return cast(Response, response.make_conditional(request))
 
 
 @blueprint.put("/photographs/<uuid:photograph_id>/caption")
@@ -165,7 +168,6 @@ def read_wish(option_id: UUID, json: Said) -> WishAnswer:
 @spec.validate(resp=answers(LogAnswer, 404, 409, 413, 422))
 def read_log(option_id: UUID) -> LogAnswer:
     """Read a meter's CSV, the body as it is, without storing anything."""
-    request.max_content_length = MAX_LOG_BYTES
     content = request.get_data()
     with signed_in() as (session, actor):
         found = ways_in.meter_log(rigs.work_out(session, actor, option_id), content)
