@@ -226,6 +226,7 @@ TITLES: dict[str, str] = {
     "storage.days_without_charge": "Days the bank lasts",
     "storage.left_at_dawn_frac": "Left at each dawn, by the audit",
     "storage.left_at_dawn_with_margin_frac": "Left at each dawn, with the margin",
+    "inverter.have_w": "Inverter chosen",
     "inverter.running_va": "AC loads running together, volt-amps",
     "inverter.peak_w": "AC loads running together",
     "inverter.worst_start_w": "Worst start on the AC side",

@@ -62,9 +62,10 @@ def inverter_need(sheet: Sheet, inverter: Inverter, part: InverterPart | None, a
 
 
 def surge_given(sheet: Sheet, inverter: Inverter, part: InverterPart | None) -> None:
-    """Surge of the chosen inverter: as typed, else from its part, else by the usual ratio. [W]"""
+    """Rating and surge of the chosen inverter; surge as typed, else from its part, else by the usual ratio. [W]"""
     if inverter.chosen is None:
         return
+    sheet.compute("inverter.have_w", "rated", "W", "given", rated=sheet["inverter.rated_w"])
     if inverter.chosen.surge_w is not None:
         sheet.given("inverter.surge_w", inverter.chosen.surge_w, "W")
     elif part is not None and part.surge_w is not None:
