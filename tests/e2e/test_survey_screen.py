@@ -121,6 +121,17 @@ def test_room_is_entered_drawn_and_moved_by_arrow_keys_and_bounds_what_fits(inst
     page.get_by_role("button", name="Undo").press("Enter")  # both presses were one gesture
     expect(box).to_have_attribute("aria-label", re.compile("at 0, 0$"))
 
+    middle = box.bounding_box()
+    assert middle is not None
+    x, y = middle["x"] + middle["width"] / 2, middle["y"] + middle["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.mouse.move(x + 60, y, steps=4)
+    page.mouse.up()
+    expect(box).not_to_have_attribute("aria-label", re.compile("at 0, 0$"))
+    page.mouse.click(x + 60, y)  # a press that does not move opens it
+    page.get_by_role("dialog", name="bench").get_by_role("button", name="Leave").click()
+
     page.get_by_role("button", name="Draw an outline").press("Enter")
     corner = page.get_by_role("button", name=re.compile("^Corner 1 at −?-?1.1"))
     corner.focus()

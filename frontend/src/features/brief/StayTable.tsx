@@ -1,12 +1,23 @@
 import { useState } from "react";
 import type { Rig, Stay } from "../../api/types";
 import { Button } from "../../ui/Button";
+import { HeadRow } from "../../ui/HeadRow";
 import { readQuantity } from "../../ui/readQuantity";
 import { Figure } from "../rig/Figure";
 import { useMember, useSaid } from "../rig/fields";
 import { useRig } from "../rig/useRig";
 import { useStepFigures } from "../rig/useStepFigures";
 import { AMBIENTS, HOOKUPS, MONTHS } from "./words";
+
+const COLUMNS = [
+  { label: "Place" },
+  { label: "Month" },
+  { label: "Nights" },
+  { label: "Driving, h a day" },
+  { label: "Hookup" },
+  { label: "Weather" },
+  { label: "Remove", hidden: true },
+];
 
 export function StayTable() {
   const { rig, answer, edit } = useRig();
@@ -30,31 +41,7 @@ export function StayTable() {
   return (
     <>
       <table className="w-full max-w-[56rem]">
-        <thead>
-          <tr className="text-left text-[13px] text-soft">
-            <th scope="col" className="py-1 pr-2 font-semibold">
-              Place
-            </th>
-            <th scope="col" className="py-1 pr-2 font-semibold">
-              Month
-            </th>
-            <th scope="col" className="py-1 pr-2 font-semibold">
-              Nights
-            </th>
-            <th scope="col" className="py-1 pr-2 font-semibold">
-              Driving, h a day
-            </th>
-            <th scope="col" className="py-1 pr-2 font-semibold">
-              Hookup
-            </th>
-            <th scope="col" className="py-1 pr-2 font-semibold">
-              Weather
-            </th>
-            <th scope="col">
-              <span className="sr-only">Remove</span>
-            </th>
-          </tr>
-        </thead>
+        <HeadRow columns={COLUMNS} />
         <tbody>
           {stays.map(([id, stay]) => (
             <StayRow key={id} id={id} stay={stay} />

@@ -1,3 +1,4 @@
+import { HeadRow } from "../../ui/HeadRow";
 import { Section } from "../../ui/PageHead";
 import { Figure } from "../rig/Figure";
 import { NeedRows } from "../rig/NeedRows";
@@ -69,22 +70,14 @@ export function VoltsClasses() {
   return (
     <Section title="The same at 12, 24 and 48 V" aside="energy stays; amps and copper change">
       <table className="w-full max-w-[46rem]">
-        <thead>
-          <tr className="text-[13px] text-soft">
-            <th scope="col" className="py-1 text-left font-semibold">
-              Class
-            </th>
-            <th scope="col" className="py-1 text-right font-semibold">
-              Bank needed
-            </th>
-            <th scope="col" className="py-1 text-right font-semibold">
-              Inverter at cut-off
-            </th>
-            <th scope="col" className="py-1 pl-6 text-left font-semibold">
-              Mind
-            </th>
-          </tr>
-        </thead>
+        <HeadRow
+          columns={[
+            { label: "Class" },
+            { label: "Bank needed", right: true },
+            { label: "Inverter at cut-off", right: true },
+            { label: "Mind" },
+          ]}
+        />
         <tbody>
           {([12, 24, 48] as const).map((volts) => (
             <tr
@@ -97,10 +90,10 @@ export function VoltsClasses() {
                   <span className="ml-2 font-normal text-[13px] text-incoming-text">this rig</span>
                 )}
               </th>
-              <td className="text-right">
+              <td className="pr-3 text-right">
                 <Figure figure={figure(`storage.class.${volts}.need_ah`)} />
               </td>
-              <td className="text-right">
+              <td className="pr-3 text-right">
                 <Figure figure={figure(`storage.class.${volts}.current_a`)} />
               </td>
               <td className="pl-6 font-normal text-[13px] text-soft">{MIND[volts]}</td>

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
+import { HeadRow } from "../../ui/HeadRow";
 import { PageHead, Section } from "../../ui/PageHead";
 import { inWords } from "../brief/words";
 import { Figure } from "../rig/Figure";
@@ -54,22 +55,14 @@ function NeedByChemistry() {
   return (
     <Section title="Need, by chemistry" aside="the same days, each by its own rules">
       <table className="w-full max-w-[46rem]">
-        <thead>
-          <tr className="text-[13px] text-soft">
-            <th scope="col" className="py-1 text-left font-semibold">
-              Chemistry
-            </th>
-            <th scope="col" className="py-1 text-right font-semibold">
-              Energy
-            </th>
-            <th scope="col" className="py-1 text-right font-semibold">
-              At {storage.system_v} V class
-            </th>
-            <th scope="col" className="py-1 text-right font-semibold">
-              Mass, about
-            </th>
-          </tr>
-        </thead>
+        <HeadRow
+          columns={[
+            { label: "Chemistry" },
+            { label: "Energy", right: true },
+            { label: `At ${storage.system_v} V class`, right: true },
+            { label: "Mass, about", right: true },
+          ]}
+        />
         <tbody>
           {CHEMISTRIES.map(({ value, label }) => (
             <tr
@@ -82,13 +75,13 @@ function NeedByChemistry() {
                   <span className="ml-2 font-normal text-[13px] text-incoming-text">this rig</span>
                 )}
               </th>
-              <td className="text-right">
+              <td className="pr-3 text-right">
                 <Figure figure={figure(`storage.alternatives.${value}.need_wh`)} />
               </td>
-              <td className="text-right">
+              <td className="pr-3 text-right">
                 <Figure figure={figure(`storage.alternatives.${value}.need_ah`)} />
               </td>
-              <td className="text-right">
+              <td className="pr-3 text-right">
                 <Figure figure={figure(`storage.alternatives.${value}.mass_kg`)} />
               </td>
             </tr>

@@ -1,10 +1,19 @@
 import { useState } from "react";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
+import { HeadRow } from "../../ui/HeadRow";
 import { Menu } from "../../ui/Menu";
 import { useRig } from "../rig/useRig";
 import { FoundDialog } from "./FoundDialog";
 import { FATES, FOUND_KINDS, type Found, type FoundKind, nameOf, say } from "./foundKinds";
+
+const COLUMNS = [
+  { label: "What" },
+  { label: "Says" },
+  { label: "Condition" },
+  { label: "In the plan" },
+  { label: "Remove", hidden: true },
+];
 
 /** What is there, a row each: pressed, it opens; whether it stays is decided in the row. */
 export function FoundList() {
@@ -20,25 +29,7 @@ export function FoundList() {
         </p>
       ) : (
         <table className="mb-4 w-full">
-          <thead>
-            <tr className="text-left text-[13px] text-soft">
-              <th scope="col" className="py-1 pr-3 font-semibold">
-                What
-              </th>
-              <th scope="col" className="py-1 pr-3 font-semibold">
-                Says
-              </th>
-              <th scope="col" className="py-1 pr-3 font-semibold">
-                Condition
-              </th>
-              <th scope="col" className="py-1 font-semibold">
-                In the plan
-              </th>
-              <th scope="col">
-                <span className="sr-only">Remove</span>
-              </th>
-            </tr>
-          </thead>
+          <HeadRow columns={COLUMNS} />
           <tbody>
             {items.map(([id, item]) => (
               <Row key={id} id={id} item={item} onOpen={() => setOpen({ kind: item.kind, id })} />

@@ -1,7 +1,8 @@
-import { type KeyboardEvent, type PointerEvent, type ReactNode, useRef, useState } from "react";
+import { type KeyboardEvent, type ReactNode, useRef } from "react";
 import { newName } from "../../api/outbox";
 import { formatNumber } from "../../ui/formatQuantity";
 import { boxExtent, type Extent, extentOf, nudgeOf, type PlanBox, toCentimetre } from "./plan";
+import { useDragged } from "./useDragged";
 
 const WIDTH = 720;
 const TALLEST = 380;
@@ -126,9 +127,18 @@ function Box({
   onMove: (box: PlanBox, to: Moved) => void;
   onOpen: (box: PlanBox) => void;
 }) {
-  const [drag, setDrag] = useState<{ x: number; y: number; across: number; up: number } | null>(null);
   const gesture = useRef(newName());
-  const moved = drag ? { across: box.across + drag.across, up: box.up + drag.up } : box;
+  const place = (across: number, up: number) => ({
+    across: toCentimetre(box.across + across),
+    up: toCentimetre(box.up + up),
+    gesture: gesture.current,
+  });
+  const drag = useDragged(
+    scale.perMetre,
+    (across, up) => mayMove && onMove(box, { ...place(across, up), gesture: newName() }),
+    () => onOpen(box),
+  );
+  const moved = mayMove ? { across: box.across + drag.across, up: box.up + drag.up } : box;
   const [x, y] = [scale.x(moved.across), scale.y(moved.up + box.height)];
   const [width, height] = [box.width * scale.perMetre, box.height * scale.perMetre];
 
@@ -139,34 +149,8 @@ function Box({
       onOpen(box);
     } else if (nudge && mayMove) {
       event.preventDefault();
-      const [across, up] = nudge;
-      onMove(box, {
-        across: toCentimetre(box.across + across),
-        up: toCentimetre(box.up + up),
-        gesture: gesture.current,
-      });
+      onMove(box, place(...nudge));
     }
-  };
-  const inMetres = (event: PointerEvent<SVGGElement>, from: number, at: number) => {
-    const svg = event.currentTarget.ownerSVGElement;
-    const drawn = svg ? svg.getBoundingClientRect().width / svg.viewBox.baseVal.width : 1;
-    return (at - from) / drawn / scale.perMetre;
-  };
-  const onPointerMove = (event: PointerEvent<SVGGElement>) => {
-    if (!drag) return;
-    const across = inMetres(event, drag.x, event.clientX);
-    const up = -inMetres(event, drag.y, event.clientY);
-    setDrag({ ...drag, across, up });
-  };
-  const onPointerUp = () => {
-    if (!drag) return;
-    setDrag(null);
-    if (Math.hypot(drag.across, drag.up) * scale.perMetre < 4) return onOpen(box);
-    onMove(box, {
-      across: toCentimetre(box.across + drag.across),
-      up: toCentimetre(box.up + drag.up),
-      gesture: newName(),
-    });
   };
   return (
     // biome-ignore lint/a11y/useSemanticElements: a button cannot be drawn inside a drawing
@@ -179,13 +163,7 @@ function Box({
         gesture.current = newName();
       }}
       onKeyDown={onKeyDown}
-      onPointerDown={(event) => {
-        if (mayMove) event.currentTarget.setPointerCapture(event.pointerId);
-        setDrag({ x: event.clientX, y: event.clientY, across: 0, up: 0 });
-      }}
-      onPointerMove={mayMove ? onPointerMove : undefined}
-      onPointerUp={onPointerUp}
-      onPointerCancel={() => setDrag(null)}
+      {...drag.handlers}
     >
       <rect x={x} y={y} width={width} height={height} className={LOOK[box.tone]} strokeWidth="1.5" />
       {box.tone === "barred" && (

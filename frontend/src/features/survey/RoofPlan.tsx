@@ -10,6 +10,7 @@ import { useStepFigures } from "../rig/useStepFigures";
 import { BoxDialog, OBSTACLE } from "./BoxDialog";
 import { Plan, type Scale } from "./Plan";
 import { frameOf, nudgeOf, outlineExtent, type PlanBox, toCentimetre, withCorner } from "./plan";
+import { useDragged } from "./useDragged";
 
 type Corner = [number, number];
 
@@ -131,83 +132,66 @@ function lastPosition(roof: Rig["space"]["roof"]): number {
   return Math.max(0, ...Object.values(roof.obstacles).map((one) => one.position));
 }
 
+type Draw = (corners: Corner[], gesture?: string) => unknown;
+
 /** Corners to pull: dragged, or nudged with the arrow keys; Delete takes one away. */
-function Corners({
+function Corners({ outline, scale, onDraw }: { outline: Corner[]; scale: Scale; onDraw: Draw }) {
+  return (
+    <>
+      {outline.map((_, index) => (
+        <CornerHandle key={index} index={index} outline={outline} scale={scale} onDraw={onDraw} />
+      ))}
+    </>
+  );
+}
+
+function CornerHandle({
+  index,
   outline,
   scale,
   onDraw,
 }: {
+  index: number;
   outline: Corner[];
   scale: Scale;
-  onDraw: (corners: Corner[], gesture?: string) => unknown;
+  onDraw: Draw;
 }) {
   const gesture = useRef(newName());
-  const [drag, setDrag] = useState<{ index: number; x: number; y: number; at: Corner } | null>(null);
-  const put = (index: number, corner: Corner) =>
+  const [cornerX, cornerY] = outline[index] ?? [0, 0];
+  const put = (across: number, up: number, name: string) => {
+    const to: Corner = [toCentimetre(cornerX + across), toCentimetre(cornerY + up)];
     onDraw(
-      outline.map((one, at) => (at === index ? corner : one)),
-      gesture.current,
+      outline.map((one, at) => (at === index ? to : one)),
+      name,
     );
-  const onKeyDown = (event: KeyboardEvent, index: number, [x, y]: Corner) => {
+  };
+  const drag = useDragged(scale.perMetre, (across, up) => put(across, up, newName()));
+  const onKeyDown = (event: KeyboardEvent) => {
     const nudge = nudgeOf(event.key, event.shiftKey);
     if (nudge) {
       event.preventDefault();
-      put(index, [toCentimetre(x + nudge[0]), toCentimetre(y + nudge[1])]);
+      put(...nudge, gesture.current);
     } else if ((event.key === "Delete" || event.key === "Backspace") && outline.length > 3) {
       event.preventDefault();
       onDraw(outline.filter((_, at) => at !== index));
     }
   };
+  const [x, y] = [scale.x(cornerX + drag.across), scale.y(cornerY + drag.up)];
   return (
-    <>
-      {outline.map((corner, index) => {
-        const [x, y] = drag?.index === index ? drag.at : corner;
-        return (
-          // biome-ignore lint/a11y/useSemanticElements: a button cannot be drawn inside a drawing
-          <g
-            key={index}
-            role="button"
-            tabIndex={0}
-            aria-label={`Corner ${index + 1} at ${x}, ${y} m`}
-            className="cursor-move"
-            onFocus={() => {
-              gesture.current = newName();
-            }}
-            onKeyDown={(event) => onKeyDown(event, index, corner)}
-            onPointerDown={(event) => {
-              event.currentTarget.setPointerCapture(event.pointerId);
-              gesture.current = newName();
-              setDrag({ index, x: event.clientX, y: event.clientY, at: corner });
-            }}
-            onPointerMove={(event) => {
-              if (drag?.index !== index) return;
-              const svg = event.currentTarget.ownerSVGElement;
-              const drawn = svg ? svg.getBoundingClientRect().width / svg.viewBox.baseVal.width : 1;
-              const per = drawn * scale.perMetre;
-              const to: Corner = [
-                toCentimetre(corner[0] + (event.clientX - drag.x) / per),
-                toCentimetre(corner[1] - (event.clientY - drag.y) / per),
-              ];
-              setDrag({ ...drag, at: to });
-            }}
-            onPointerUp={() => {
-              if (drag) put(index, drag.at);
-              setDrag(null);
-            }}
-            onPointerCancel={() => setDrag(null)}
-          >
-            <circle cx={scale.x(x)} cy={scale.y(y)} r="14" className="fill-transparent" />
-            <rect
-              x={scale.x(x) - 5}
-              y={scale.y(y) - 5}
-              width="10"
-              height="10"
-              className="fill-paper stroke-ink"
-              strokeWidth="2"
-            />
-          </g>
-        );
-      })}
-    </>
+    // biome-ignore lint/a11y/useSemanticElements: a button cannot be drawn inside a drawing
+    <g
+      role="button"
+      tabIndex={0}
+      aria-label={`Corner ${index + 1} at ${cornerX}, ${cornerY} m`}
+      className="cursor-move"
+      onFocus={() => {
+        gesture.current = newName();
+      }}
+      onKeyDown={onKeyDown}
+      {...drag.handlers}
+    >
+      <circle cx={x} cy={y} r="14" className="fill-transparent" />
+      <rect x={x - 5} y={y - 5} width="10" height="10" className="fill-paper stroke-ink" strokeWidth="2" />
+    </g>
   );
 }

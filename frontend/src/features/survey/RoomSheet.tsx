@@ -3,6 +3,7 @@ import type { Rig } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { formatNumber } from "../../ui/formatQuantity";
+import { HeadRow } from "../../ui/HeadRow";
 import { Section } from "../../ui/PageHead";
 import { Figure } from "../rig/Figure";
 import { useRig } from "../rig/useRig";
@@ -106,27 +107,15 @@ function CompartmentTable({ boxes, onOpen }: { boxes: [string, Compartment][]; o
   const stands = boxes.some(([id]) => figure(`space.compartment.${id}.units_that_stand`));
   return (
     <table className="mt-3 w-full">
-      <thead>
-        <tr className="text-left text-[13px] text-soft">
-          <th scope="col" className="py-1 pr-3 font-semibold">
-            Compartment
-          </th>
-          <th scope="col" className="py-1 pr-3 text-right font-semibold">
-            Along × across × high
-          </th>
-          <th scope="col" className="py-1 pr-3 text-right font-semibold">
-            Room
-          </th>
-          {stands && (
-            <th scope="col" className="py-1 pr-3 text-right font-semibold">
-              Batteries that stand
-            </th>
-          )}
-          <th scope="col" className="py-1 font-semibold">
-            It is
-          </th>
-        </tr>
-      </thead>
+      <HeadRow
+        columns={[
+          { label: "Compartment" },
+          { label: "Along × across × high", right: true },
+          { label: "Room", right: true },
+          ...(stands ? [{ label: "Batteries that stand", right: true }] : []),
+          { label: "It is" },
+        ]}
+      />
       <tbody>
         {boxes.map(([id, one]) => (
           <tr key={id} className="border-rule border-t">
