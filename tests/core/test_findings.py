@@ -132,6 +132,14 @@ def test_a_metric_run_is_judged_by_the_metric_standard() -> None:
     assert finding.source == "iso_13297_ampacity"
 
 
+def test_a_european_cord_is_judged_by_the_european_standard() -> None:
+    cord = {"kind": "cord", "rating": "eu_6"}
+    narrowboat = changed(example("narrowboat"), {"survey.items": {"cord": cord}, "charging.shore_charger_a": 120})
+
+    finding = next(f for f in evaluate(narrowboat).findings if f.code == "survey.cord_below_charger")
+    assert finding.source == "iec_60309"
+
+
 def test_findings_come_worst_first() -> None:
     severities = [finding.severity for finding in evaluate(example("nurses")).findings]
 

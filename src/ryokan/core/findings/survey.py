@@ -68,7 +68,8 @@ def cord_below_charger(rig: Rig, sheet: Sheet) -> Trouble | None:
     draw, limit = sheet.get("charging.shore.mains_a"), sheet.get("survey.cord_continuous_a")
     if draw is None or limit is None or draw.number <= limit.number:
         return None
-    return Trouble(figures={"draw": draw, "limit": limit})
+    european = rig.region.mains_v >= 200
+    return Trouble(figures={"draw": draw, "limit": limit}, source="iec_60309" if european else None)
 
 
 @rule("charging.relay_on_smart_alternator", "fault", "practice")
