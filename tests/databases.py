@@ -33,6 +33,14 @@ def running_cluster() -> Iterator[Cluster]:
             cluster.remove()
 
 
+def again_from(cluster: Cluster, template: str, name: str) -> None:
+    """A database made anew from another, whoever is connected to it."""
+    admin = create_engine(cluster.url("postgres"), isolation_level="AUTOCOMMIT", poolclass=NullPool)
+    with admin.connect() as connection:
+        connection.execute(text(f'drop database if exists "{name}" with (force)'))
+        connection.execute(text(f'create database "{name}" template {template}'))
+
+
 @contextmanager
 def fresh_database(cluster: Cluster, template: str = TEMPLATE) -> Iterator[Engine]:
     """An engine on a new database: with the newest schema and nothing in it, or a copy of another."""

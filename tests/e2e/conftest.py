@@ -8,7 +8,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from databases import fresh_database
+from databases import again_from, fresh_database
 from dev.postgres import Cluster
 from installer import Installer, Site
 from playwright.sync_api import Browser, Page
@@ -40,14 +40,24 @@ def demo_database(cluster: Cluster) -> str:
     return name
 
 
-@pytest.fixture
-def site(cluster: Cluster, demo_database: str) -> Iterator[Site]:
+@pytest.fixture(scope="session")
+def served(cluster: Cluster, demo_database: str) -> Iterator[Site]:
+    """One web server for all tests: it takes seconds to start, and its database is made anew for each."""
     with fresh_database(cluster, demo_database) as engine:
-        served = Site(cluster, engine.url.render_as_string(hide_password=False))
+        served = Site(cluster, engine.url)
         try:
             yield served
         finally:
             served.server.stop()
+
+
+@pytest.fixture
+def site(served: Site, cluster: Cluster, demo_database: str) -> Site:
+    """The demo shop as it was founded. Its pool finds its connections gone and opens others."""
+    if served.server.process is None or served.server.process.poll() is not None:
+        served.server.start()  # the test before has killed it
+    again_from(cluster, demo_database, served.database)
+    return served
 
 
 @pytest.fixture

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dev.postgres import Cluster, free_port
 from dev.server import WebServer
 from playwright.sync_api import Page, expect
+from sqlalchemy import URL
 
 from ryokan.operations.demo import EMAIL, PASSWORD
 
@@ -14,9 +15,10 @@ expect.set_options(timeout=10_000)
 class Site:
     """The demo shop, served."""
 
-    def __init__(self, cluster: Cluster, url: str) -> None:
+    def __init__(self, cluster: Cluster, url: URL) -> None:
         self.cluster = cluster
-        self.server = WebServer(url, "key for tests", host="127.0.0.1", port=free_port())
+        self.database = str(url.database)
+        self.server = WebServer(url.render_as_string(hide_password=False), "key for tests", host="127.0.0.1", port=free_port())
         self.server.start()
 
 
