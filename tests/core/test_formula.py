@@ -106,14 +106,17 @@ def again(node: ast.expr, names: dict[str, Any]) -> Any:
     assert isinstance(node, ast.Call)
     assert isinstance(node.func, ast.Name)
     name = node.func.id
+    if name == "interp" and len(node.args) == 3:
+        xs, ys, x = (again(arg, names) for arg in node.args)
+        return spread(lambda at: between(list(zip(xs, ys, strict=True)), at), x)
     if name in ("lookup", "next_larger", "interp"):
         table, _, column = ast.unparse(node.args[0]).partition(".")
         values = [again(arg, names) for arg in node.args[1:]]
         if name == "interp":
             curve = next(curve for curve in CHEMISTRIES["curve"] if column in (curve["name"], curve.get("inverse")))
-            points = [pair if column == curve["name"] else pair[::-1] for pair in curve["values"][table]]
-            low, high = next((a, b) for a, b in itertools.pairwise(points) if a[0] <= values[0] <= b[0])
-            return low[1] + (high[1] - low[1]) * (values[0] - low[0]) / (high[0] - low[0])
+            pairs = curve["values"].get(table, curve["values"]["lfp"])
+            points = [pair if column == curve["name"] else pair[::-1] for pair in pairs]
+            return spread(lambda at: between(points, at), values[0])
         rows, what = read_table(table), column or (values[1] if len(values) > 1 else None)
         if name == "lookup":
             key = values[0] if isinstance(values[0], str) else f"{values[0]:g}"
@@ -128,6 +131,11 @@ def again(node: ast.expr, names: dict[str, Any]) -> Any:
         return spread(lambda a: float(math.ceil(a - 1e-9)), values[0])
     pick = {"min": min, "max": max}[name]
     return pick(values[0]) if len(values) == 1 else spread(pick, *values)
+
+
+def between(points: list[Any], at: float) -> float:
+    low, high = next((a, b) for a, b in itertools.pairwise(points) if a[0] <= at <= b[0])
+    return low[1] + (high[1] - low[1]) * (at - low[0]) / (high[0] - low[0])
 
 
 def spread(apply: Any, *values: Any) -> Any:
@@ -162,8 +170,13 @@ def test_every_figure_of_an_example_can_be_worked_out_again(one: Any) -> None:
 
 
 @settings(max_examples=40, deadline=None)
-@given(rigs, st.sampled_from(["inverter", "bank", "alternator"]), st.sampled_from([None, 3.5]))
-def test_every_figure_of_any_rig_can_be_worked_out_again(rig: Any, source: str, hours: float | None) -> None:
+@given(
+    rigs,
+    st.sampled_from(["inverter", "bank", "alternator"]),
+    st.sampled_from([None, 3.5]),
+    st.sampled_from(["units", "strings", "custom"]),
+)
+def test_every_figure_of_any_rig_can_be_worked_out_again(rig: Any, source: str, hours: float | None, storage: str) -> None:
     link = {"system": "other", "source": source, "output_a": 18, "output_v": 14.4, "hours_per_day": hours}
     furnished = {
         "brief.growth_frac": 0.2,
@@ -172,9 +185,36 @@ def test_every_figure_of_any_rig_can_be_worked_out_again(rig: Any, source: str, 
         "space.compartments": {"box": {"name": "box", "length_m": 1, "width_m": 0.5, "height_m": 0.4}},
         "survey.items": {"cord": {"kind": "cord", "rating": "na_30"}, "bank": {"kind": "bank", "battery": LEAD}},
         "links": {"to": {**link, "gives": True}, "from": {**link, "gives": False}},
+        "vehicle.frame": {"wheelbase_m": 4, "width_m": 2},
+        "inverter.compartment": "box",
+        "inverter.vent_cm2": 100,
+        "own_parts": PARTS,
+        **FURNISHED[storage],
     }
 
     assert_every_figure_follows_from_its_inputs(evaluate(changed(rig, furnished)))
 
 
+SIZED = {"length_m": 0.3, "width_m": 0.2, "height_m": 0.2}
+UNIT = {"kind": "battery", "name": "unit", "chemistry": "lfp", "nominal_v": 12.8, "capacity_ah": 100, "mass_kg": 12, "size": SIZED,
+        "discharge_limit_a": 100, "resistance_ohm": 0.004, "heater_w": 60, "self_heating": True}  # fmt: skip
+PARTS = {
+    "unit": {"part": UNIT},
+    "other": {"part": {**UNIT, "capacity_ah": 80, "values_from": "measured"}},
+    "inverter": {"part": {"kind": "inverter", "name": "i", "rated_w": 1500, "mass_kg": 9, "size": SIZED}},
+}
+CUSTOM = {
+    "name": "salt water",
+    "lithium": False,
+    "rest_v_by_charge": [[0, 1.0], [1, 1.6]],
+    "capacity_by_bay_c": [[-30, 0.4], [45, 1]],
+}
+FURNISHED: dict[str, dict[str, Any]] = {
+    "units": {"storage.bank": {"units": {"part": "own:unit", "parallel": 2}}, "storage.compartment": "box", "storage.bay_c": -5,
+              "inverter.chosen": {"part": "own:inverter"}, "storage.school": "price_list"},
+    "strings": {"storage.bank": {"strings": {"a": {"units": ["own:unit"]}, "b": {"units": ["own:other"]}}},
+                "storage.school": "three_daily", "storage.vent_cm2": 20},
+    "custom": {"storage.chemistry": "custom", "storage.custom": CUSTOM, "storage.bank": {"nominal_ah": 200},
+               "storage.self_heating": True, "storage.bay_c": -5},
+}  # fmt: skip
 LEAD = {"name": "old block", "chemistry": "agm", "nominal_v": 12, "capacity_ah": 100}

@@ -1108,7 +1108,7 @@ export interface components {
         };
         /**
          * Bank
-         * @description The bank that was chosen: as one battery at the system's volts, or built up of units.
+         * @description The bank that was chosen: as one battery at the system's volts, built up of like units, or string by string.
          */
         Bank: {
             /**
@@ -1123,6 +1123,13 @@ export interface components {
              * @default null
              */
             nominal_ah?: number | null;
+            /**
+             * Strings
+             * @description Strings on one bus that are not all alike.
+             */
+            strings?: {
+                [key: string]: components["schemas"]["String"];
+            };
             /** @default null */
             units?: components["schemas"]["Units"] | null;
         };
@@ -1146,7 +1153,7 @@ export interface components {
              * Chemistry
              * @enum {string}
              */
-            chemistry: "lfp" | "agm" | "gel" | "flooded";
+            chemistry: "lfp" | "nmc" | "agm" | "gel" | "flooded" | "custom";
             /**
              * Cycles
              * @description To 80 % of its capacity, by the maker.
@@ -1508,6 +1515,12 @@ export interface components {
              * @default null
              */
             surge_w?: number | null;
+            /**
+             * Waveform
+             * @description None: not said, or as the part says.
+             * @default null
+             */
+            waveform?: ("pure_sine" | "modified_sine") | null;
         };
         /**
          * ClashAnswer
@@ -1761,6 +1774,38 @@ export interface components {
             email: string;
             /** Password */
             password: string;
+        };
+        /**
+         * CustomChemistry
+         * @description What no data file knows of a chemistry. Its numbers are assumptions called ``custom.*``.
+         */
+        CustomChemistry: {
+            /**
+             * Capacity By Bay C
+             * @description Share of the rating left, -30 to 45 °C.
+             * @default null
+             */
+            capacity_by_bay_c?: [
+                number,
+                number
+            ][] | null;
+            /**
+             * Lithium
+             * @description Whether the rules of lithium apply; otherwise those of lead.
+             * @default true
+             */
+            lithium?: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Rest V By Charge
+             * @description Volts of a rested cell by the charge that is left, 0 to 1. [V]
+             * @default null
+             */
+            rest_v_by_charge?: [
+                number,
+                number
+            ][] | null;
         };
         /**
          * DcAmps
@@ -2677,6 +2722,12 @@ export interface components {
             /** @default null */
             chosen?: components["schemas"]["ChosenInverter"] | null;
             /**
+             * Compartment
+             * @description The compartment that it stands in.
+             * @default null
+             */
+            compartment?: string | null;
+            /**
              * Cutoff V
              * @description Lowest working volts, if typed. [V]
              * @default null
@@ -2694,6 +2745,31 @@ export interface components {
              * @default 4
              */
             on_hours_per_day?: number;
+            /**
+             * Outlets
+             * @description How its AC leaves it: by the receptacles on it, or by a cable of its own.
+             * @default not_said
+             * @enum {string}
+             */
+            outlets?: "not_said" | "receptacles" | "hard_wired";
+            /**
+             * Place C
+             * @description Hottest air at its place while it works. [°C]
+             * @default 25
+             */
+            place_c?: number;
+            /**
+             * Pre Charge
+             * @description Whether a resistor fills its capacitors before it is connected; None: not said.
+             * @default null
+             */
+            pre_charge?: boolean | null;
+            /**
+             * Vent Cm2
+             * @description Free opening of its place; None: open. [cm²]
+             * @default null
+             */
+            vent_cm2?: number | null;
         };
         /**
          * InverterPart
@@ -2724,6 +2800,12 @@ export interface components {
              * @default null
              */
             idle_w?: number | null;
+            /**
+             * Ignition Protected
+             * @description Built for a space with petrol or gas.
+             * @default false
+             */
+            ignition_protected?: boolean;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -2760,6 +2842,12 @@ export interface components {
             /** Name */
             name: string;
             /**
+             * Noise Db
+             * @description Of its fan, at one metre. [dB]
+             * @default null
+             */
+            noise_db?: number | null;
+            /**
              * Note
              * @default
              */
@@ -2777,6 +2865,12 @@ export interface components {
              * @description Continuous, at 25 °C. [W]
              */
             rated_w: number;
+            /**
+             * Receptacle W
+             * @description What one of its receptacles gives. [W]
+             * @default null
+             */
+            receptacle_w?: number | null;
             /**
              * Remote Switch
              * @default false
@@ -3174,6 +3268,12 @@ export interface components {
              */
             high_factor?: number;
             /**
+             * Highest V
+             * @description DC volts that it bears at most. [V]
+             * @default null
+             */
+            highest_v?: number | null;
+            /**
              * Hours Per Day
              * @description Hours on, on a day of use. [h]
              */
@@ -3190,6 +3290,12 @@ export interface components {
              * @default 1
              */
             low_factor?: number;
+            /**
+             * Lowest V
+             * @description DC volts below which it stops. [V]
+             * @default null
+             */
+            lowest_v?: number | null;
             /** Name */
             name: string;
             /**
@@ -3681,6 +3787,39 @@ export interface components {
             state: "alike" | "differs" | "missing";
         };
         /**
+         * Overruled
+         * @description Who let a finding stand, why, and how bad it was.
+         */
+        Overruled: {
+            /** By */
+            by: string;
+            /**
+             * Excess
+             * @description How far the rule was broken then; None: it was, or it was not.
+             * @default null
+             */
+            excess?: number | null;
+            /**
+             * On
+             * @description Date, ISO 8601.
+             */
+            on: string;
+            /** Reason */
+            reason: string;
+            /**
+             * Said
+             * @description The finding in words, with its values at the time.
+             */
+            said: string;
+            /**
+             * Words
+             * @description What it named besides figures.
+             */
+            words?: {
+                [key: string]: string;
+            };
+        };
+        /**
          * OwnPart
          * @description A part of this rig alone: there already, a spare, re-used from elsewhere, or bought for it.
          */
@@ -4133,6 +4272,13 @@ export interface components {
                 [key: string]: components["schemas"]["Load"];
             };
             /**
+             * Overruled
+             * @description Faults and advice that somebody lets stand, by the rule's code.
+             */
+            overruled?: {
+                [key: string]: components["schemas"]["Overruled"];
+            };
+            /**
              * Own Parts
              * @description Parts of this rig alone, by id.
              */
@@ -4420,7 +4566,7 @@ export interface components {
             bay?: "living_space" | "vented_enclosure" | "outside";
             /**
              * Bay C
-             * @description Lowest temperature of the bay in use; the curves end at the bounds. [°C]
+             * @description Lowest temperature of the bank in use; the curves end at the bounds. [°C]
              * @default 25
              */
             bay_c?: number;
@@ -4429,7 +4575,42 @@ export interface components {
              * @default lfp
              * @enum {string}
              */
-            chemistry?: "lfp" | "agm" | "gel" | "flooded";
+            chemistry?: "lfp" | "nmc" | "agm" | "gel" | "flooded" | "custom";
+            /**
+             * Compartment
+             * @description The compartment that the bank stands in.
+             * @default null
+             */
+            compartment?: string | null;
+            /**
+             * @description Of a chemistry that is `custom`.
+             * @default null
+             */
+            custom?: components["schemas"]["CustomChemistry"] | null;
+            /**
+             * Locked
+             * @description Whether it takes tools or a key to carry it off; None: not said.
+             * @default null
+             */
+            locked?: boolean | null;
+            /**
+             * Restraint
+             * @default not_said
+             * @enum {string}
+             */
+            restraint?: "not_said" | "none" | "straps" | "frame";
+            /**
+             * School
+             * @default audit
+             * @enum {string}
+             */
+            school?: "audit" | "three_daily" | "price_list" | "wish";
+            /**
+             * School Reason
+             * @description Why the bank is sized by that school.
+             * @default
+             */
+            school_reason?: string;
             /**
              * Self Heating
              * @default false
@@ -4442,11 +4623,56 @@ export interface components {
              */
             sizing?: "largest_governs" | "multiply_all";
             /**
+             * String Fuses
+             * @description Whether each parallel string has a fuse; None: not said.
+             * @default null
+             */
+            string_fuses?: boolean | null;
+            /**
              * System V
              * @default 12
              * @enum {integer}
              */
             system_v?: 12 | 24 | 48;
+            /**
+             * Take Off
+             * @description Where the bank's two leads leave units in parallel.
+             * @default not_said
+             * @enum {string}
+             */
+            take_off?: "not_said" | "side" | "diagonal" | "posts" | "equal_leads";
+            /**
+             * Vent Cm2
+             * @description Free opening of a vented enclosure. [cm²]
+             * @default null
+             */
+            vent_cm2?: number | null;
+            /**
+             * When Bms Opens
+             * @description What keeps chargers off the loads with no battery.
+             * @default not_said
+             * @enum {string}
+             */
+            when_bms_opens?: "not_said" | "nothing" | "charge_stop" | "two_buses";
+            /**
+             * @description Of a bank sized by one wish.
+             * @default null
+             */
+            wish?: components["schemas"]["WishedRun"] | null;
+        };
+        /**
+         * String
+         * @description One string of a bank whose strings differ: its units in series, from the positive end.
+         */
+        String: {
+            /**
+             * Position
+             * @description Order within the collection, ascending
+             * @default 0
+             */
+            position?: number;
+            /** Units */
+            units: string[];
         };
         /**
          * Survey
@@ -4789,6 +5015,22 @@ export interface components {
             }[];
             /** Understood */
             understood: string;
+        };
+        /**
+         * WishedRun
+         * @description One wish that sizes the bank: this load for so many hours, and nothing charging meanwhile.
+         */
+        WishedRun: {
+            /**
+             * Hours
+             * @description [h]
+             */
+            hours: number;
+            /**
+             * Load
+             * @description Name of an item within its collection
+             */
+            load: string;
         };
         /**
          * Withdrawal

@@ -12,9 +12,11 @@ from ryokan.core.charging.shore import all_sources, shore_need
 from ryokan.core.data.tables import tables
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.findings.model import STEPS, Finding, StepName
+from ryokan.core.findings.overruling import parted
 from ryokan.core.findings.rules import judge
 from ryokan.core.inverter.current import dc_current
 from ryokan.core.inverter.need import idle_wh_per_day, inverter_need, surge_given
+from ryokan.core.inverter.place import what_it_gives as inverter_gives
 from ryokan.core.links.ends import alternator_links, brought, given_away
 from ryokan.core.loads.energy import daily_energy, energy_over_days
 from ryokan.core.loads.model import Load
@@ -27,11 +29,17 @@ from ryokan.core.parts.fitted import Fitted, fitted, totals
 from ryokan.core.parts.model import Part
 from ryokan.core.rig import Rig
 from ryokan.core.solar.need import array_need, bench_rules, controller_need
+from ryokan.core.space.balance import balance
 from ryokan.core.space.room import room
-from ryokan.core.storage.behaviour import by_class, over_the_years, spread_of_days, three_times_daily, under_load
+from ryokan.core.storage.behaviour import spread_of_days, under_load
+from ryokan.core.storage.cost import of_each_kind, of_the_chosen
+from ryokan.core.storage.gas import hydrogen
 from ryokan.core.storage.growth import after_growth
-from ryokan.core.storage.have import bank_given, cost_in_nights, what_it_gives
+from ryokan.core.storage.have import bank_given, bank_have, cost_in_nights, what_it_gives
+from ryokan.core.storage.heating import heater_rows
 from ryokan.core.storage.need import bank_need, system_volts
+from ryokan.core.storage.voltage import discharge_curve
+from ryokan.core.storage.volts_class import by_class
 from ryokan.core.survey.found import cord, payload
 from ryokan.core.wiring.main_run import design_current, main_run
 
@@ -40,10 +48,14 @@ StepState: TypeAlias = Literal["empty", "needs_attention", "open", "fits"]
 
 @dataclass(frozen=True, slots=True)
 class Report:
-    """Everything that follows from a rig: figures by key, findings worst first, the state of each step."""
+    """Everything that follows from a rig: figures by key, findings worst first, the state of each step.
+
+    ``overruled`` are findings that somebody lets stand; they are in nobody's way until they get worse.
+    """
 
     figures: Mapping[str, Figure]
     findings: tuple[Finding, ...]
+    overruled: tuple[Finding, ...]
     steps: Mapping[StepName, StepState]
 
 
@@ -68,9 +80,11 @@ def evaluate(rig: Rig, book: Mapping[str, Part] | None = None) -> Report:
         The rig refers to a part that is neither its own nor in ``book``.
     """
     chosen = fitted(rig, book or {})
-    sheet = Sheet(dict(rig.assumptions))
+    sheet = Sheet(dict(rig.assumptions), rig.storage.own_curves)
     _brief(sheet, rig)
-    loads, rows = _rows(sheet, rig)
+    system_volts(sheet, rig.storage)
+    bank_have(sheet, rig.storage, chosen)
+    loads, rows = _rows(sheet, rig, chosen)
     ac_rows = [row for row in loads if row.load.feed == "ac"]
     resting = [row for row in rows if from_a_bank_at_rest(row.load)]
 
@@ -80,13 +94,15 @@ def evaluate(rig: Rig, book: Mapping[str, Part] | None = None) -> Report:
     at_bank = {row.id: wh_at_bank(sheet, row, rated_w) for row in rows}
     daily_energy(sheet, resting, at_bank, idle)
     energy_over_days(sheet, resting, at_bank, idle)
-    system_volts(sheet, rig.storage)
     _spread(sheet, rig, resting, at_bank, idle)
 
     at_bank = {row.id: at_bank[row.id] for row in resting}
-    _storage(sheet, rig, chosen, at_bank)
+    bank_need(sheet, rig.storage, loads)
+    what_it_gives(sheet, rig.storage, bank_given(sheet))
+    cost_in_nights(sheet, at_bank)
     dc_current(sheet, rig.inverter, chosen.inverter, rated_w)
     surge_given(sheet, rig.inverter, chosen.inverter)
+    inverter_gives(sheet, rig, chosen.inverter)
 
     chemistry = rig.storage.chemistry
     array_w = array_need(sheet, rig.solar, chemistry)
@@ -102,10 +118,11 @@ def evaluate(rig: Rig, book: Mapping[str, Part] | None = None) -> Report:
     after_growth(sheet, rig.brief)
     room(sheet, rig.space)
     payload(sheet, rig)
+    balance(sheet, rig)
     cord(sheet, rig)
 
-    findings = judge(rig, sheet)
-    return Report(figures=sheet.figures, findings=findings, steps=_step_states(rig, findings))
+    findings, overruled = parted(judge(rig, sheet), rig.overruled)
+    return Report(sheet.figures, findings, overruled, _step_states(rig, findings))
 
 
 def from_a_bank_at_rest(load: Load) -> bool:
@@ -113,12 +130,13 @@ def from_a_bank_at_rest(load: Load) -> bool:
     return load.when in ("always", "anchor")
 
 
-def _rows(sheet: Sheet, rig: Rig) -> tuple[list[Powered], list[Row]]:
+def _rows(sheet: Sheet, rig: Rig, chosen: Fitted) -> tuple[list[Powered], list[Row]]:
     """Every load that the journey meets in any season, and those of the season that is planned for with their energy.
 
     Inverter, cables and fuses live through every season, so the first bound the draw; the second size bank and array.
     """
     loads = [powered(sheet, id, load) for id, load in rig.active_loads().items()] + given_away(sheet, rig)
+    loads += heater_rows(sheet, rig.storage, chosen.battery)
     season = design_season(sheet, rig, by_season(sheet, rig, [row for row in loads if from_a_bank_at_rest(row.load)]))
     met = [row for row in loads if any(in_season(row.load, one) for one in travelled(rig.brief))]
     return met, [row_figures(sheet, row, duty_frac(rig, row.load, season)) for row in met if in_season(row.load, season)]
@@ -173,20 +191,15 @@ def _brief(sheet: Sheet, rig: Rig) -> None:
     )
 
 
-def _storage(sheet: Sheet, rig: Rig, chosen: Fitted, at_bank: dict[str, Figure]) -> None:
-    bank_need(sheet, rig.storage)
-    bank_wh = bank_given(sheet, rig.storage, chosen.battery)
-    what_it_gives(sheet, rig.storage, bank_wh)
-    cost_in_nights(sheet, at_bank)
-
-
 def _behaviour(sheet: Sheet, rig: Rig, chosen: Fitted) -> None:
     """How the bank behaves under load, in a fault, by use and over the years."""
     under_load(sheet, rig.storage, chosen.battery)
+    discharge_curve(sheet, rig.storage)
+    hydrogen(sheet, rig.storage)
     spread_of_days(sheet)
-    by_class(sheet)
-    three_times_daily(sheet)
-    over_the_years(sheet, rig.storage, chosen.battery)
+    by_class(sheet, rig.storage)
+    of_the_chosen(sheet, rig.storage, chosen.battery)
+    of_each_kind(sheet, rig.storage, rig.vehicle.kind)
 
 
 def _wiring(sheet: Sheet, rig: Rig, rows: list[Powered]) -> None:

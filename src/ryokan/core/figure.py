@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from typing import Literal, TypeAlias
 
-from ryokan.core.data.assumptions import assumptions, curves
+from ryokan.core.data.assumptions import Curve, assumptions, curves
 from ryokan.core.data.provenance import require_source
 from ryokan.core.errors import FormulaError
 from ryokan.core.formula import Value, evaluate_formula
@@ -57,9 +57,10 @@ class Sheet:
     The sheet is the only thing that is written to during an evaluation, and it does not outlive it.
     """
 
-    def __init__(self, overrides: dict[str, float] | None = None) -> None:
+    def __init__(self, overrides: dict[str, float] | None = None, own_curves: dict[str, Curve] | None = None) -> None:
         self.figures: dict[str, Figure] = {}
         self._overrides = overrides or {}
+        self._own_curves = own_curves or {}
 
     def __getitem__(self, key: str) -> Figure:
         return self.figures[key]
@@ -79,6 +80,11 @@ class Sheet:
     def part(self, key: str, value: float | str, unit: str, part: AnyPart) -> Figure:
         """A value of a part: from its data sheet, or measured or estimated where the part says so."""
         return self._add(Figure(key, "given", _plain(value), unit, PART_SOURCES[part.values_from], note=f"{part.name}."))
+
+    def of_parts(self, key: str, values: tuple[float, ...], unit: str, parts: Sequence[AnyPart]) -> Figure:
+        """A value of each of several parts, with the least certain of their sources."""
+        worst = max((part.values_from for part in parts), key=list(PART_SOURCES).index)
+        return self._add(Figure(key, "given", _plain(values), unit, PART_SOURCES[worst]))
 
     def assumption(self, id: str) -> Figure:
         """The assumption of that id: the rig's own where it overrides ours."""
@@ -104,9 +110,21 @@ class Sheet:
         return self._work("chosen", key, formula, unit, source, inputs)
 
     def curve(self, key: str, curve: str, x: Figure) -> Figure:
-        """A value read from a curve of the data files at ``x``."""
+        """A value read from a curve at ``x``: the rig's own where it has one of that id, otherwise of the data files."""
         about = curves()[curve]
+        if curve in self._own_curves:
+            xs, ys = (self._own_points(curve, axis) for axis in (0, 1))
+            return self._work("looked_up", key, "interp(xs, ys, x)", about.unit, "given", {"xs": xs, "ys": ys, "x": x})
         return self._work("looked_up", key, f"interp({curve}, x)", about.unit, about.source, {"x": x})
+
+    def curve_points(self, curve: str) -> Curve:
+        """The points that :meth:`curve` reads between."""
+        return self._own_curves.get(curve) or curves()[curve].points
+
+    def _own_points(self, curve: str, axis: int) -> Figure:
+        key = f"assumptions.{curve}.{'xy'[axis]}"
+        known = self.figures.get(key)
+        return known or self.given(key, tuple(point[axis] for point in self._own_curves[curve]), "")
 
     def _work(self, kind: Kind, key: str, formula: str, unit: str, source: str, inputs: dict[str, Input]) -> Figure:
         values = {name: _value(given) for name, given in inputs.items()}

@@ -5,9 +5,9 @@ once into a tree, never handed to ``eval``, and the same text is printed as the 
 cannot drift from what was computed.
 
 Grammar: ``+ − × ÷ ^``, brackets, numbers, names of inputs, and the functions ``min``, ``max``, ``sum``, ``ceil``,
-``interp(curve, x)``, ``lookup(table, row[, column])``, ``next_larger(table, x[, column])``. A column may also be named behind
-the table, ``lookup(hookups.breaker_a, row)``. Inputs are numbers, labels such as ``awg:2/0``, or tuples of numbers, for
-which everything but ``sum`` works element by element.
+``interp(curve, x)`` or ``interp(xs, ys, x)``, ``lookup(table, row[, column])``, ``next_larger(table, x[, column])``. A
+column may also be named behind the table, ``lookup(hookups.breaker_a, row)``. Inputs are numbers, labels such as
+``awg:2/0``, or tuples of numbers, for which everything but ``sum`` works element by element.
 """
 
 from __future__ import annotations
@@ -19,7 +19,7 @@ from functools import lru_cache
 from itertools import pairwise
 from typing import TypeAlias
 
-from ryokan.core.data.assumptions import curves
+from ryokan.core.data.assumptions import Curve, curves
 from ryokan.core.data.tables import tables
 from ryokan.core.errors import FormulaError, OutOfTable
 
@@ -150,18 +150,30 @@ def _table_call(name: str, args: list[ast.expr]) -> Step:
     source = ast.unparse(first)
     steps = [_step(other) for other in others]
     if name == "interp":
-        return lambda inputs: _interpolate(source, steps[0](inputs))
+        if len(steps) == 1:
+            return lambda inputs: _interpolate(source, curves()[source].points, steps[0](inputs))
+        xs, ys, x = _step(first), *steps
+        return lambda inputs: _interpolate(source, _points(xs(inputs), ys(inputs)), x(inputs))
     table, _, column = source.partition(".")
     run = _lookup if name == "lookup" else _next_larger
     return lambda inputs: run(table, *(step(inputs) for step in steps), *([column] if column else []))
 
 
-def _interpolate(curve: str, x: Value) -> float:
-    points, (at,) = curves()[curve].points, _numbers(x)
-    for (x0, y0), (x1, y1) in pairwise(points):
-        if x0 <= at <= x1:
-            return y0 + (y1 - y0) * (at - x0) / (x1 - x0)
-    raise OutOfTable(curve, at, points[-1][0])
+def _points(xs: Value, ys: Value) -> Curve:
+    return tuple(zip(_numbers(xs), _numbers(ys), strict=True))
+
+
+def _interpolate(name: str, points: Curve, x: Value) -> Value:
+    """A curve read at a number, or at each of a list."""
+
+    def at(x: float) -> float:
+        for (x0, y0), (x1, y1) in pairwise(points):
+            if x0 <= x <= x1:
+                return y0 + (y1 - y0) * (x - x0) / (x1 - x0)
+        raise OutOfTable(name, x, points[-1][0])
+
+    values = tuple(at(one) for one in _numbers(x))
+    return values if isinstance(x, tuple) else values[0]
 
 
 def _label(value: Value) -> str:

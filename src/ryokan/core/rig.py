@@ -13,6 +13,7 @@ from ryokan.core.inverter.model import Inverter
 from ryokan.core.links.model import Link
 from ryokan.core.loads.model import Ambient, Load
 from ryokan.core.model import Id, Model, NonNegative, Position
+from ryokan.core.overruled import Overruled
 from ryokan.core.parts.model import OwnPart, Price
 from ryokan.core.solar.model import Solar
 from ryokan.core.space.model import Space
@@ -121,6 +122,9 @@ class Rig(Model):
         default_factory=dict,
         max_length=2000,
         description="What was typed, by the JSON pointer of the member, where it was said in other units than it is stored in.",
+    )
+    overruled: dict[Annotated[str, Field(pattern=r"^[a-z_]+\.[a-z_]+$")], Overruled] = Field(
+        default_factory=dict, max_length=200, description="Faults and advice that somebody lets stand, by the rule's code."
     )
     labour: Labour = Field(default_factory=Labour)
     assumptions: dict[str, float] = Field(default_factory=dict, description="Overrides of the product's assumptions.")

@@ -12,6 +12,7 @@ CodePack: TypeAlias = Literal["na_vehicle", "na_marine", "international"]
 VehicleKind: TypeAlias = Literal[
     "van", "motorhome", "bus", "trailer", "truck", "narrowboat", "sailing boat", "motor boat", "other"
 ]
+ROAD: tuple[VehicleKind, ...] = ("van", "motorhome", "bus", "trailer", "truck")
 
 
 class Region(Model):

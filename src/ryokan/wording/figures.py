@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from functools import lru_cache
 
-from ryokan.core.data.assumptions import assumptions
+from ryokan.core.data.assumptions import assumptions, curves
 
 # Key pattern -> title. The keys are the public contract of docs/figures.md.
 TITLES: dict[str, str] = {
@@ -307,11 +307,103 @@ TITLES: dict[str, str] = {
     "wiring.main.ampacity_a": "What the cable may carry there",
     "wiring.main.drop_v": "Drop in the main run",
     "wiring.main.circular_mils_by_drop": "Cross-check: circular mils for the drop",
+    "space.placed_kg": "Mass of the heavy pieces that have their place",
+    "space.wheelbase_m": "Wheelbase",
+    "space.vehicle_width_m": "Width of the vehicle",
+    "space.front_axle_kg": "What they add to the front axle",
+    "space.rear_axle_kg": "What they add to the rear axle",
+    "space.front_left_kg": "What the front axle may still carry",
+    "space.rear_left_kg": "What the rear axle may still carry",
+    "space.side_moment_kgm": "Their moment about the centre line",
+    "space.side_load_kg": "Left wheels over right wheels",
+    "space.piece.*.mass_kg": "Mass of the piece",
+    "space.piece.*.x_m": "Its middle, forward of the rear axle",
+    "space.piece.*.y_m": "Its middle, left of the centre line",
+    "space.piece.*.corner_x_m": "Rear corner of its compartment",
+    "space.piece.*.corner_y_m": "Right corner of its compartment",
+    "space.piece.*.extent_x_m": "Length of its compartment",
+    "space.piece.*.extent_y_m": "Width of its compartment",
+    "storage.max_v": "Volts that the bank may never exceed",
+    "storage.min_v": "Volts below which the bank is harmed",
+    "storage.need_by.audit_wh": "By audit × days",
+    "storage.need_by.three_daily_wh": "By three times a day's energy",
+    "storage.need_by.wish_wh": "By the one wish",
+    "storage.wish.hours": "Hours of the wish",
+    "storage.wish.wh": "What the wish takes from the bank",
+    "storage.arrangement.highest_volts_v": "Volts of the string that has most",
+    "storage.current_with_one_out_a": "What the others carry once one has parted itself",
+    "storage.unit.heater_w": "Draw of one unit's heater",
+    "storage.unit.self_heating": "The unit heats itself",
+    "storage.unit_masses_kg": "Mass of each unit",
+    "storage.volume_l": "Volume of the units",
+    "storage.string.*.unit_v": "Nominal volts of its units",
+    "storage.string.*.unit_ah": "Capacity of its units",
+    "storage.string.*.unit_limit_a": "Most that each of its units gives",
+    "storage.string.*.volts_v": "Volts of the string",
+    "storage.string.*.ah": "Capacity of the string: its smallest unit",
+    "storage.string.*.wh": "Energy of the string",
+    "storage.string.*.limit_a": "Most that the string gives: its weakest unit",
+    "storage.string_chemistries": "Kinds on one bus",
+    "storage.alternatives.*.price": "Price of such a bank",
+    "storage.alternatives.*.life_years": "Life of such a bank",
+    "storage.alternatives.*.fuel_per_year": "Fuel that its mass takes a year",
+    "storage.alternatives.*.cost_per_kwh_6y": "A delivered kWh over 6 years",
+    "storage.alternatives.*.cost_per_kwh_10y": "A delivered kWh over 10 years",
+    "storage.lithium_level_years": "Year in which lithium is level with AGM",
+    "storage.class.*.series": "The same units, in series",
+    "storage.class.*.parallel": "The same units, strings in parallel",
+    "storage.class.*.same_units_ah": "What the same units make there",
+    "storage.class.*.left_over": "Units left over",
+    "storage.gas_ma_per_ah": "Current that makes gas, per Ah",
+    "storage.gas_m3_per_h": "Air that its hydrogen needs",
+    "storage.vent_need_cm2": "Free opening needed, low and high each",
+    "storage.vent_cm2": "Free opening there is",
+    "storage.bms_peak_a": "Most that the bank's electronics pass for a moment",
+    "storage.mean_current_a": "Mean draw of the day",
+    "storage.usual_charge_a": "Usual charge current",
+    "storage.curve.charge_frac": "Charge left",
+    "storage.curve.cell_v": "A rested cell by its charge",
+    "storage.curve.rest_v": "Rested volts by the charge",
+    "storage.curve.mean_load_v": "Volts under the day's mean draw, by the charge",
+    "storage.curve.peak_load_v": "Volts with everything running, by the charge",
+    "storage.curve.charging_v": "Volts while charging, by the charge",
+    "storage.meter.charge_frac": "Charge left, by tenths",
+    "storage.meter.cell_v": "A rested cell at each tenth",
+    "storage.meter.rest_v": "Rested volts at each tenth",
+    "storage.meter.mean_load_v": "The same under the day's mean draw",
+    "inverter.part.mains_hz": "Frequency it makes",
+    "inverter.part.legs": "Legs it has",
+    "inverter.part.waveform": "Its wave",
+    "inverter.part.remote_switch": "It has a remote switch",
+    "inverter.part.pre_charge": "It fills its own capacitors",
+    "inverter.part.ignition_protected": "Built for a space with petrol",
+    "inverter.part.length_m": "Its length",
+    "inverter.part.width_m": "Its width",
+    "inverter.part.height_m": "Its height",
+    "inverter.place_c": "Hottest air at its place",
+    "inverter.gives_w": "What it gives there, running",
+    "inverter.vent_need_cm2": "Free opening for its heat",
+    "inverter.vent_cm2": "Free opening there is",
+    "inverter.surge_current_a": "DC amps of the worst start",
+    "inverter.receptacle_w": "What one receptacle carries for hours",
+    "inverter.idle_share_frac": "Its own draw, of the day",
+    "inverter.way.bank_m": "Middle of the bank's compartment: along, across, up",
+    "inverter.way.inverter_m": "Middle of the inverter's compartment: along, across, up",
+    "inverter.way_to_bank_m": "Way between their compartments, along the walls",
+    "parts.battery.*.count": "Batteries of one kind",
+    "parts.battery.*.price": "Price of one of them",
 }
 
 _PATTERNS = [(re.compile(re.escape(key).replace(r"\*", "[a-z0-9_~-]+") + r"\Z"), key) for key in TITLES]
 
-CHEMISTRY_NAMES = {"lfp": "lithium iron phosphate", "agm": "AGM lead", "gel": "gel lead", "flooded": "flooded lead"}
+CHEMISTRY_NAMES = {
+    "lfp": "lithium iron phosphate",
+    "nmc": "lithium NMC modules",
+    "agm": "AGM lead",
+    "gel": "gel lead",
+    "flooded": "flooded lead",
+    "custom": "another chemistry",
+}
 
 
 @lru_cache(maxsize=4096)
@@ -330,6 +422,9 @@ def title(key: str) -> str:
     LookupError
         No title stands for such a key.
     """
+    if key.startswith("assumptions.custom.") and key.endswith((".x", ".y")):
+        curve = curves()[key.removeprefix("assumptions.")[:-2]].title
+        return f"{curve[0].upper()}{curve[1:]}, {'from' if key.endswith('.x') else 'to'}, as typed"
     if key.startswith("assumptions."):
         about = assumptions()[key.removeprefix("assumptions.")]
         chemistry = about.id.partition(".")[0]

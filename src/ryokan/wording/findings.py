@@ -45,7 +45,7 @@ FINDINGS: dict[str, Words] = {
     ),
     "storage.fits_no_compartment": Words(
         "No compartment takes {count} of these batteries. {why}.",
-        "Measured upright with 10 mm of air on each side; cables and lids need more.",
+        "Measured upright, with air on each side and room for the cables above the terminals.",
     ),
     "storage.energy_stranded": Words(
         "With everything running ({current}) the inverter stops at {cutoff} and leaves {stranded} in the bank.",
@@ -124,7 +124,7 @@ FINDINGS: dict[str, Words] = {
         "Cold takes capacity, and lithium must not be charged below freezing.",
     ),
     "storage.series_off_class": Words(
-        "{series} units in series make {volts}; the bank is to be {nominal}.",
+        "A string of units makes {volts}; the bank is to be {nominal}.",
         "Series adds volts, parallel adds amp-hours. At the wrong volts chargers, inverter and fuses are all wrong.",
     ),
     "storage.unit_of_other_chemistry": Words(
@@ -148,7 +148,7 @@ FINDINGS: dict[str, Words] = {
         "Up to {largest_w} W is usual on this class; {next_v} V halves the amps, the copper and the heat.",
     ),
     "inverter.continuous_short": Words(
-        "The inverter gives {have} running, {need} are needed.",
+        "The inverter gives {have} running at {place}, {need} are needed.",
         "With everything on it overloads and shuts down.",
     ),
     "inverter.surge_short": Words(
@@ -231,6 +231,160 @@ FINDINGS: dict[str, Words] = {
         "60 °C insulation lies in an engine space.",
         "It softens there; the metric table does not allow it.",
     ),
+    "storage.compartment_too_small": Words(
+        "{name} does not take {count} of these batteries: {why}.",
+        "Measured upright, with air on each side and room for the cables above the terminals.",
+    ),
+    "storage.compartment_gone": Words(
+        "The {what} is told to stand in a compartment that is not measured any more.",
+        "Choose another, or measure it again.",
+    ),
+    "storage.bay_unlike_compartment": Words(
+        "The bank is entered otherwise, but {name} is {where}.",
+        "Gas, cold and the rules for lead go by where it really stands.",
+    ),
+    "storage.not_restrained": Words(
+        "Nothing holds a bank of {mass}.",
+        "In a crash it becomes a missile, and its terminals meet metal. It has to be held in every direction.",
+    ),
+    "storage.straps_alone": Words(
+        "{mass} of bank are held by straps alone.",
+        "Straps stretch. A frame bolted through the floor, as the vehicle's code asks, holds it in every direction.",
+    ),
+    "storage.easily_stolen": Words(
+        "The bank can be carried off without tools or a key.",
+        "It is the dearest thing on board that a thief can lift. A lock also keeps children off the terminals.",
+    ),
+    "storage.vent_too_small": Words(
+        "The bank's enclosure has {have} of free opening; {need} are needed low and high each, for {air} of air.",
+        "Hydrogen gathers under the lid and explodes at the first spark. The local code and the maker's figure go first.",
+    ),
+    "storage.axle_overloaded": Words(
+        "Bank and inverter add {added} to the {axle} axle, which may still carry {left}.",
+        "An overloaded axle brakes and steers badly. Move them, or weigh again with everything on board.",
+    ),
+    "storage.one_side_heavy": Words(
+        "Bank and inverter load the {side} wheels by {by} kg more; more than {limit} is worth a thought.",
+        "The vehicle leans, a boat takes a list. Move them inwards or set something against them.",
+    ),
+    "storage.unlike_strings": Words(
+        "Units that are not alike share one bus or one string.",
+        "One of them is overcharged or emptied too far whenever the others are not. Lithium then parts itself or vents. "
+        "Make them two banks.",
+    ),
+    "storage.side_take_off": Words(
+        "The leads of {parallel} strings leave so that the strings do not share alike.",
+        "The string next to the leads does most of the work and ages first. Two or three go diagonally, four and more by "
+        "equal leads on bus bars.",
+    ),
+    "storage.many_in_parallel": Words(
+        "{parallel} strings are in parallel; four is usual, and the maker says nothing.",
+        "The more there are, the less they share alike. Larger units or a higher volts class do with fewer.",
+    ),
+    "storage.one_bms_out": Words(
+        "Once one unit parts itself, the others carry {left}; the main run may take {current}.",
+        "They part themselves one after the other, and all goes dark at full load.",
+    ),
+    "storage.strings_share_a_fuse": Words(
+        "{parallel} lithium strings have no fuse each; the bank gives {fault} into a fault.",
+        "A fault in one string is fed by all the others. Each needs its own fuse that breaks that current.",
+    ),
+    "storage.chargers_left_alone": Words(
+        "When the bank's electronics open, nothing stops the chargers, which then feed the loads at up to {charge_v} and "
+        "above.",
+        "A controller or an alternator with no battery drives the volts up and destroys what is connected; it can burn. "
+        "Separate charge and load buses, or a charge-stop wired to every source, is the answer.",
+    ),
+    "storage.not_said_yet": Words(
+        "Not said of the bank yet: {what}.",
+        "Rules of danger wait for it.",
+    ),
+    "storage.over_cell_limit": Words(
+        "The bank is charged to {charge_v}; its cells bear {most} at most.",
+        "Beyond it lithium cells vent and burn, and lead gasses hard. Lower the charging volts to the maker's figure.",
+    ),
+    "storage.nmc_in_living_space": Words(
+        "Traction modules of NMC stand inside.",
+        "Once one runs away it burns without air, with poisonous gas, and cannot be put out. They belong outside, in a "
+        "fireproof box with a vent and a way to get away from it, and only by somebody licensed for them.",
+    ),
+    "storage.nmc_limits": Words(
+        "NMC modules work between {least} and {most} and nowhere else.",
+        "Every charger, controller, inverter and the electronics of the bank have to be set to these limits; usual "
+        "settings of a volts class are not theirs. Ask somebody licensed for traction batteries.",
+    ),
+    "storage.cells_do_not_make_the_class": Words(
+        "{cells} cells in series would make {class_v}; there is no such number.",
+        "Take another volts class, or other modules.",
+    ),
+    "storage.custom_not_described": Words(
+        "Of this chemistry is not said yet: {what}.",
+        "Until then the values of lithium iron phosphate stand in, and charging by another chemistry's volts can start a fire.",
+    ),
+    "storage.wish_not_there": Words(
+        "The bank is to be sized by one wish, but the wish names no load of the sheet; {need} is by the audit.",
+        "Say which load, and for how many hours.",
+    ),
+    "loads.device_window": Words(
+        "The bus works between {least} and {most}, which does not suit: {names}.",
+        "They stop while the bank is still half full, or break while it is charged. A converter keeps their volts.",
+    ),
+    "inverter.compartment_unfit": Words(
+        "{name} is no place for the inverter: {why}.",
+        "It needs air on each side and a dry place; the maker's clearances go first.",
+    ),
+    "inverter.not_ignition_protected": Words(
+        "The inverter stands in {name}, an engine space, and is not built for petrol vapour.",
+        "A relay or a fan that sparks there can blow up the vehicle. Only ignition-protected devices belong in it.",
+    ),
+    "inverter.near_a_bed": Words(
+        "The inverter stands in {name}, beside a bed.",
+        "Its fan and hum wake whoever sleeps there.",
+    ),
+    "inverter.modified_sine": Words(
+        "The inverter makes a stepped wave; these suffer from it: {names}.",
+        "Motors run hot, microwaves heat less, chargers and medical devices fail. A pure sine is the rule.",
+    ),
+    "inverter.other_frequency": Words(
+        "The inverter makes {makes}; the rig's mains are {mains_hz} Hz.",
+        "Motors run at the wrong speed and heat up.",
+    ),
+    "inverter.one_leg_for_two": Words(
+        "The vehicle has a cord with two legs, the inverter has one ({legs}).",
+        "Half of the panel stays dead, or both legs are bridged and a shared neutral overloads. Ask a licensed person.",
+    ),
+    "inverter.idle_over_budget": Words(
+        "The inverter's own draw is {percent} % of the day, {idle}.",
+        "Switched on with its loads it takes a fraction of that.",
+    ),
+    "inverter.air_too_little": Words(
+        "The inverter's place has {have} of free opening; {need} are needed to carry off {heat}.",
+        "It throttles itself, then shuts down, and its parts age.",
+    ),
+    "inverter.through_a_receptacle": Words(
+        "{need} are to leave the inverter by its receptacle, which carries {limit} for hours.",
+        "Plug and receptacle run hot. Hard wiring takes the whole rating.",
+    ),
+    "inverter.pre_charge_missing": Words(
+        "An inverter of {rated} is connected with its capacitors empty.",
+        "The spark welds switch contacts and trips the bank's electronics. A resistor for a few seconds fills them first.",
+    ),
+    "inverter.surge_over_bms": Words(
+        "The worst start takes {surge}; the bank's electronics pass {peak} for a moment.",
+        "They open, and all goes dark at the start of that motor.",
+    ),
+    "inverter.far_from_bank": Words(
+        "{length} from bank to inverter; up to {usual_m} m is usual at these volts.",
+        "AC travels far on thin wire, DC does not. Move the inverter to the bank.",
+    ),
+    "inverter.run_shorter_than_way": Words(
+        "The main run is entered as {length}; along the walls it is {way}.",
+        "A cable cut too short is a joint, and a longer one drops more.",
+    ),
+    "inverter.switch_out_of_reach": Words(
+        "The inverter is switched by hand, stands in {name} and has no remote switch.",
+        "It will be left on, and its own draw empties the bank.",
+    ),
 }
 
 FIXES: dict[str, str] = {
@@ -250,6 +404,17 @@ FIXES: dict[str, str] = {
     "charging.turn_down": "Turn the charger down to the hookup",
     "wiring.as_asked": "Take the cable and fuse asked for",
     "wiring.better_insulation": "Take 105 °C insulation",
+    "storage.other_compartment": "Put it in one that takes it",
+    "storage.bay_of_compartment": "Reckon with where the compartment is",
+    "storage.bolted_frame": "Hold it by a bolted frame",
+    "storage.lock_it": "Lock it",
+    "storage.take_off_diagonal": "Take the leads off diagonally",
+    "storage.take_off_equal_leads": "Take equal leads to bus bars",
+    "storage.fuse_each_string": "Fuse each string",
+    "loads.through_converter": "Feed them through a converter",
+    "inverter.on_with_loads": "Switch it with its loads",
+    "inverter.hard_wire": "Hard wire it",
+    "inverter.add_pre_charge": "Add a pre-charge resistor",
     "brief.other_mains": "Change the mains of the rig",
 }
 

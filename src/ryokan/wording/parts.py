@@ -51,10 +51,15 @@ _LABELS: dict[str, tuple[str, str]] = {
     "transfer_a": ("Built-in transfer", "A"),
     "remote_switch": ("Remote switch", ""),
     "pre_charge": ("Pre-charges itself", ""),
+    "receptacle_w": ("One receptacle gives", "W"),
+    "noise_db": ("Noise at 1 m", "dB"),
+    "ignition_protected": ("Ignition-protected", ""),
 }
 
 _CHOICES: dict[str, str] = {
     "lfp": "Lithium (LFP)",
+    "nmc": "Lithium NMC module",
+    "custom": "Another chemistry",
     "agm": "AGM",
     "gel": "Gel",
     "flooded": "Flooded",

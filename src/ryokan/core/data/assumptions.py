@@ -10,7 +10,7 @@ from ryokan.core.data.provenance import read_toml, require_source
 
 Curve: TypeAlias = tuple[tuple[float, float], ...]
 
-CHEMISTRIES = ("lfp", "agm", "gel", "flooded")
+CHEMISTRIES = ("lfp", "nmc", "agm", "gel", "flooded", "custom")
 
 
 @dataclass(frozen=True, slots=True)
@@ -67,7 +67,9 @@ def curves() -> dict[str, CurveAssumption]:
         shared = {k: v for k, v in entry.items() if k not in ("name", "values", "inverse")}
         require_source(shared["source"])
         for chemistry in CHEMISTRIES:
-            points = tuple((float(x), float(y)) for x, y in entry["values"][chemistry])
+            # What a custom chemistry does not say, lithium iron phosphate stands in for.
+            values = entry["values"].get(chemistry, entry["values"]["lfp"])
+            points = tuple((float(x), float(y)) for x, y in values)
             if list(points) != sorted(points):
                 raise ValueError(f"curve {entry['name']} of {chemistry}: its points do not rise")
             id = f"{chemistry}.{entry['name']}"

@@ -41,7 +41,7 @@ def mains_unlike_hookups(rig: Rig, sheet: Sheet) -> Trouble | None:
     )
 
 
-@rule("brief.over_budget", "fault", "given")
+@rule("brief.over_budget", "fault", "given", worse=("price", "budget"))
 def over_budget(rig: Rig, sheet: Sheet) -> Trouble | None:
     """What is chosen so far costs more than all of it may; parts in other currencies are not compared."""
     budget = rig.brief.budget
@@ -53,7 +53,7 @@ def over_budget(rig: Rig, sheet: Sheet) -> Trouble | None:
     return Trouble(figures={"price": price, "budget": sheet["brief.budget"]})
 
 
-@rule("brief.seen_from_outside", "advice", "practice")
+@rule("brief.seen_from_outside", "advice", "practice", worse=("have",))
 def seen_from_outside(rig: Rig, sheet: Sheet) -> Trouble | None:
     """Nothing is to be seen from outside, and an array is chosen."""
     have = sheet.get("solar.have_w")

@@ -12,15 +12,19 @@ from ryokan.core.rig import Rig
 @rule("charging.lithium_on_alternator", "danger", "abyc_e13")
 def lithium_on_alternator(rig: Rig, sheet: Sheet) -> Trouble | None:
     """Lithium straight on an alternator overheats it, and a BMS that opens under charge can destroy it."""
-    if rig.storage.chemistry == "lfp" and rig.charging.alternator_path == "relay":
+    if rig.storage.is_lithium and rig.charging.alternator_path == "relay":
         return Trouble(fix=Fix("charging.use_dcdc", replace("/charging/alternator_path", "dcdc")))
     return None
+
+
+def _heats(rig: Rig, sheet: Sheet) -> bool:
+    return rig.storage.self_heating or "storage.unit.self_heating" in sheet.figures
 
 
 @rule("charging.below_freezing", "danger", "abyc_e13")
 def below_freezing(rig: Rig, sheet: Sheet) -> Trouble | None:
     """Lithium iron phosphate must not be charged below 0 °C unless it heats itself."""
-    if rig.storage.chemistry != "lfp" or rig.storage.self_heating or rig.storage.bay_c >= 0:
+    if not rig.storage.is_lithium or _heats(rig, sheet) or rig.storage.bay_c >= 0:
         return None
     return Trouble(
         figures={"bay": sheet["storage.bay_c"]}, fix=Fix("charging.self_heating", replace("/storage/self_heating", True))
@@ -36,7 +40,7 @@ def over_bank_limit(rig: Rig, sheet: Sheet) -> Trouble | None:
     return Trouble(figures={"total": total, "limit": limit, "bank": sheet["storage.bank_ah"]})
 
 
-@rule("charging.over_usual_rate", "advice", "practice")
+@rule("charging.over_usual_rate", "advice", "practice", worse=("total", "usual"))
 def over_usual_rate(rig: Rig, sheet: Sheet) -> Trouble | None:
     """All chosen sources together are above the usual rate, though within makers' limits."""
     total, usual, limit = sheet["charging.all_sources_a"], sheet["charging.bank_usual_a"], sheet["charging.bank_max_a"]
@@ -45,7 +49,7 @@ def over_usual_rate(rig: Rig, sheet: Sheet) -> Trouble | None:
     return Trouble(figures={"total": total, "usual": usual, "limit": limit})
 
 
-@rule("charging.hookup_too_small", "fault", "nec_551")
+@rule("charging.hookup_too_small", "fault", "nec_551", worse=("draw", "limit"))
 def hookup_too_small(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The charger draws more than the smallest hookup of the journey gives continuously."""
     draw, limit = sheet.get("charging.shore.mains_a"), sheet.get("charging.shore.hookup_continuous_a")
@@ -65,7 +69,7 @@ def hookup_too_small(rig: Rig, sheet: Sheet) -> Trouble | None:
     )
 
 
-@rule("charging.refill_shorter_than_taper", "fault", "practice")
+@rule("charging.refill_shorter_than_taper", "fault", "practice", worse=("taper", "hours"))
 def refill_shorter_than_taper(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The hours allowed on a hookup are used up by the taper alone."""
     if "charging.shore.need_a" in sheet.figures:
@@ -78,7 +82,7 @@ def refill_shorter_than_taper(rig: Rig, sheet: Sheet) -> Trouble | None:
     )
 
 
-@rule("charging.alternator_overloaded", "fault", "alternator_rating")
+@rule("charging.alternator_overloaded", "fault", "alternator_rating", worse=("draw", "spare"))
 def alternator_overloaded(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The chosen DC-DC charger and the links draw more than a hot alternator has to spare."""
     draw, spare = sheet.get("charging.alternator_draw_a"), sheet.get("charging.alternator_spare_a")

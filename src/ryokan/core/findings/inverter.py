@@ -5,12 +5,13 @@ from __future__ import annotations
 from ryokan.core.figure import Sheet
 from ryokan.core.findings.model import Fix, Trouble, replace, rule
 from ryokan.core.rig import Rig
+from ryokan.core.survey.model import FoundCord
 
 # Above these ratings the next class of volts is called for. (common practice)
 LARGEST_W_BY_SYSTEM_V = {12: 3000.0, 24: 5000.0}
 
 
-@rule("inverter.volts_class_low", "fault", "practice")
+@rule("inverter.volts_class_low", "fault", "practice", worse=("rated",))
 def volts_class_low(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The inverter is too large for the volts of the bank: amps, copper and heat run away."""
     rated, largest_w = sheet.get("inverter.rated_w"), LARGEST_W_BY_SYSTEM_V.get(rig.storage.system_v)
@@ -29,16 +30,18 @@ def volts_class_low(rig: Rig, sheet: Sheet) -> Trouble | None:
     )
 
 
-@rule("inverter.continuous_short", "fault", "practice")
+@rule("inverter.continuous_short", "fault", "practice", worse=("need", "have"))
 def continuous_short(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The chosen inverter is below what can run together."""
     if rig.inverter.chosen is None:
         return None
-    need, rated = sheet["inverter.need_continuous_w"], sheet["inverter.rated_w"]
-    return Trouble(figures={"need": need, "have": rated}) if rated.number < need.number else None
+    need, gives = sheet["inverter.need_continuous_w"], sheet["inverter.gives_w"]
+    if gives.number >= need.number:
+        return None
+    return Trouble(figures={"need": need, "have": gives, "place": sheet["inverter.place_c"]})
 
 
-@rule("inverter.surge_short", "fault", "practice")
+@rule("inverter.surge_short", "fault", "practice", worse=("need", "have"))
 def surge_short(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The worst start is above what the chosen inverter gives for a moment."""
     if rig.inverter.chosen is None:
@@ -47,7 +50,7 @@ def surge_short(rig: Rig, sheet: Sheet) -> Trouble | None:
     return Trouble(figures={"need": need, "have": surge}) if surge.number < need.number else None
 
 
-@rule("inverter.no_usual_size", "fault", "practice")
+@rule("inverter.no_usual_size", "fault", "practice", worse=("need",))
 def no_usual_size(rig: Rig, sheet: Sheet) -> Trouble | None:
     """No usual inverter is as large as the loads ask for."""
     rated = sheet.get("inverter.rated_w")
@@ -84,3 +87,128 @@ def other_mains(rig: Rig, sheet: Sheet) -> Trouble | None:
     if makes is None or abs(makes.number - mains.number) <= 0.1 * mains.number:
         return None
     return Trouble(figures={"makes": makes, "mains": mains}, source=makes.source)
+
+
+# Kinds of loads that suffer on a stepped wave: motors, magnetrons, chargers and what keeps people alive. (common practice)
+SUFFERS = frozenset(
+    {"medical", "computing", "cooking", "refrigeration", "air conditioning", "laundry", "tools", "small vehicles"}
+)
+
+
+@rule("inverter.modified_sine", "fault", "practice")
+def modified_sine(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The chosen inverter makes a stepped wave, and there are loads that suffer from it."""
+    chosen, part = rig.inverter.chosen, sheet.get("inverter.part.waveform")
+    if chosen is None or (chosen.waveform or (part.value if part else None)) != "modified_sine":
+        return None
+    names = [
+        load.name
+        for load in rig.active_loads().values()
+        if load.feed == "ac" and (load.start_factor > 1 or load.group in SUFFERS)
+    ]
+    return Trouble(words={"names": ", ".join(names)}, source=part.source if part else None) if names else None
+
+
+@rule("inverter.other_frequency", "fault", "part_sheet")
+def other_frequency(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The chosen inverter makes another frequency than the region's: clocks and motors run wrong."""
+    makes = sheet.get("inverter.part.mains_hz")
+    if makes is None or makes.number == rig.region.mains_hz:
+        return None
+    return Trouble(figures={"makes": makes}, words={"mains_hz": str(rig.region.mains_hz)}, source=makes.source)
+
+
+@rule("inverter.one_leg_for_two", "fault", "nec_551_legs")
+def one_leg_for_two(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """A vehicle wired for a 50 A supply has two legs; from an inverter with one, half of its panel is dead."""
+    cords = [cord for cord in rig.survey.of_kind(FoundCord).values() if cord.rating == "na_50" and cord.fate != "goes"]
+    legs = sheet.get("inverter.part.legs")
+    if not cords or legs is None or legs.number >= 2:
+        return None
+    return Trouble(figures={"legs": legs})
+
+
+@rule("inverter.idle_over_budget", "advice", "practice", worse=("share",))
+def idle_over_budget(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The inverter's own draw is a large part of the day; switching it with its loads saves most of it."""
+    share, budget = sheet.get("inverter.idle_share_frac"), sheet.assumption("inverter_idle_budget_frac")
+    if share is None or share.number <= budget.number or rig.inverter.on == "with_ac_loads":
+        return None
+    return Trouble(
+        figures={"share": share, "idle": sheet["inverter.idle_wh_per_day"]},
+        words={"percent": f"{share.number * 100:.0f}"},
+        fix=Fix("inverter.on_with_loads", replace("/inverter/on", "with_ac_loads")),
+    )
+
+
+@rule("inverter.air_too_little", "advice", "practice", worse=("need", "have"))
+def air_too_little(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The openings of its place do not carry off the heat of full load."""
+    need, have = sheet.get("inverter.vent_need_cm2"), sheet.get("inverter.vent_cm2")
+    if need is None or have is None or have.number >= need.number:
+        return None
+    return Trouble(figures={"need": need, "have": have, "heat": sheet["inverter.heat_w"]})
+
+
+@rule("inverter.through_a_receptacle", "advice", "practice", worse=("need", "limit"))
+def through_a_receptacle(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """All that runs together leaves by one receptacle, which carries a share of the rating alone."""
+    need, limit = sheet["inverter.need_continuous_w"], sheet.get("inverter.receptacle_w")
+    if rig.inverter.outlets != "receptacles" or limit is None or need.number <= limit.number:
+        return None
+    return Trouble(
+        figures={"need": need, "limit": limit}, fix=Fix("inverter.hard_wire", replace("/inverter/outlets", "hard_wired"))
+    )
+
+
+PRE_CHARGE_FROM_W = 3000.0  # or 48 V, where large capacitors spark, weld contacts and open fuses (common practice)
+
+
+@rule("inverter.pre_charge_missing", "fault", "practice")
+def pre_charge_missing(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """A large inverter is connected with its capacitors empty: the spark welds contacts and trips the bank's electronics."""
+    rated = sheet.get("inverter.rated_w")
+    if rig.inverter.chosen is None or rated is None or "inverter.part.pre_charge" in sheet.figures:
+        return None
+    if rig.inverter.pre_charge or (rated.number < PRE_CHARGE_FROM_W and rig.storage.system_v < 48):
+        return None
+    return Trouble(figures={"rated": rated}, fix=Fix("inverter.add_pre_charge", replace("/inverter/pre_charge", True)))
+
+
+@rule("inverter.surge_over_bms", "fault", "practice", worse=("surge", "peak"))
+def surge_over_bms(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The worst start takes more than the bank's electronics pass for a moment: they open and all goes dark."""
+    surge, peak = sheet.get("inverter.surge_current_a"), sheet.get("storage.bms_peak_a")
+    if surge is None or peak is None or rig.storage.bank is None or surge.number <= peak.number:
+        return None
+    return Trouble(figures={"surge": surge, "peak": peak})
+
+
+FAR_M = {12: 1.5, 24: 3.0, 48: 6.0}  # one way; beyond it cables grow out of hand (common practice)
+
+
+@rule("inverter.far_from_bank", "advice", "practice", worse=("length",))
+def far_from_bank(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The inverter stands far from the bank for its volts class: AC goes far with little copper, DC does not."""
+    length = sheet.get("wiring.main.one_way_length_m")
+    if rig.inverter.chosen is None or length is None or length.number <= FAR_M[rig.storage.system_v]:
+        return None
+    return Trouble(figures={"length": length}, words={"usual_m": f"{FAR_M[rig.storage.system_v]:g}"})
+
+
+@rule("inverter.run_shorter_than_way", "advice", "physics", worse=("way", "length"))
+def run_shorter_than_way(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The main run is entered shorter than the way between the compartments of bank and inverter."""
+    way, length = sheet.get("inverter.way_to_bank_m"), sheet.get("wiring.main.one_way_length_m")
+    if way is None or length is None or length.number >= way.number * (1 - 1e-9):
+        return None
+    return Trouble(figures={"way": way, "length": length})
+
+
+@rule("inverter.switch_out_of_reach", "advice", "practice")
+def switch_out_of_reach(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """It is switched by hand and stands where nobody reaches it from inside, with no remote switch."""
+    box = rig.space.compartments.get(rig.inverter.compartment or "")
+    if box is None or box.reached == "inside" or rig.inverter.on != "by_hand":
+        return None
+    return None if "inverter.part.remote_switch" in sheet.figures else Trouble(words={"name": box.name})

@@ -9,7 +9,7 @@ from ryokan.core.loads.usual import usual_load
 from ryokan.core.rig import Rig
 
 
-@rule("loads.lower_step_would_do", "advice", "practice")
+@rule("loads.lower_step_would_do", "advice", "practice", worse=("need", "have"))
 def lower_step_would_do(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The chosen inverter is short, and an appliance with several settings could run longer at a lower one."""
     if rig.inverter.chosen is None:

@@ -39,6 +39,7 @@ class Finding:
     figures: Mapping[str, str]
     words: Mapping[str, str] = field(default_factory=dict)
     fix: Fix | None = None
+    excess: float | None = None  # how far the rule is broken, in the unit of its first figure; None: it is, or it is not
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,12 +54,16 @@ class Trouble:
 
 @dataclass(frozen=True, slots=True)
 class Rule:
-    """One rule of the trade: returns None where it is kept, or where it cannot be decided yet."""
+    """One rule of the trade: returns None where it is kept, or where it cannot be decided yet.
+
+    ``worse`` names the figure that grows as things get worse, or two whose difference does.
+    """
 
     code: str
     severity: Severity
     source: str
     check: Callable[[Rig, Sheet], Trouble | None]
+    worse: tuple[str, ...] = ()
 
     @property
     def step(self) -> StepName:
@@ -78,21 +83,28 @@ class Rule:
             figures={name: figure.key for name, figure in trouble.figures.items()},
             words=trouble.words,
             fix=trouble.fix,
+            excess=self._excess(trouble.figures),
         )
+
+    def _excess(self, figures: Mapping[str, Figure]) -> float | None:
+        if not self.worse:
+            return None
+        first, *rest = (figures[name].number for name in self.worse)
+        return first - sum(rest)
 
 
 RULES: dict[str, Rule] = {}
 
 
 def rule(
-    code: str, severity: Severity, source: str
+    code: str, severity: Severity, source: str, worse: tuple[str, ...] = ()
 ) -> Callable[[Callable[[Rig, Sheet], Trouble | None]], Callable[[Rig, Sheet], Trouble | None]]:
     """Register a function as the rule called ``code``."""
 
     def register(check: Callable[[Rig, Sheet], Trouble | None]) -> Callable[[Rig, Sheet], Trouble | None]:
         if code in RULES:
             raise ValueError(f"rule {code} stands twice")
-        RULES[code] = Rule(code, severity, source, check)
+        RULES[code] = Rule(code, severity, source, check, worse)
         return check
 
     return register

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from ryokan.core.figure import Sheet
-from ryokan.core.findings import brief, charging, inverter, links, loads, solar, space, storage, survey, wiring
+from ryokan.core.findings import brief, charging, inverter, links, loads, place, solar, space, storage, survey, wiring
 from ryokan.core.findings.model import RULES, SEVERITIES, STEPS, Finding
 from ryokan.core.rig import Rig
 
 RULE_MODULES = (
     survey,
     space,
+    place,
     brief,
     loads,
     storage,

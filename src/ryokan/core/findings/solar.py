@@ -9,7 +9,7 @@ from ryokan.core.findings.model import Fix, Trouble, replace, rule
 from ryokan.core.rig import Rig
 
 
-@rule("solar.array_cannot_refill", "fault", "ieee_1562")
+@rule("solar.array_cannot_refill", "fault", "ieee_1562", worse=("need", "have"))
 def array_cannot_refill(rig: Rig, sheet: Sheet) -> Trouble | None:
     """In the typed sun the chosen array does not put back a mean day with its reserve."""
     need, have = sheet["solar.need_w"], sheet.get("solar.have_w")
@@ -22,7 +22,7 @@ def array_cannot_refill(rig: Rig, sheet: Sheet) -> Trouble | None:
     )
 
 
-@rule("solar.controller_clips", "advice", "practice")
+@rule("solar.controller_clips", "advice", "practice", worse=("need", "have"))
 def controller_clips(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The chosen controllers are below the array's current with headroom: at noon they clip."""
     need, have = sheet["solar.controller_need_a"], sheet.get("solar.controller_have_a")

@@ -4,44 +4,49 @@ from __future__ import annotations
 
 import math
 
-from ryokan.core.figure import Sheet
+from ryokan.core.figure import Figure, Sheet
 from ryokan.core.findings.model import Fix, Trouble, replace, rule
 from ryokan.core.rig import Rig
-from ryokan.core.storage.model import Units
+from ryokan.core.storage.model import Bank, Units
+from ryokan.core.storage.volts_class import NOMINAL_SLACK, in_series
 
 # Relative slack of comparisons, so that a bank of exactly the need is not short by the last digit.
 SLACK = 1e-9
 
-# Plates round: 12 V blocks are 12.0 to 12.8 V, and a slip is a whole unit off. (common practice)
-NOMINAL_SLACK = 0.1
 MAX_PARALLEL = 48
 
 COLDEST_BY_AMBIENT_C = {"freezing": -10.0, "cold": 0.0, "mild": 10.0, "hot": 20.0}  # common practice
 
 
-@rule("storage.days_short", "fault", "practice")
+@rule("storage.days_short", "fault", "practice", worse=("promised", "days"))
 def days_short(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The chosen bank does not carry the promised days without charge."""
-    need, have = sheet["storage.need_wh"], sheet.get("storage.have_wh")
-    if have is None or have.number >= need.number * (1 - SLACK):
+    need, have, bank = sheet["storage.need_wh"], sheet.get("storage.have_wh"), rig.storage.bank
+    days = sheet.get("storage.days_without_charge")
+    if bank is None or have is None or days is None:
         return None
-    bank = rig.storage.bank
-    if bank is None:
+    if rig.storage.school in ("three_daily", "price_list"):  # neither asks for days: the promise is held against them here
+        need = sheet["storage.need_by.audit_wh"]
+    if have.number >= need.number * (1 - SLACK):
         return None
-    enough_ah = 10 * math.ceil(sheet["storage.need_ah"].number / 10 - SLACK)
+    enough_ah = 10 * math.ceil(need.number / sheet["storage.nominal_v"].number / 10 - SLACK)
     return Trouble(
         figures={
             "need": need,
             "have": have,
-            "days": sheet["storage.days_without_charge"],
+            "days": days,
             "promised": sheet["brief.days_without_charge"],
         },
-        fix=_more_units(bank.units, need.number / have.number)
-        if bank.units is not None
-        else Fix("storage.raise_bank", replace("/storage/bank/nominal_ah", enough_ah))
-        if enough_ah <= 20_000
-        else None,
+        fix=_larger(bank, need.number / have.number, enough_ah),
     )
+
+
+def _larger(bank: Bank, short_by: float, enough_ah: int) -> Fix | None:
+    if bank.units is not None:
+        return _more_units(bank.units, short_by)
+    if bank.strings or enough_ah > 20_000:
+        return None
+    return Fix("storage.raise_bank", replace("/storage/bank/nominal_ah", enough_ah))
 
 
 def _more_units(units: Units, short_by: float) -> Fix | None:
@@ -53,14 +58,17 @@ def _more_units(units: Units, short_by: float) -> Fix | None:
 @rule("storage.series_off_class", "danger", "physics")
 def series_off_class(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The units in series do not make the volts of the class: a slip in series and parallel, or the wrong unit."""
-    volts, nominal = sheet.get("storage.arrangement.volts_v"), sheet["storage.nominal_v"]
-    if volts is None or abs(volts.number - nominal.number) <= NOMINAL_SLACK * nominal.number:
+    nominal = sheet["storage.nominal_v"]
+    ends = [sheet.get(f"storage.arrangement.{name}") for name in ("volts_v", "highest_volts_v")]
+    off = [volts for volts in ends if volts is not None and abs(volts.number / nominal.number - 1) > NOMINAL_SLACK]
+    if not off:
         return None
-    series = round(nominal.number / sheet["storage.unit.nominal_v"].number)
-    fits = series >= 1 and abs(series * sheet["storage.unit.nominal_v"].number / nominal.number - 1) <= NOMINAL_SLACK
+    volts = off[0]
+    unit_v = sheet.get("storage.unit.nominal_v")
+    series = None if unit_v is None else in_series(nominal.number, unit_v.number)
     return Trouble(
-        figures={"volts": volts, "nominal": nominal, "series": sheet["storage.arrangement.series"]},
-        fix=Fix("storage.series_for_class", replace("/storage/bank/units/series", series)) if fits else None,
+        figures={"volts": volts, "nominal": nominal},
+        fix=Fix("storage.series_for_class", replace("/storage/bank/units/series", series)) if series is not None else None,
     )
 
 
@@ -77,7 +85,7 @@ def unit_of_other_chemistry(rig: Rig, sheet: Sheet) -> Trouble | None:
     )
 
 
-@rule("storage.too_many_units", "fault", "part_sheet")
+@rule("storage.too_many_units", "fault", "part_sheet", worse=("count", "most"))
 def too_many_units(rig: Rig, sheet: Sheet) -> Trouble | None:
     """More units in series or in parallel than their maker allows."""
     for way in ("series", "parallel"):
@@ -103,7 +111,7 @@ def flooded_indoors(rig: Rig, sheet: Sheet) -> Trouble | None:
     return None
 
 
-@rule("storage.over_touch_limit", "advice", "touch_voltage")
+@rule("storage.over_touch_limit", "advice", "touch_voltage", worse=("charge_v", "limit"))
 def over_touch_limit(rig: Rig, sheet: Sheet) -> Trouble | None:
     """Charging volts above the limit bring other articles of the codes, and covers on every bare part."""
     charge_v, limit = sheet["storage.charge_v"], sheet.assumption("touch_limit_v")
@@ -137,7 +145,7 @@ def bay_colder_than_typed(rig: Rig, sheet: Sheet) -> Trouble | None:
     )
 
 
-@rule("storage.short_after_growth", "advice", "practice")
+@rule("storage.short_after_growth", "advice", "practice", worse=("promised", "after"))
 def short_after_growth(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The chosen bank keeps the promise today, and no longer once the use has grown as expected."""
     after, promised = sheet.get("storage.days_after_growth"), sheet["brief.days_without_charge"]
@@ -152,7 +160,7 @@ def short_after_growth(rig: Rig, sheet: Sheet) -> Trouble | None:
 STRANDED_FRAC = 0.05  # of the bank, below which nobody notices (common practice)
 
 
-@rule("storage.energy_stranded", "advice", "practice")
+@rule("storage.energy_stranded", "advice", "practice", worse=("stranded",))
 def energy_stranded(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The inverter stops before the bank is as empty as it may be."""
     stranded = sheet.get("storage.stranded_wh")
@@ -162,4 +170,184 @@ def energy_stranded(rig: Rig, sheet: Sheet) -> Trouble | None:
         return None
     return Trouble(
         figures={"stranded": stranded, "cutoff": sheet["inverter.cutoff_v"], "current": sheet["storage.peak_current_a"]}
+    )
+
+
+MOST_PARALLEL = 4  # where the maker says nothing (common practice)
+MOST_DIAGONAL = 3  # from which equal leads on bus bars are called for (common practice)
+
+
+def _parallel(sheet: Sheet) -> float:
+    parallel = sheet.get("storage.arrangement.parallel")
+    return 1.0 if parallel is None else parallel.number
+
+
+@rule("storage.unlike_strings", "danger", "practice")
+def unlike_strings(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """Units of different kinds or sizes share a string or a bus: one is always over- or undercharged."""
+    strings = [key.rsplit(".", 1)[0] for key in sheet.figures if key.startswith("storage.string.") and key.endswith(".wh")]
+    if not strings:
+        return None
+    kinds = {tuple(zip(*(_list(sheet[f"{base}.{name}"]) for name in ("unit_v", "unit_ah")), strict=True)) for base in strings}
+    mixed = len(kinds) > 1 or any(len(set(units)) > 1 for units in kinds) or "storage.string_chemistries" in sheet.figures
+    return Trouble(figures={"volts": sheet["storage.arrangement.volts_v"]}) if mixed else None
+
+
+def _list(figure: Figure) -> tuple[float, ...]:
+    return figure.value if isinstance(figure.value, tuple) else (figure.number,)
+
+
+@rule("storage.side_take_off", "fault", "practice", worse=("parallel",))
+def side_take_off(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """Both leads leave at one end: the unit there does most of the work. Two or three go diagonally, more by equal leads."""
+    parallel, take_off = _parallel(sheet), rig.storage.take_off
+    side = take_off == "side" and parallel >= 2
+    if not side and not (take_off == "diagonal" and parallel > MOST_DIAGONAL):
+        return None
+    better = "diagonal" if parallel <= MOST_DIAGONAL else "equal_leads"
+    return Trouble(
+        figures={"parallel": sheet["storage.arrangement.parallel"]},
+        words={"now": take_off},
+        fix=Fix(f"storage.take_off_{better}", replace("/storage/take_off", better)),
+    )
+
+
+@rule("storage.many_in_parallel", "advice", "practice", worse=("parallel",))
+def many_in_parallel(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """More strings on one bus than is usual, and their maker says nothing of it."""
+    if _parallel(sheet) <= MOST_PARALLEL or "storage.unit.max_parallel" in sheet.figures:
+        return None
+    return Trouble(figures={"parallel": sheet["storage.arrangement.parallel"]})
+
+
+@rule("storage.one_bms_out", "fault", "practice", worse=("current", "left"))
+def one_bms_out(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """When one unit parts itself, those that are left do not carry the main run's current and part themselves in turn."""
+    left, current = sheet.get("storage.current_with_one_out_a"), sheet["wiring.main.design_current_a"]
+    if left is None or not rig.storage.is_lithium or left.number >= current.number:
+        return None
+    return Trouble(figures={"left": left, "current": current})
+
+
+@rule("storage.strings_share_a_fuse", "danger", "practice")
+def strings_share_a_fuse(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """Parallel lithium strings without a fuse each: the others feed a fault in one of them."""
+    if not rig.storage.is_lithium or _parallel(sheet) < 2 or rig.storage.string_fuses is not False:
+        return None
+    return Trouble(
+        figures={"parallel": sheet["storage.arrangement.parallel"], "fault": sheet["storage.fault_current_a"]},
+        fix=Fix("storage.fuse_each_string", replace("/storage/string_fuses", True)),
+    )
+
+
+@rule("storage.chargers_left_alone", "danger", "practice")
+def chargers_left_alone(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """When the bank's electronics open, controllers and alternator are left on the loads with no battery."""
+    if rig.storage.bank is None or not rig.storage.is_lithium or rig.storage.when_bms_opens != "nothing":
+        return None
+    return Trouble(figures={"charge_v": sheet["storage.charge_v"]})
+
+
+@rule("storage.not_said_yet", "advice", "practice")
+def not_said_yet(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """What nobody has said of the chosen bank, and what rules of danger wait for."""
+    storage = rig.storage
+    if storage.bank is None:
+        return None
+    several = _parallel(sheet) >= 2
+    open_ones = [
+        words
+        for words, is_open in (
+            ("how it is held", storage.restraint == "not_said"),
+            ("where its leads leave it", several and storage.take_off == "not_said"),
+            ("whether each string has its fuse", several and storage.is_lithium and storage.string_fuses is None),
+            ("what happens when its electronics open", storage.is_lithium and storage.when_bms_opens == "not_said"),
+            (
+                "how large its vent is",
+                storage.bay == "vented_enclosure" and not storage.is_lithium and storage.vent_cm2 is None,
+            ),
+        )
+        if is_open
+    ]
+    return Trouble(words={"what": ", ".join(open_ones)}) if open_ones else None
+
+
+@rule("storage.over_cell_limit", "danger", "practice")
+def over_cell_limit(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The charging volts are above what a cell of this kind may ever see."""
+    charge_v, most = sheet["storage.charge_v"], sheet["storage.max_v"]
+    return Trouble(figures={"charge_v": charge_v, "most": most}) if charge_v.number > most.number * (1 + SLACK) else None
+
+
+@rule("storage.nmc_in_living_space", "danger", "practice")
+def nmc_in_living_space(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """Traction modules can run away: once hot they burn without air, with poisonous gas, and cannot be put out."""
+    if rig.storage.chemistry != "nmc" or rig.storage.bay == "outside":
+        return None
+    return Trouble(fix=Fix("storage.move_outside", replace("/storage/bay", "outside")))
+
+
+@rule("storage.nmc_limits", "advice", "practice")
+def nmc_limits(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """Traction modules have hard limits both ways, and no usual charger or inverter of a class keeps to them by itself."""
+    if rig.storage.chemistry != "nmc":
+        return None
+    return Trouble(figures={"least": sheet["storage.min_v"], "most": sheet["storage.max_v"]})
+
+
+@rule("storage.cells_do_not_make_the_class", "fault", "physics")
+def cells_do_not_make_the_class(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """No whole number of such cells makes the volts of the class."""
+    cells = sheet.assumption(f"{rig.storage.chemistry}.cells_per_12v").number * rig.storage.system_v / 12
+    if abs(cells - round(cells)) <= SLACK:
+        return None
+    return Trouble(figures={"class_v": sheet["storage.system_v"]}, words={"cells": f"{cells:g}"})
+
+
+@rule("storage.custom_not_described", "fault", "product")
+def custom_not_described(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """A custom chemistry is reckoned with by the values of lithium iron phosphate until its own are said."""
+    if rig.storage.chemistry != "custom":
+        return None
+    lacks = [
+        words
+        for words, said in (
+            ("its name", rig.storage.custom is not None),
+            ("charging volts", "custom.charge_v_per_cell" in rig.assumptions),
+            ("highest volts", "custom.max_v_per_cell" in rig.assumptions),
+            ("lowest volts", "custom.min_v_per_cell" in rig.assumptions),
+            ("cells", "custom.cells_per_12v" in rig.assumptions),
+            ("nominal volts", "custom.nominal_v_per_cell" in rig.assumptions),
+            ("its curve", rig.storage.custom is not None and rig.storage.custom.rest_v_by_charge is not None),
+        )
+        if not said
+    ]
+    return Trouble(words={"what": ", ".join(lacks)}) if lacks else None
+
+
+@rule("storage.wish_not_there", "advice", "product")
+def wish_not_there(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The bank is to be sized by one wish, and the wish names no load of the sheet: the audit stands in."""
+    if rig.storage.school != "wish" or "storage.need_by.wish_wh" in sheet.figures:
+        return None
+    return Trouble(figures={"need": sheet["storage.need_wh"]})
+
+
+@rule("loads.device_window", "fault", "practice")
+def device_window(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """A load right on the DC bus does not bear the volts that the bank brings, from empty to charging."""
+    least, most = sheet["inverter.cutoff_v"], sheet["storage.charge_v"]
+    outside = {
+        id: load
+        for id, load in rig.active_loads().items()
+        if load.feed == "dc"
+        and ((load.lowest_v or 0) > least.number * (1 + SLACK) or (load.highest_v or 1e9) < most.number * (1 - SLACK))
+    }
+    if not outside:
+        return None
+    patch = tuple(step for id in outside for step in replace(f"/loads/{id}/feed", "step_down"))
+    return Trouble(
+        figures={"least": least, "most": most},
+        words={"names": ", ".join(load.name for load in outside.values())},
+        fix=Fix("loads.through_converter", patch),
     )

@@ -19,7 +19,7 @@ def _name(one: AnyFound) -> str:
     return one.name or (one.battery.name if isinstance(one, FoundBank) else getattr(one, "kind", "").replace("_", " "))
 
 
-@rule("survey.payload_exceeded", "fault", "practice")
+@rule("survey.payload_exceeded", "fault", "practice", worse=("added", "left"))
 def payload_exceeded(rig: Rig, sheet: Sheet) -> Trouble | None:
     """What is chosen weighs more than the vehicle may still carry."""
     added, left = sheet.get("survey.added_kg"), sheet.get("survey.payload_left_kg")
@@ -62,7 +62,7 @@ def second_bank(rig: Rig, sheet: Sheet) -> Trouble | None:
     return Trouble(words={"first": banks[0], "others": ", ".join(banks[1:])}) if len(banks) > 1 else None
 
 
-@rule("survey.cord_below_charger", "fault", "nec_551")
+@rule("survey.cord_below_charger", "fault", "nec_551", worse=("draw", "limit"))
 def cord_below_charger(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The charger draws more than the cord that is there passes continuously."""
     draw, limit = sheet.get("charging.shore.mains_a"), sheet.get("survey.cord_continuous_a")

@@ -62,7 +62,7 @@ def fuse_above_ampacity(rig: Rig, sheet: Sheet) -> Trouble | None:
     )
 
 
-@rule("wiring.fuse_below_load", "fault", "practice")
+@rule("wiring.fuse_below_load", "fault", "practice", worse=("floor", "fuse"))
 def fuse_below_load(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The chosen fuse is below 1.25 × the design current: it runs hot and opens for nothing."""
     fuse, floor = sheet.get("wiring.main.have_fuse_a"), sheet.get("wiring.main.fuse_floor_a")
@@ -73,7 +73,7 @@ def fuse_below_load(rig: Rig, sheet: Sheet) -> Trouble | None:
     )
 
 
-@rule("wiring.fuse_window_closed", "fault", "practice")
+@rule("wiring.fuse_window_closed", "fault", "practice", worse=("floor", "ampacity"))
 def fuse_window_closed(rig: Rig, sheet: Sheet) -> Trouble | None:
     """No standard fuse lies between 1.25 × the design current and the ampacity of the chosen conductor."""
     chosen, floor = _chosen(sheet), sheet.get("wiring.main.fuse_floor_a")
@@ -89,7 +89,7 @@ def fuse_window_closed(rig: Rig, sheet: Sheet) -> Trouble | None:
     )
 
 
-@rule("wiring.drop_over_class", "fault", "abyc_e11_drop")
+@rule("wiring.drop_over_class", "fault", "abyc_e11_drop", worse=("drop", "allowed"))
 def drop_over_class(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The chosen conductor loses more volts than a main run may."""
     drop, allowed = sheet.get("wiring.main.drop_v"), sheet.get("wiring.main.allowed_drop_v")
@@ -100,7 +100,7 @@ def drop_over_class(rig: Rig, sheet: Sheet) -> Trouble | None:
     )
 
 
-@rule("wiring.no_stock_size", "fault", "practice")
+@rule("wiring.no_stock_size", "fault", "practice", worse=("current",))
 def no_stock_size(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The run asks for more than the largest fuse or conductor in stock."""
     current = sheet["wiring.main.design_current_a"]

@@ -31,8 +31,7 @@ def inverter_need(sheet: Sheet, inverter: Inverter, part: InverterPart | None, a
     )
     surge = sheet.compute("inverter.need_surge_w", "worst_start", "W", "practice", worst_start=running.worst_start)
     if part is not None:
-        sheet.part("inverter.part.battery_v", float(part.battery_v), "V", part)
-        sheet.part("inverter.part.mains_v", float(part.mains_v), "V", part)
+        _plate(sheet, part)
         return sheet.part("inverter.rated_w", part.rated_w, "W", part)
     if inverter.chosen is not None and inverter.chosen.rated_w is not None:
         return sheet.given("inverter.rated_w", inverter.chosen.rated_w, "W")
@@ -59,6 +58,20 @@ def inverter_need(sheet: Sheet, inverter: Inverter, part: InverterPart | None, a
             surge=surge,
             surge_ratio=surge_ratio,
         )
+
+
+def _plate(sheet: Sheet, part: InverterPart) -> None:
+    """What the rules ask of the part besides its power."""
+    sheet.part("inverter.part.battery_v", float(part.battery_v), "V", part)
+    sheet.part("inverter.part.mains_v", float(part.mains_v), "V", part)
+    sheet.part("inverter.part.mains_hz", float(part.mains_hz), "Hz", part)
+    sheet.part("inverter.part.legs", float(part.legs), "", part)
+    sheet.part("inverter.part.waveform", part.waveform, "", part)
+    for name in ("remote_switch", "pre_charge", "ignition_protected"):
+        if getattr(part, name):
+            sheet.part(f"inverter.part.{name}", "yes", "", part)
+    for name in ("length_m", "width_m", "height_m") if part.size is not None else ():
+        sheet.part(f"inverter.part.{name}", getattr(part.size, name), "m", part)
 
 
 def surge_given(sheet: Sheet, inverter: Inverter, part: InverterPart | None) -> None:

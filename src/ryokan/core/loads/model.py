@@ -108,6 +108,8 @@ class Load(Model):
     low_factor: float = Field(default=1.0, gt=0, le=1, description="Low use over typical use.")
     high_factor: float = Field(default=1.0, ge=1, le=20, description="High use over typical use.")
     shed_order: int = Field(default=0, ge=0, le=99, description="Which goes first where several may be shed: the lowest.")
+    lowest_v: float | None = Field(default=None, gt=0, le=60, description="DC volts below which it stops. [V]")
+    highest_v: float | None = Field(default=None, gt=0, le=80, description="DC volts that it bears at most. [V]")
     struck: bool = Field(default=False, description="Struck out: kept on the sheet, left out of every figure.")
     typed: str | None = Field(default=None, max_length=200, description="The line as it was typed.")
 

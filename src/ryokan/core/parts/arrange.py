@@ -5,8 +5,9 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from ryokan.core.findings.storage import MAX_PARALLEL, NOMINAL_SLACK, SLACK
+from ryokan.core.findings.storage import MAX_PARALLEL, SLACK
 from ryokan.core.parts.model import Battery
+from ryokan.core.storage.volts_class import in_series
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,8 +38,8 @@ def arrangement(battery: Battery, nominal_v: float, need_wh: float) -> Arrangeme
     ----------
     Series adds volts, parallel adds amp-hours: arithmetic.
     """
-    series = round(nominal_v / battery.nominal_v)
-    if series < 1 or abs(series * battery.nominal_v / nominal_v - 1) > NOMINAL_SLACK:
+    series = in_series(nominal_v, battery.nominal_v)
+    if series is None:
         return None
     string_wh = series * battery.nominal_v * battery.capacity_ah
     parallel = max(1, math.ceil(need_wh / string_wh - SLACK))

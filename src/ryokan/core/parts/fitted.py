@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from decimal import Decimal
 from typing import TypeVar
 
@@ -21,12 +22,22 @@ class Fitted:
 
     battery: Battery | None
     inverter: InverterPart | None
+    strings: Mapping[str, tuple[Battery, ...]] = field(default_factory=dict)  # of a bank given string by string
+
+    @property
+    def batteries(self) -> tuple[Battery, ...]:
+        """Every unit of a bank given string by string."""
+        return tuple(battery for string in self.strings.values() for battery in string)
 
 
 def references(rig: Rig) -> Iterator[tuple[str, str]]:
     """Each place of a rig that refers to a part, as a JSON pointer, with the reference."""
-    if rig.storage.bank is not None and rig.storage.bank.units is not None:
-        yield "/storage/bank/units/part", rig.storage.bank.units.part
+    bank = rig.storage.bank
+    if bank is not None and bank.units is not None:
+        yield "/storage/bank/units/part", bank.units.part
+    for id, string in bank.ordered_strings().items() if bank is not None else ():
+        for place, reference in enumerate(string.units):
+            yield f"/storage/bank/strings/{id}/units/{place}", reference
     if rig.inverter.chosen is not None and rig.inverter.chosen.part is not None:
         yield "/inverter/chosen/part", rig.inverter.chosen.part
 
@@ -48,7 +59,17 @@ def fitted(rig: Rig, book: Mapping[str, Part]) -> Fitted:
     return Fitted(
         battery=_of_kind(found, "/storage/bank/units/part", Battery),
         inverter=_of_kind(found, "/inverter/chosen/part", InverterPart),
+        strings=_strings(rig, found),
     )
+
+
+def _strings(rig: Rig, found: Mapping[str, Part]) -> dict[str, tuple[Battery, ...]]:
+    bank = rig.storage.bank
+    strings: dict[str, tuple[Battery, ...]] = {}
+    for id, string in bank.ordered_strings().items() if bank is not None else ():
+        units = [_of_kind(found, f"/storage/bank/strings/{id}/units/{place}", Battery) for place in range(len(string.units))]
+        strings[id] = tuple(unit for unit in units if unit is not None)
+    return strings
 
 
 def _part(rig: Rig, book: Mapping[str, Part], pointer: str, reference: str) -> Part:
@@ -78,13 +99,16 @@ def totals(sheet: Sheet, rig: Rig, chosen: Fitted) -> None:
     counted in ``parts.without_price``: the sum beside it is then less than the whole.
     """
     masses: list[Figure] = []
-    counted: list[tuple[Part, Figure]] = []
+    counted: list[tuple[str, Part, Figure]] = []
     if rig.storage.bank is not None:
         masses.append(sheet["storage.mass_kg"])
     if chosen.battery is not None:
-        counted.append((chosen.battery, sheet["storage.units"]))
+        counted.append(("battery", chosen.battery, sheet["storage.units"]))
+    for place, (unit, number) in enumerate(Counter(chosen.batteries).items(), start=1):
+        base = f"battery.{place}"
+        counted.append((base, unit, sheet.part(f"parts.{base}.count", float(number), "", unit)))
     if chosen.inverter is not None:
-        counted.append((chosen.inverter, sheet.part("parts.inverter.count", 1.0, "", chosen.inverter)))
+        counted.append(("inverter", chosen.inverter, sheet.part("parts.inverter.count", 1.0, "", chosen.inverter)))
         if chosen.inverter.mass_kg is not None:
             masses.append(sheet.part("parts.inverter.mass_kg", chosen.inverter.mass_kg, "kg", chosen.inverter))
     if masses:
@@ -92,14 +116,14 @@ def totals(sheet: Sheet, rig: Rig, chosen: Fitted) -> None:
     _prices(sheet, counted)
 
 
-def _prices(sheet: Sheet, counted: list[tuple[Part, Figure]]) -> None:
+def _prices(sheet: Sheet, counted: list[tuple[str, Part, Figure]]) -> None:
     by_currency: dict[str, list[tuple[Figure, Figure]]] = {}
     missing: list[Figure] = []
-    for part, count in counted:
+    for base, part, count in counted:
         if part.price is None:
             missing.append(count)
             continue
-        unit_price = sheet.part(f"parts.{part.kind}.price", _as_float(part.price.amount), part.price.currency, part)
+        unit_price = sheet.part(f"parts.{base}.price", _as_float(part.price.amount), part.price.currency, part)
         by_currency.setdefault(part.price.currency, []).append((count, unit_price))
     for currency, pairs in by_currency.items():
         sheet.compute(

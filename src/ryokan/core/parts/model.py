@@ -81,6 +81,9 @@ class InverterPart(AnyPart):
     transfer_a: float | None = Field(default=None, gt=0, le=200, description="Built-in transfer, AC side. [A]")
     remote_switch: bool = False
     pre_charge: bool = Field(default=False, description="Charges its own capacitors before it is connected.")
+    receptacle_w: float | None = Field(default=None, gt=0, le=10_000, description="What one of its receptacles gives. [W]")
+    noise_db: float | None = Field(default=None, ge=0, le=100, description="Of its fan, at one metre. [dB]")
+    ignition_protected: bool = Field(default=False, description="Built for a space with petrol or gas.")
 
 
 Part: TypeAlias = Annotated[Battery | InverterPart, Field(discriminator="kind")]

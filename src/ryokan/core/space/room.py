@@ -10,7 +10,7 @@ from ryokan.core.figure import Figure, Sheet
 from ryokan.core.parts.model import Size
 from ryokan.core.space.model import Compartment, Roof, Space
 
-Hindrance: TypeAlias = Literal["wet", "engine_space", "door", "length", "width", "height", "count", "floor_load"]
+Hindrance: TypeAlias = Literal["wet", "engine_space", "door", "length", "width", "height", "cable_bend", "count", "floor_load"]
 
 # Air on each side of a unit, for heat and hands. (common practice)
 CLEARANCE_M = 0.01
@@ -40,7 +40,7 @@ def _units_that_stand(sheet: Sheet, base: str) -> None:
     sheet.compute(
         f"{base}.units_that_stand",
         "max(ceil(−length ÷ (long + air)) × ceil(−width ÷ (wide + air)),"
-        " ceil(−length ÷ (wide + air)) × ceil(−width ÷ (long + air))) × −ceil(−height ÷ (tall + air))",
+        " ceil(−length ÷ (wide + air)) × ceil(−width ÷ (long + air))) × max(0, −ceil((bend − height) ÷ (tall + air)))",
         "units",
         "practice",
         length=sheet[f"{base}.length_m"],
@@ -50,6 +50,7 @@ def _units_that_stand(sheet: Sheet, base: str) -> None:
         wide=sheet["storage.unit.width_m"],
         tall=sheet["storage.unit.height_m"],
         air=air,
+        bend=sheet.assumption("cable_bend_m"),
     )
 
 
@@ -101,11 +102,16 @@ class Fit:
 
 @dataclass(frozen=True, slots=True)
 class Unit:
-    """One unit of a bank as it goes into a compartment. ``mass_kg`` is None where it is not known."""
+    """One unit of a bank, or an inverter, as it goes into a compartment. ``mass_kg`` is None where it is not known.
+
+    ``air_m`` is kept free on each side, ``bend_m`` above the terminals for lugs and cables.
+    """
 
     size: Size
     mass_kg: float | None
     lithium: bool
+    air_m: float = CLEARANCE_M
+    bend_m: float = 0.0
 
 
 def fits(space: Space, unit: Unit, count: int) -> list[Fit]:
@@ -125,14 +131,16 @@ def fits(space: Space, unit: Unit, count: int) -> list[Fit]:
 
     Notes
     -----
-    A grid of units all turned the same way, with 10 mm of air on each side (common practice). Cables, bends and lids are
-    not reckoned with: a compartment that is taken here is not yet proven to take them.
+    A grid of units all turned the same way, with air on each side, and the bend of the cables above the uppermost (common
+    practice). Lids and the way of the cables are not reckoned with: a compartment that is taken here is not yet proven to
+    take them.
     """
-    return [Fit(id, one.name, _hindrances(one, unit, count)) for id, one in space.ordered().items()]
+    return [Fit(id, one.name, hindrances(one, unit, count)) for id, one in space.ordered().items()]
 
 
-def _hindrances(box: Compartment, unit: Unit, count: int) -> tuple[Hindrance, ...]:
-    size = unit.size
+def hindrances(box: Compartment, unit: Unit, count: int) -> tuple[Hindrance, ...]:
+    """What keeps a compartment from taking ``count`` units. See :func:`fits`."""
+    size, air_m = unit.size, unit.air_m
     found: list[Hindrance] = []
     if box.wet:
         found.append("wet")
@@ -140,13 +148,13 @@ def _hindrances(box: Compartment, unit: Unit, count: int) -> tuple[Hindrance, ..
         found.append("engine_space")
     if not _through_door(box, size):
         found.append("door")
-    along = _whole(box.length_m, size.length_m) * _whole(box.width_m, size.width_m)
-    across = _whole(box.length_m, size.width_m) * _whole(box.width_m, size.length_m)
-    layers = _whole(box.height_m, size.height_m)
+    along = _whole(box.length_m, size.length_m, air_m) * _whole(box.width_m, size.width_m, air_m)
+    across = _whole(box.length_m, size.width_m, air_m) * _whole(box.width_m, size.length_m, air_m)
+    layers = _whole(box.height_m - unit.bend_m, size.height_m, air_m)
     if layers == 0:
-        found.append("height")
+        found.append("cable_bend" if _whole(box.height_m, size.height_m, air_m) else "height")
     if max(along, across) == 0:
-        found.append("length" if _whole(box.width_m, min(size.length_m, size.width_m)) else "width")
+        found.append("length" if _whole(box.width_m, min(size.length_m, size.width_m), air_m) else "width")
     elif layers and max(along, across) * layers < count:
         found.append("count")
     if box.floor_load_kg is not None and unit.mass_kg is not None and unit.mass_kg * count > box.floor_load_kg:
@@ -154,9 +162,9 @@ def _hindrances(box: Compartment, unit: Unit, count: int) -> tuple[Hindrance, ..
     return tuple(found)
 
 
-def _whole(room_m: float, unit_m: float) -> int:
+def _whole(room_m: float, unit_m: float, air_m: float) -> int:
     """How many units with their air stand in a row. The last digit of a sum is not allowed to cost one."""
-    return int((room_m + 1e-9) // (unit_m + 2 * CLEARANCE_M))
+    return max(0, int((room_m + 1e-9) // (unit_m + 2 * air_m)))
 
 
 def _through_door(box: Compartment, size: Size) -> bool:

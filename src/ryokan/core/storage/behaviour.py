@@ -1,13 +1,10 @@
-"""How the bank behaves: under load, in a fault, as its charge falls, and over the years."""
+"""How the bank behaves under load, in a fault and as its charge falls."""
 
 from __future__ import annotations
 
-from ryokan.core.data.assumptions import curves
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.parts.model import Battery
 from ryokan.core.storage.model import Storage
-
-CLASSES_V = (12, 24, 48)
 
 
 def under_load(sheet: Sheet, storage: Storage, battery: Battery | None) -> None:
@@ -90,7 +87,7 @@ def _peukert(sheet: Sheet, storage: Storage, battery: Battery | None, current: F
 
 def _stranded(sheet: Sheet, storage: Storage, resistance: Figure, current: Figure) -> None:
     chemistry = storage.chemistry
-    points = curves()[f"{chemistry}.charge_by_rest_v"].points
+    points = sheet.curve_points(f"{chemistry}.charge_by_rest_v")
     lowest = sheet.constant("storage.cell_v_empty", points[0][0], "V", "practice")
     highest = sheet.constant("storage.cell_v_full", points[-1][0], "V", "practice")
     cell_v = sheet.compute(
@@ -144,82 +141,3 @@ def spread_of_days(sheet: Sheet) -> None:
         days=days,
         promised=sheet["brief.days_without_charge"],
     )
-
-
-def by_class(sheet: Sheet) -> None:
-    """The same bank and inverter at 12, 24 and 48 V: amp-hours of the need, and amps at the cut-off. [Ah, A]"""
-    class_v = sheet["storage.system_v"]
-    for volts in CLASSES_V:
-        other = sheet.constant(f"storage.class.{volts}.volts_v", float(volts), "V", "physics")
-        sheet.compute(
-            f"storage.class.{volts}.need_ah",
-            "need × class_v ÷ volts",
-            "Ah",
-            need=sheet["storage.need_ah"],
-            class_v=class_v,
-            volts=other,
-        )
-        sheet.compute(
-            f"storage.class.{volts}.current_a",
-            "current × class_v ÷ volts",
-            "A",
-            current=sheet["inverter.dc_current_at_cutoff_a"],
-            class_v=class_v,
-            volts=other,
-        )
-
-
-def three_times_daily(sheet: Sheet) -> None:
-    """The ratio rule of the trade: a bank of three times the daily amp-hours. [Ah] (common practice)"""
-    sheet.compute(
-        "storage.need_ah_by_three",
-        "3 × wh ÷ nominal_v",
-        "Ah",
-        "practice",
-        wh=sheet["loads.wh_per_day_at_bank"],
-        nominal_v=sheet["storage.nominal_v"],
-    )
-
-
-def over_the_years(sheet: Sheet, storage: Storage, battery: Battery | None) -> None:
-    """Life of the bank, and what a delivered kilowatt-hour costs over 6 and 10 years. [years, currency per kWh]
-
-    Life is the shorter of cycles and calendar; a day takes the share of a cycle that it draws from the usable energy. Every
-    bank that is begun is paid for. (common practice)
-    """
-    chemistry, mean = storage.chemistry, sheet["loads.mean_wh_per_day_at_bank"]
-    usable = sheet["storage.usable_wh"]
-    if storage.bank is None or mean.number == 0 or usable.number == 0:
-        return
-    calendar = sheet.assumption(f"{chemistry}.calendar_years")
-    if battery is not None and battery.cycles is not None and storage.bank.units is not None:
-        cycles = sheet.part("storage.unit.cycles", float(battery.cycles), "", battery)
-    else:
-        cycles = sheet.assumption(f"{chemistry}.cycles")
-    a_year = sheet.compute("storage.cycles_per_year", "365 × mean ÷ usable", "", "practice", mean=mean, usable=usable)
-    life = sheet.compute(
-        "storage.life_years",
-        "min(calendar, cycles ÷ a_year)",
-        "years",
-        "practice",
-        calendar=calendar,
-        cycles=cycles,
-        a_year=a_year,
-    )
-    price = sheet.get("parts.battery.price")
-    if price is None:
-        return
-    for years in (6, 10):
-        span = sheet.constant(f"storage.span_{years}y", float(years), "years", "product")
-        banks = sheet.compute(f"storage.banks_{years}y", "ceil(span ÷ life)", "", "practice", span=span, life=life)
-        sheet.compute(
-            f"storage.cost_per_kwh_{years}y",
-            "banks × units × price ÷ (mean × 365 × span ÷ 1000)",
-            f"{price.unit}/kWh",
-            "practice",
-            banks=banks,
-            units=sheet["storage.units"],
-            price=price,
-            mean=mean,
-            span=span,
-        )

@@ -3,48 +3,120 @@
 from __future__ import annotations
 
 from ryokan.core.figure import Figure, Sheet
+from ryokan.core.parts.fitted import Fitted
 from ryokan.core.parts.model import Battery
 from ryokan.core.storage.model import Storage, Units
 
 
-def bank_given(sheet: Sheet, storage: Storage, battery: Battery | None) -> Figure:
-    """Nominal energy of the bank the rig reckons with: the chosen one, else one of exactly the need. [Wh]"""
-    if storage.bank is None:
-        return sheet.compute("storage.bank_wh", "need", "Wh", "product", need=sheet["storage.need_wh"])
-    if storage.bank.bms_limit_a is not None:
-        sheet.given("storage.bms_limit_a", storage.bank.bms_limit_a, "A")
-    if storage.bank.units is not None and battery is not None:
-        have = _built_up(sheet, storage.bank.units, battery)
+def bank_have(sheet: Sheet, storage: Storage, chosen: Fitted) -> None:
+    """Nominal energy of the bank that was chosen, if one was, with what its parts say. [Wh]"""
+    bank = storage.bank
+    if bank is None:
+        return
+    if bank.bms_limit_a is not None:
+        sheet.given("storage.bms_limit_a", bank.bms_limit_a, "A")
+    if bank.units is not None and chosen.battery is not None:
+        _built_up(sheet, bank.units, chosen.battery)
+    elif chosen.strings:
+        _string_by_string(sheet, chosen)
     else:
-        ah = sheet.given("storage.have_ah", storage.bank.nominal_ah or 0.0, "Ah")
-        nominal_v = sheet["storage.nominal_v"]
-        have = sheet.compute("storage.have_wh", "amp_hours × nominal_v", "Wh", amp_hours=ah, nominal_v=nominal_v)
+        ah = sheet.given("storage.have_ah", bank.nominal_ah or 0.0, "Ah")
+        sheet.compute("storage.have_wh", "amp_hours × nominal_v", "Wh", amp_hours=ah, nominal_v=sheet["storage.nominal_v"])
+
+
+def bank_given(sheet: Sheet) -> Figure:
+    """Nominal energy of the bank the rig reckons with: the chosen one, else one of exactly the need. [Wh]"""
+    have = sheet.get("storage.have_wh")
+    if have is None:
+        return sheet.compute("storage.bank_wh", "need", "Wh", "product", need=sheet["storage.need_wh"])
     return sheet.compute("storage.bank_wh", "have", "Wh", "given", have=have)
 
 
-def _built_up(sheet: Sheet, units: Units, battery: Battery) -> Figure:
-    """A bank of like units: series adds volts, parallel adds amp-hours. [Wh]"""
+def _built_up(sheet: Sheet, units: Units, battery: Battery) -> None:
+    """A bank of like units: series adds volts, parallel adds amp-hours."""
     series = sheet.given("storage.arrangement.series", units.series, "")
     parallel = sheet.given("storage.arrangement.parallel", units.parallel, "")
     unit_ah = sheet.part("storage.unit.capacity_ah", battery.capacity_ah, "Ah", battery)
     unit_v = sheet.part("storage.unit.nominal_v", battery.nominal_v, "V", battery)
     sheet.part("storage.unit.chemistry", battery.chemistry, "", battery)
+    if battery.self_heating:
+        sheet.part("storage.unit.self_heating", "yes", "", battery)
     count = sheet.compute("storage.units", "series × parallel", "", series=series, parallel=parallel)
     sheet.compute("storage.arrangement.volts_v", "series × unit_v", "V", series=series, unit_v=unit_v)
     sheet.compute("storage.have_ah", "parallel × unit_ah", "Ah", parallel=parallel, unit_ah=unit_ah)
     if battery.size is not None:
         for name in ("length_m", "width_m", "height_m"):
             sheet.part(f"storage.unit.{name}", getattr(battery.size, name), "m", battery)
+        sheet.compute(
+            "storage.volume_l",
+            "units × length × width × height × 1000",
+            "l",
+            units=count,
+            **{name: sheet[f"storage.unit.{name}_m"] for name in ("length", "width", "height")},
+        )
     for limit, value in (("max_series", battery.max_series), ("max_parallel", battery.max_parallel)):
         if value is not None:
             sheet.part(f"storage.unit.{limit}", float(value), "", battery)
-    if battery.discharge_limit_a is not None and sheet.get("storage.bms_limit_a") is None:
+    if battery.discharge_limit_a is not None:
         each = sheet.part("storage.unit.discharge_limit_a", battery.discharge_limit_a, "A", battery)
-        sheet.compute("storage.bms_limit_a", "parallel × each", "A", parallel=parallel, each=each)
+        if sheet.get("storage.bms_limit_a") is None:
+            sheet.compute("storage.bms_limit_a", "parallel × each", "A", parallel=parallel, each=each)
+        if units.parallel > 1:
+            sheet.compute(
+                "storage.current_with_one_out_a",
+                "(parallel − 1) × each × sharing",
+                "A",
+                "practice",
+                parallel=parallel,
+                each=each,
+                sharing=sheet.assumption("parallel_sharing_frac"),
+            )
     if battery.mass_kg is not None:
         each = sheet.part("storage.unit.mass_kg", battery.mass_kg, "kg", battery)
         sheet.compute("storage.mass_kg", "units × each", "kg", units=count, each=each)
-    return sheet.compute("storage.have_wh", "units × unit_v × unit_ah", "Wh", units=count, unit_v=unit_v, unit_ah=unit_ah)
+    sheet.compute("storage.have_wh", "units × unit_v × unit_ah", "Wh", units=count, unit_v=unit_v, unit_ah=unit_ah)
+
+
+def _string_by_string(sheet: Sheet, chosen: Fitted) -> None:
+    """Strings that differ, on one bus: each gives what its smallest unit gives, and all of them add. (common practice)"""
+    strings = {id: _string(sheet, id, units) for id, units in chosen.strings.items()}
+    given = {name: [figures[name] for figures in strings.values()] for name in ("wh", "ah", "volts_v")}
+    sheet.given("storage.units", float(len(chosen.batteries)), "")
+    sheet.given("storage.arrangement.parallel", float(len(strings)), "")
+    sheet.compute("storage.arrangement.volts_v", "min(strings)", "V", strings=given["volts_v"])
+    sheet.compute("storage.arrangement.highest_volts_v", "max(strings)", "V", strings=given["volts_v"])
+    sheet.compute("storage.have_ah", "sum(strings)", "Ah", strings=given["ah"])
+    kinds = sorted({unit.chemistry for unit in chosen.batteries})
+    if len(kinds) > 1:
+        sheet.given("storage.string_chemistries", ", ".join(kinds), "")
+    else:
+        sheet.part("storage.unit.chemistry", kinds[0], "", chosen.batteries[0])
+    limits = [figures["limit_a"] for figures in strings.values() if "limit_a" in figures]
+    if len(limits) == len(strings) and sheet.get("storage.bms_limit_a") is None:
+        sheet.compute("storage.bms_limit_a", "sum(strings)", "A", strings=limits)
+    masses = [unit.mass_kg for unit in chosen.batteries if unit.mass_kg is not None]
+    if len(masses) == len(chosen.batteries):
+        each = sheet.of_parts("storage.unit_masses_kg", tuple(masses), "kg", chosen.batteries)
+        sheet.compute("storage.mass_kg", "sum(each)", "kg", each=each)
+    sheet.compute("storage.have_wh", "sum(strings)", "Wh", strings=given["wh"])
+
+
+def _string(sheet: Sheet, id: str, units: tuple[Battery, ...]) -> dict[str, Figure]:
+    base = f"storage.string.{id}"
+    volts = sheet.of_parts(f"{base}.unit_v", tuple(unit.nominal_v for unit in units), "V", units)
+    amp_hours = sheet.of_parts(f"{base}.unit_ah", tuple(unit.capacity_ah for unit in units), "Ah", units)
+    figures = {
+        "volts_v": sheet.compute(f"{base}.volts_v", "sum(volts)", "V", volts=volts),
+        "ah": sheet.compute(f"{base}.ah", "min(amp_hours)", "Ah", "practice", amp_hours=amp_hours),
+    }
+    figures["wh"] = sheet.compute(
+        f"{base}.wh", "volts × amp_hours", "Wh", "practice", volts=figures["volts_v"], amp_hours=figures["ah"]
+    )
+    limits = [unit.discharge_limit_a for unit in units if unit.discharge_limit_a is not None]
+    if len(limits) == len(units):
+        each = sheet.of_parts(f"{base}.unit_limit_a", tuple(limits), "A", units)
+        figures["limit_a"] = sheet.compute(f"{base}.limit_a", "min(each)", "A", each=each)
+    return figures
 
 
 def what_it_gives(sheet: Sheet, storage: Storage, bank_wh: Figure) -> None:

@@ -1,27 +1,47 @@
-"""The bank: chemistry, volts class, where it lives, and what was chosen."""
+"""The bank: chemistry, volts class, where it lives and how it is held, and what was chosen."""
 
 from __future__ import annotations
 
-from typing import Literal, TypeAlias
+from itertools import pairwise
+from typing import Annotated, Literal, TypeAlias
 
-from pydantic import Field, model_validator
+from pydantic import Field, field_validator, model_validator
 
-from ryokan.core.model import Model
+from ryokan.core.model import Id, Model, Position
 
-Chemistry: TypeAlias = Literal["lfp", "agm", "gel", "flooded"]
+Chemistry: TypeAlias = Literal["lfp", "nmc", "agm", "gel", "flooded", "custom"]
 Bay: TypeAlias = Literal["living_space", "vented_enclosure", "outside"]
+School: TypeAlias = Literal["audit", "three_daily", "price_list", "wish"]
+TakeOff: TypeAlias = Literal["not_said", "side", "diagonal", "posts", "equal_leads"]
+Restraint: TypeAlias = Literal["not_said", "none", "straps", "frame"]
+BmsOpen: TypeAlias = Literal["not_said", "nothing", "charge_stop", "two_buses"]
+
+LITHIUM: tuple[Chemistry, ...] = ("lfp", "nmc")
+MAX_STRINGS = 48
+
+PartReference: TypeAlias = Annotated[str, Field(max_length=60, description="Reference of a battery, see PartRef.")]
+Points: TypeAlias = Annotated[
+    tuple[tuple[float, float], ...], Field(min_length=2, max_length=40, description="(x, value), rising in x.")
+]
 
 
 class Units(Model):
     """A bank built up of like units: strings of ``series`` units, ``parallel`` of them."""
 
-    part: str = Field(max_length=60, description="Reference of a battery, see PartRef.")
+    part: PartReference
     series: int = Field(default=1, ge=1, le=48)
     parallel: int = Field(default=1, ge=1, le=48)
 
 
+class String(Model):
+    """One string of a bank whose strings differ: its units in series, from the positive end."""
+
+    position: Position = 0
+    units: tuple[PartReference, ...] = Field(min_length=1, max_length=48)
+
+
 class Bank(Model):
-    """The bank that was chosen: as one battery at the system's volts, or built up of units."""
+    """The bank that was chosen: as one battery at the system's volts, built up of like units, or string by string."""
 
     nominal_ah: float | None = Field(
         default=None, gt=0, le=20_000, description="Rated capacity at the system's volts; None where units say it. [Ah]"
@@ -30,23 +50,106 @@ class Bank(Model):
         default=None, gt=0, le=10_000, description="Continuous discharge limit; where typed it goes before the units'. [A]"
     )
     units: Units | None = None
+    strings: dict[Id, String] = Field(
+        default_factory=dict, max_length=MAX_STRINGS, description="Strings on one bus that are not all alike."
+    )
 
     @model_validator(mode="after")
     def _one_or_the_other(self) -> Bank:
-        if (self.nominal_ah is None) == (self.units is None):
-            raise ValueError("a bank is given by its amp-hours or by its units, not by both or neither")
+        if (self.nominal_ah is not None) + (self.units is not None) + bool(self.strings) != 1:
+            raise ValueError("a bank is given by its amp-hours, by its units or by its strings: by one of the three")
         return self
+
+    def ordered_strings(self) -> dict[str, String]:
+        """Strings in their order."""
+        return dict(sorted(self.strings.items(), key=lambda one: (one[1].position, one[0])))
+
+
+class CustomChemistry(Model):
+    """What no data file knows of a chemistry. Its numbers are assumptions called ``custom.*``."""
+
+    name: str = Field(min_length=1, max_length=60)
+    lithium: bool = Field(default=True, description="Whether the rules of lithium apply; otherwise those of lead.")
+    rest_v_by_charge: Points | None = Field(
+        default=None, description="Volts of a rested cell by the charge that is left, 0 to 1. [V]"
+    )
+    capacity_by_bay_c: Points | None = Field(default=None, description="Share of the rating left, -30 to 45 °C.")
+
+    @field_validator("rest_v_by_charge", "capacity_by_bay_c")
+    @classmethod
+    def _rises(cls, points: Points | None) -> Points | None:
+        if points is not None and any(x1 <= x0 or y1 < y0 for (x0, y0), (x1, y1) in pairwise(points)):
+            raise ValueError("the points of a curve rise from left to right")
+        return points
+
+    @field_validator("rest_v_by_charge")
+    @classmethod
+    def _from_empty_to_full(cls, points: Points | None) -> Points | None:
+        if points is None:
+            return None
+        if (points[0][0], points[-1][0]) != (0, 1):
+            raise ValueError("the curve goes from a charge of 0 to a charge of 1")
+        if any(y1 <= y0 for (_, y0), (_, y1) in pairwise(points)):
+            raise ValueError("the volts rise with the charge, so that the curve can be read both ways")
+        return points
+
+    @field_validator("capacity_by_bay_c")
+    @classmethod
+    def _cold_to_hot(cls, points: Points | None) -> Points | None:
+        if points is None:
+            return None
+        if points[0][0] > -30 or points[-1][0] < 45:
+            raise ValueError("the curve goes from -30 °C or colder to 45 °C or hotter")
+        if any(not 0.05 <= frac <= 1.2 for _, frac in points):
+            raise ValueError("each share lies between 0.05 and 1.2")
+        return points
+
+
+class WishedRun(Model):
+    """One wish that sizes the bank: this load for so many hours, and nothing charging meanwhile."""
+
+    load: Id
+    hours: float = Field(gt=0, le=240, description="[h]")
 
 
 class Storage(Model):
     """Storage part of a rig."""
 
     chemistry: Chemistry = "lfp"
+    custom: CustomChemistry | None = Field(default=None, description="Of a chemistry that is `custom`.")
     system_v: Literal[12, 24, 48] = 12
     bay: Bay = "living_space"
     bay_c: float = Field(
-        default=25, ge=-30, le=45, description="Lowest temperature of the bay in use; the curves end at the bounds. [°C]"
+        default=25, ge=-30, le=45, description="Lowest temperature of the bank in use; the curves end at the bounds. [°C]"
     )
+    compartment: Id | None = Field(default=None, description="The compartment that the bank stands in.")
     self_heating: bool = False
+    restraint: Restraint = "not_said"
+    take_off: TakeOff = Field(default="not_said", description="Where the bank's two leads leave units in parallel.")
+    string_fuses: bool | None = Field(default=None, description="Whether each parallel string has a fuse; None: not said.")
+    when_bms_opens: BmsOpen = Field(default="not_said", description="What keeps chargers off the loads with no battery.")
+    vent_cm2: float | None = Field(default=None, ge=0, le=10_000, description="Free opening of a vented enclosure. [cm²]")
+    locked: bool | None = Field(default=None, description="Whether it takes tools or a key to carry it off; None: not said.")
+    school: School = "audit"
+    school_reason: str = Field(default="", max_length=200, description="Why the bank is sized by that school.")
+    wish: WishedRun | None = Field(default=None, description="Of a bank sized by one wish.")
     sizing: Literal["largest_governs", "multiply_all"] = "largest_governs"
     bank: Bank | None = None
+
+    @property
+    def is_lithium(self) -> bool:
+        """Whether the rules of lithium apply to the bank."""
+        if self.chemistry == "custom":
+            return self.custom is None or self.custom.lithium
+        return self.chemistry in LITHIUM
+
+    @property
+    def own_curves(self) -> dict[str, tuple[tuple[float, float], ...]]:
+        """Curves of a custom chemistry, by id, in place of those of the data files."""
+        said: dict[str, tuple[tuple[float, float], ...]] = {}
+        if self.custom is not None and self.custom.capacity_by_bay_c is not None:
+            said["custom.capacity_by_bay_c"] = self.custom.capacity_by_bay_c
+        if self.custom is not None and self.custom.rest_v_by_charge is not None:
+            said["custom.rest_v_by_charge"] = self.custom.rest_v_by_charge
+            said["custom.charge_by_rest_v"] = tuple((volts, charge) for charge, volts in self.custom.rest_v_by_charge)
+        return said

@@ -1,10 +1,13 @@
-"""How large a bank the method asks for, by chemistry."""
+"""How large a bank each method asks for, by chemistry."""
 
 from __future__ import annotations
 
-from ryokan.core.data.assumptions import CHEMISTRIES
 from ryokan.core.figure import Figure, Sheet
+from ryokan.core.loads.rows import Powered
 from ryokan.core.storage.model import Storage
+
+# Kinds that are worked out beside the rig's own, so that they can be compared.
+COMPARED = ("lfp", "agm", "gel", "flooded")
 
 _FORMULAS = {
     "largest_governs": (
@@ -16,30 +19,38 @@ _FORMULAS = {
 
 
 def system_volts(sheet: Sheet, storage: Storage) -> None:
-    """Nominal, charging and lowest working volts of the bank's class and chemistry. [V]"""
+    """Nominal, charging and lowest working volts of the bank's class and chemistry, and those no cell may leave. [V]"""
     system_v = sheet.given("storage.system_v", storage.system_v, "V")
     cells = sheet.assumption(f"{storage.chemistry}.cells_per_12v")
-    for name in ("nominal", "charge", "cutoff"):
+    for name in ("nominal", "charge", "cutoff", "max", "min"):
         volts = sheet.assumption(f"{storage.chemistry}.{name}_v_per_cell")
         sheet.compute(
             f"storage.{name}_v", "class_v ÷ 12 × cells × volts", "V", "practice", class_v=system_v, cells=cells, volts=volts
         )
 
 
-def bank_need(sheet: Sheet, storage: Storage) -> None:
-    """Nominal energy of the bank for the rig's chemistry, and of each alternative. [Wh]
+def bank_need(sheet: Sheet, storage: Storage, rows: list[Powered]) -> None:
+    """Nominal energy of the bank by the rig's school and chemistry, and of each alternative. [Wh]
 
-    The largest of three governs – the promised days at the allowed depth, an ordinary day at its own depth, the promised
-    days at the end of life – and the temperature of the bay is corrected for (after IEEE 1013). The other school
-    multiplies all of them.
+    By the audit the largest of three governs – the promised days at the allowed depth, an ordinary day at its own depth,
+    the promised days at the end of life – and the temperature of the bay is corrected for (after IEEE 1013). The other way
+    multiplies all of them. Beside the audit stand three times the daily energy, one wish, and whatever is chosen out of the
+    price list: that school asks what a bank gives, not how large it has to be.
     """
     bay = sheet.given("storage.bay_c", storage.bay_c, "°C")
-    for chemistry in CHEMISTRIES:
+    for chemistry in dict.fromkeys((*COMPARED, storage.chemistry)):
         _need_of(sheet, chemistry, storage.sizing, bay)
-    # Worked out in full once more rather than taken over: whoever presses the headline sees the whole of it.
-    formula, source = _FORMULAS[storage.sizing]
-    need = sheet.compute("storage.need_wh", formula, "Wh", source, **_inputs(sheet, storage.chemistry, storage.sizing))
+    _by_each_school(sheet, storage, rows)
+    need = _by_school(sheet, storage)
     sheet.compute("storage.need_ah", "need ÷ nominal_v", "Ah", need=need, nominal_v=sheet["storage.nominal_v"])
+    sheet.compute(
+        "storage.need_ah_by_three",
+        "need ÷ nominal_v",
+        "Ah",
+        "practice",
+        need=sheet["storage.need_by.three_daily_wh"],
+        nominal_v=sheet["storage.nominal_v"],
+    )
     sheet.compute(
         "storage.need_ah_by_twelve",
         "wh_a_day × days ÷ 12",
@@ -48,6 +59,60 @@ def bank_need(sheet: Sheet, storage: Storage) -> None:
         wh_a_day=sheet["loads.wh_per_day"],
         days=sheet["brief.days_without_charge"],
     )
+
+
+def _by_each_school(sheet: Sheet, storage: Storage, rows: list[Powered]) -> None:
+    """What each school asks for, side by side; a wish only where its load is on the sheet. [Wh]"""
+    formula, source = _FORMULAS[storage.sizing]
+    inputs = _inputs(sheet, storage.chemistry, storage.sizing)
+    sheet.compute("storage.need_by.audit_wh", formula, "Wh", source, **inputs)
+    sheet.compute("storage.need_by.three_daily_wh", "3 × day", "Wh", "practice", day=sheet["loads.wh_per_day_at_bank"])
+    wished = _wished(sheet, storage, rows)
+    if wished is not None:
+        sheet.compute(
+            "storage.need_by.wish_wh",
+            "wish × (1 + margin) ÷ min(dod, 1 − ageing) ÷ capacity_left",
+            "Wh",
+            "practice",
+            wish=wished,
+            margin=sheet.assumption("margin_frac"),
+            **{name: inputs[name] for name in ("dod", "ageing", "capacity_left")},
+        )
+
+
+def _wished(sheet: Sheet, storage: Storage, rows: list[Powered]) -> Figure | None:
+    """Energy at the bank of the wish: its load at full draw for the hours said. [Wh]"""
+    wish = storage.wish
+    row = next((row for row in rows if wish is not None and row.id == wish.load), None)
+    if wish is None or row is None:
+        return None
+    inputs: dict[str, Figure] = {"watts": row.running_w, "hours": sheet.given("storage.wish.hours", wish.hours, "h")}
+    if row.load.feed == "ac":
+        formula = "((1 + linear) × watts + square × watts^2 ÷ rated + idle) × hours"
+        inputs |= {
+            "linear": sheet.assumption("inverter_linear_frac"),
+            "square": sheet.assumption("inverter_square_frac"),
+            "rated": sheet["inverter.rated_w"],
+            "idle": sheet["inverter.idle_w"],
+        }
+    else:
+        formula = "watts × hours ÷ passed_on"
+        inputs["passed_on"] = sheet.assumption("distribution_frac" if row.load.feed == "dc" else "step_down_frac")
+    return sheet.compute("storage.wish.wh", formula, "Wh", "practice", **inputs)
+
+
+def _by_school(sheet: Sheet, storage: Storage) -> Figure:
+    """The need that the rig goes by. A school that cannot speak yet leaves the word to the audit."""
+    key, have = "storage.need_wh", sheet.get("storage.have_wh")
+    if storage.school == "three_daily":
+        return sheet.compute(key, "3 × day", "Wh", "practice", day=sheet["loads.wh_per_day_at_bank"])
+    if storage.school == "wish" and "storage.need_by.wish_wh" in sheet.figures:
+        return sheet.compute(key, "wished", "Wh", "practice", wished=sheet["storage.need_by.wish_wh"])
+    if storage.school == "price_list" and have is not None:
+        return sheet.compute(key, "chosen", "Wh", "given", chosen=have)
+    # Worked out in full once more rather than taken over: whoever presses the headline sees the whole of it.
+    formula, source = _FORMULAS[storage.sizing]
+    return sheet.compute(key, formula, "Wh", source, **_inputs(sheet, storage.chemistry, storage.sizing))
 
 
 def _inputs(sheet: Sheet, chemistry: str, school: str) -> dict[str, Figure]:

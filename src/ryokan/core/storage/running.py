@@ -32,7 +32,7 @@ def how_long(rig: Rig, figures: Mapping[str, Figure], loads: Collection[str], fr
     the inverter's own draw counts once where anything runs on AC. Recovery is by each source alone: shore and DC-DC with
     the taper of the chemistry, the array in days of the typed sun with nothing else running. (common practice)
     """
-    sheet = Sheet(dict(rig.assumptions))
+    sheet = Sheet(dict(rig.assumptions), rig.storage.own_curves)
     sheet.figures.update(figures)
     draws = [draw for id, load in rig.active_loads().items() if id in loads and (draw := _at_bank_w(sheet, id, load.feed))]
     if any(rig.loads[id].feed == "ac" for id in loads if id in rig.loads) and "inverter.idle_w" in sheet.figures:

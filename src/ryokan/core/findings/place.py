@@ -1,0 +1,190 @@
+"""Rules of the place: whether bank and inverter go in, how they are held, their air, and what they do to the vehicle."""
+
+from __future__ import annotations
+
+from ryokan.core.figure import Sheet
+from ryokan.core.findings.model import Fix, Trouble, replace, rule
+from ryokan.core.parts.model import Size
+from ryokan.core.rig import Rig
+from ryokan.core.space.room import Hindrance, Unit, fits, hindrances
+
+_SAID: dict[Hindrance, str] = {
+    "wet": "it is wet",
+    "engine_space": "it is an engine space",
+    "door": "the door is too small",
+    "length": "too short",
+    "width": "too narrow",
+    "height": "too low",
+    "cable_bend": "no room for the cables above the terminals",
+    "count": "not room for all of them",
+    "floor_load": "its floor bears less",
+}
+
+
+@rule("storage.fits_no_compartment", "fault", "practice", worse=("count",))
+def fits_no_compartment(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """No compartment takes the units of the chosen bank."""
+    unit, count = _unit(rig, sheet), sheet.get("storage.units")
+    if unit is None or count is None or not rig.space.compartments:
+        return None
+    if rig.storage.compartment in rig.space.compartments:
+        return None  # one is chosen: that one is judged
+    found = fits(rig.space, unit, round(count.number))
+    if any(not one.hindrances for one in found):
+        return None
+    why = "; ".join(f"{one.name}: {_said(one.hindrances)}" for one in found)
+    return Trouble(figures={"count": count}, words={"why": why})
+
+
+@rule("storage.compartment_too_small", "fault", "practice", worse=("count",))
+def compartment_too_small(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The compartment that the bank is to stand in does not take it; where another does, it is offered."""
+    box = rig.space.compartments.get(rig.storage.compartment or "")
+    unit, count = _unit(rig, sheet), sheet.get("storage.units")
+    if box is None or unit is None or count is None:
+        return None
+    against = hindrances(box, unit, round(count.number))
+    if not against:
+        return None
+    other = next((one.id for one in fits(rig.space, unit, round(count.number)) if not one.hindrances), None)
+    return Trouble(
+        figures={"count": count},
+        words={"name": box.name, "why": _said(against)},
+        fix=Fix("storage.other_compartment", replace("/storage/compartment", other)) if other is not None else None,
+    )
+
+
+@rule("storage.compartment_gone", "advice", "product")
+def compartment_gone(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """Bank or inverter is told to stand in a compartment that is not among the measured ones any more."""
+    gone = [
+        what
+        for what, id in (("bank", rig.storage.compartment), ("inverter", rig.inverter.compartment))
+        if id is not None and id not in rig.space.compartments
+    ]
+    return Trouble(words={"what": " and ".join(gone)}) if gone else None
+
+
+@rule("storage.bay_unlike_compartment", "advice", "product")
+def bay_unlike_compartment(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """What was said of the bay is not what was measured of the compartment: inside or outside the living space."""
+    box = rig.space.compartments.get(rig.storage.compartment or "")
+    if box is None or box.living_space == (rig.storage.bay != "outside"):
+        return None
+    right = "vented_enclosure" if box.living_space and not rig.storage.is_lithium else "living_space"
+    return Trouble(
+        words={"name": box.name, "where": "in the living space" if box.living_space else "outside the living space"},
+        fix=Fix("storage.bay_of_compartment", replace("/storage/bay", right if box.living_space else "outside")),
+    )
+
+
+@rule("storage.not_restrained", "danger", "practice")
+def not_restrained(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """Nothing holds the bank: in a crash or a knock-down it becomes a missile, and its terminals meet metal."""
+    if rig.storage.bank is None or rig.storage.restraint != "none":
+        return None
+    return Trouble(figures={"mass": sheet["storage.mass_kg"]})
+
+
+STRAPPED_UP_TO_KG = 30.0  # heavier banks are held by a frame bolted through, not by straps alone (common practice)
+
+
+@rule("storage.straps_alone", "advice", "practice", worse=("mass",))
+def straps_alone(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """A heavy bank is held by straps alone."""
+    if rig.storage.bank is None or rig.storage.restraint != "straps":
+        return None
+    mass = sheet["storage.mass_kg"]
+    if mass.number <= STRAPPED_UP_TO_KG:
+        return None
+    return Trouble(figures={"mass": mass}, fix=Fix("storage.bolted_frame", replace("/storage/restraint", "frame")))
+
+
+@rule("storage.easily_stolen", "advice", "practice")
+def easily_stolen(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The bank can be carried off without tools or a key."""
+    if rig.storage.bank is None or rig.storage.locked is not False:
+        return None
+    return Trouble(fix=Fix("storage.lock_it", replace("/storage/locked", True)))
+
+
+@rule("storage.vent_too_small", "danger", "en_62485_2")
+def vent_too_small(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The openings of a lead bank's enclosure do not carry off its hydrogen."""
+    need, have = sheet.get("storage.vent_need_cm2"), sheet.get("storage.vent_cm2")
+    if rig.storage.bay != "vented_enclosure" or need is None or have is None or have.number >= need.number:
+        return None
+    return Trouble(figures={"need": need, "have": have, "air": sheet["storage.gas_m3_per_h"]})
+
+
+@rule("storage.axle_overloaded", "fault", "practice", worse=("added", "left"))
+def axle_overloaded(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """What the pieces add to an axle is more than it may still carry."""
+    for axle in ("front", "rear"):
+        added, left = sheet.get(f"space.{axle}_axle_kg"), sheet.get(f"space.{axle}_left_kg")
+        if added is not None and left is not None and added.number > left.number:
+            return Trouble(figures={"added": added, "left": left}, words={"axle": axle})
+    return None
+
+
+@rule("storage.one_side_heavy", "advice", "practice")
+def one_side_heavy(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The heavy pieces stand to one side: the vehicle leans, brakes crookedly or takes a list."""
+    side, limit = sheet.get("space.side_load_kg"), sheet.assumption("side_load_limit_kg")
+    if side is None or abs(side.number) <= limit.number:
+        return None
+    return Trouble(
+        figures={"limit": limit}, words={"side": "left" if side.number > 0 else "right", "by": f"{abs(side.number):.0f}"}
+    )
+
+
+@rule("inverter.compartment_unfit", "fault", "practice")
+def inverter_compartment_unfit(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The compartment that the inverter is to stand in is wet or too small for it and its air."""
+    box = rig.space.compartments.get(rig.inverter.compartment or "")
+    if box is None:
+        return None
+    sides = [sheet.get(f"inverter.part.{side}_m") for side in ("length", "width", "height")]
+    against: tuple[Hindrance, ...] = ("wet",) if box.wet else ()
+    if sides[0] is not None and sides[1] is not None and sides[2] is not None:
+        size = Size(length_m=sides[0].number, width_m=sides[1].number, height_m=sides[2].number)
+        mass = sheet.get("parts.inverter.mass_kg")
+        unit = Unit(
+            size, None if mass is None else mass.number, lithium=False, air_m=sheet.assumption("inverter_clearance_m").number
+        )
+        against = hindrances(box, unit, 1)
+    return Trouble(words={"name": box.name, "why": _said(against)}) if against else None
+
+
+@rule("inverter.not_ignition_protected", "danger", "ignition_protection")
+def not_ignition_protected(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """An inverter that may spark stands in the engine space of a petrol engine, or the bank in its fumes."""
+    box = rig.space.compartments.get(rig.inverter.compartment or "")
+    if box is None or not box.engine_space or rig.vehicle.fuel not in ("petrol", "not_known"):
+        return None
+    return None if "inverter.part.ignition_protected" in sheet.figures else Trouble(words={"name": box.name})
+
+
+@rule("inverter.near_a_bed", "advice", "practice")
+def inverter_near_a_bed(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """Its fan wakes whoever sleeps beside it, where it is on at night."""
+    box = rig.space.compartments.get(rig.inverter.compartment or "")
+    return Trouble(words={"name": box.name}) if box is not None and box.near_bed else None
+
+
+def _unit(rig: Rig, sheet: Sheet) -> Unit | None:
+    """One unit of the chosen bank; None where its size is not known."""
+    length, width, height = (sheet.get(f"storage.unit.{side}_m") for side in ("length", "width", "height"))
+    if length is None or width is None or height is None:
+        return None
+    mass = sheet.get("storage.unit.mass_kg")
+    return Unit(
+        size=Size(length_m=length.number, width_m=width.number, height_m=height.number),
+        mass_kg=None if mass is None else mass.number,
+        lithium=rig.storage.is_lithium,
+        bend_m=sheet.assumption("cable_bend_m").number,
+    )
+
+
+def _said(against: tuple[Hindrance, ...]) -> str:
+    return ", ".join(_SAID[hindrance] for hindrance in against)

@@ -1,0 +1,103 @@
+"""Where an inverter stands: what it gives in the heat, the air it needs, its outlets, and its way to the bank."""
+
+from __future__ import annotations
+
+from ryokan.core.figure import Sheet
+from ryokan.core.parts.model import InverterPart
+from ryokan.core.rig import Rig
+from ryokan.core.space.model import Compartment
+
+
+def what_it_gives(sheet: Sheet, rig: Rig, part: InverterPart | None) -> None:
+    """Continuous power at its place [W], surge on the DC side [A], the air for its heat [cm²], its outlets [W].
+
+    ``gives = rated × (1 − per_k × max(0, place − from))``. The air is that which carries the heat off with the rise
+    assumed, at the speed that a fan makes: ``heat ÷ (1.2 × 1005 × rise) ÷ speed``. (common practice)
+    """
+    rated = sheet.get("inverter.rated_w")
+    if rated is None:
+        return
+    place = sheet.given("inverter.place_c", rig.inverter.place_c, "°C")
+    sheet.compute(
+        "inverter.gives_w",
+        "rated × max(0, 1 − per_k × max(0, place − from_c))",
+        "W",
+        "practice",
+        rated=rated,
+        per_k=sheet.assumption("inverter_derate_per_k"),
+        place=place,
+        from_c=sheet.assumption("inverter_derate_from_c"),
+    )
+    sheet.compute(
+        "inverter.vent_need_cm2",
+        "10000 × heat ÷ (1.2 × 1005 × rise) ÷ speed",
+        "cm²",
+        "practice",
+        heat=sheet["inverter.heat_w"],
+        rise=sheet.assumption("inverter_air_rise_k"),
+        speed=sheet.assumption("inverter_air_m_per_s"),
+    )
+    if rig.inverter.vent_cm2 is not None:
+        sheet.given("inverter.vent_cm2", rig.inverter.vent_cm2, "cm²")
+    _surge(sheet)
+    _outlets(sheet, part)
+    _idle_share(sheet)
+    _way_to_the_bank(sheet, rig)
+
+
+def _surge(sheet: Sheet) -> None:
+    """DC amps of the worst start, at nominal volts, with the losses of full load."""
+    if sheet["inverter.need_surge_w"].number == 0:
+        return
+    sheet.compute(
+        "inverter.surge_current_a",
+        "surge × dc_w ÷ rated ÷ nominal_v",
+        "A",
+        "practice",
+        surge=sheet["inverter.need_surge_w"],
+        dc_w=sheet["inverter.dc_w_at_rating"],
+        rated=sheet["inverter.rated_w"],
+        nominal_v=sheet["storage.nominal_v"],
+    )
+    limit = sheet.get("storage.bms_limit_a")
+    if limit is not None:
+        ratio = sheet.assumption("bms_peak_ratio")
+        sheet.compute("storage.bms_peak_a", "limit × ratio", "A", "practice", limit=limit, ratio=ratio)
+
+
+def _outlets(sheet: Sheet, part: InverterPart | None) -> None:
+    """What one receptacle on the inverter carries for hours: by its part, otherwise by a usual one. [W]"""
+    key = "inverter.receptacle_w"
+    if part is not None and part.receptacle_w is not None:
+        sheet.part(key, part.receptacle_w, "W", part)
+        return
+    sheet.compute(
+        key,
+        "amps × mains_v × share",
+        "W",
+        "practice",
+        amps=sheet.assumption("receptacle_a"),
+        mains_v=sheet["region.mains_v"],
+        share=sheet.assumption("receptacle_continuous_frac"),
+    )
+
+
+def _idle_share(sheet: Sheet) -> None:
+    day = sheet["loads.wh_per_day_at_bank"]
+    if day.number > 0:
+        sheet.compute("inverter.idle_share_frac", "idle ÷ day", "", idle=sheet["inverter.idle_wh_per_day"], day=day)
+
+
+def _way_to_the_bank(sheet: Sheet, rig: Rig) -> None:
+    """The shortest way a cable goes from bank to inverter, along the walls, between the middles of their compartments. [m]"""
+    bank, inverter = (rig.space.compartments.get(id or "") for id in (rig.storage.compartment, rig.inverter.compartment))
+    if bank is None or inverter is None or bank is inverter:
+        return
+    ends = {
+        name: sheet.given(f"inverter.way.{name}_m", _middle(box), "m") for name, box in (("bank", bank), ("inverter", inverter))
+    }
+    sheet.compute("inverter.way_to_bank_m", "sum(max(bank − inverter, inverter − bank))", "m", "practice", **ends)
+
+
+def _middle(box: Compartment) -> tuple[float, float, float]:
+    return box.x_m + box.length_m / 2, box.y_m + box.width_m / 2, box.z_m + box.height_m / 2
