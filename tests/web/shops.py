@@ -153,6 +153,8 @@ def filled(path: str, shops: Shops) -> str:
     """A route with ids of the first shop; drafts and people are made anew, since routes remove them."""
     ids = {
         "<int:number>": lambda: "1",
+        "<int:volts>": lambda: "48",
+        "<string:code>": lambda: "storage.days_short",
         "<uuid:job_id>": lambda: shops.job_id,
         "<uuid:option_id>": lambda: shops.option_id,
         "<path:key>": lambda: "loads.peak_w",

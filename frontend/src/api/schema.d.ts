@@ -312,6 +312,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/options/{option_id}/bank-that-keeps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The smallest bank of the same kind that leaves so much at that dawn, as a patch. Stores nothing. */
+        post: operations["post__api_v1_options_{option_id}_bank-that-keeps"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/options/{option_id}/candidates": {
         parameters: {
             query?: never;
@@ -513,6 +530,57 @@ export interface paths {
         /** Read a meter's CSV, the body as it is, without storing anything. */
         post: operations["post__api_v1_options_{option_id}_meter-log"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/options/{option_id}/moves/{volts}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What moving the rig to another volts class would do to each thing. Stores nothing. */
+        get: operations["get__api_v1_options_{option_id}_moves_{volts}"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/options/{option_id}/overruled": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Let a fault or an advice stand, by name and with its values, until it gets worse. */
+        post: operations["post__api_v1_options_{option_id}_overruled"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/options/{option_id}/overruled/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Let the rule speak again. */
+        delete: operations["delete__api_v1_options_{option_id}_overruled_{code}"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1808,6 +1876,16 @@ export interface components {
             ][] | null;
         };
         /**
+         * DawnToKeep
+         * @description How much is to be left, and at which dawn.
+         */
+        DawnToKeep: {
+            /** Dawn */
+            dawn: number;
+            /** Left Frac */
+            left_frac: number;
+        };
+        /**
          * DcAmps
          * @description The plate states amps at a DC voltage, of one unit.
          */
@@ -1902,7 +1980,7 @@ export interface components {
         };
         /**
          * FindingAnswer
-         * @description What does not fit, in words.
+         * @description What does not fit, in words. ``overruled`` on a finding that stands: it was, and has got worse since.
          */
         FindingAnswer: {
             /** Code */
@@ -1910,6 +1988,8 @@ export interface components {
             /** Figures */
             figures: string[];
             fix: components["schemas"]["FixAnswer"] | null;
+            /** @default null */
+            overruled?: components["schemas"]["OverruledAnswer"] | null;
             /**
              * Severity
              * @enum {string}
@@ -3494,6 +3574,20 @@ export interface components {
             day: string;
         };
         /**
+         * MoveAnswer
+         * @description What a move to another volts class would do. ``patch`` is null where the bank cannot be moved.
+         */
+        MoveAnswer: {
+            /** Patch */
+            patch: {
+                [key: string]: unknown;
+            }[] | null;
+            /** Pieces */
+            pieces: components["schemas"]["PieceAnswer"][];
+            /** Volts */
+            volts: number;
+        };
+        /**
          * NewCheck
          * @description Which edition of a source was compared, and when.
          */
@@ -3621,6 +3715,10 @@ export interface components {
         NightBars: {
             /** By Audit */
             by_audit: number[];
+            /** By High Use */
+            by_high_use: number[];
+            /** By Low Use */
+            by_low_use: number[];
             /**
              * Chosen
              * @description Whether a bank is chosen; otherwise one of exactly the need is shown.
@@ -3710,6 +3808,11 @@ export interface components {
              * Format: uuid
              */
             option_id: string;
+            /**
+             * Overruled
+             * @description Findings that somebody lets stand.
+             */
+            overruled: components["schemas"]["FindingAnswer"][];
             /**
              * Part Names
              * @description Parts of the book that the rig took, by reference.
@@ -3818,6 +3921,30 @@ export interface components {
             words?: {
                 [key: string]: string;
             };
+        };
+        /**
+         * OverruledAnswer
+         * @description Who let a finding stand, when and why, and what it said then.
+         */
+        OverruledAnswer: {
+            /** By */
+            by: string;
+            /** On */
+            on: string;
+            /** Reason */
+            reason: string;
+            /** Said */
+            said: string;
+        };
+        /**
+         * Overruling
+         * @description Which finding is let stand, and why.
+         */
+        Overruling: {
+            /** Code */
+            code: string;
+            /** Reason */
+            reason: string;
         };
         /**
          * OwnPart
@@ -3949,6 +4076,16 @@ export interface components {
             old: string;
         };
         /**
+         * PatchAnswer
+         * @description A JSON Patch that would do what was asked, to be previewed and accepted.
+         */
+        PatchAnswer: {
+            /** Patch */
+            patch: {
+                [key: string]: unknown;
+            }[];
+        };
+        /**
          * PatchOperation
          * @description One operation of RFC 6902. No ``copy``: a few dozen of them in one patch would double a rig beyond any memory.
          */
@@ -4057,6 +4194,19 @@ export interface components {
              * @enum {string}
              */
             which?: "whole" | "small";
+        };
+        /**
+         * PieceAnswer
+         * @description What becomes of one thing.
+         */
+        PieceAnswer: {
+            /**
+             * Fate
+             * @enum {string}
+             */
+            fate: "stays" | "changes" | "goes";
+            /** Text */
+            text: string;
         };
         /**
          * PinQuery
@@ -6381,6 +6531,68 @@ export interface operations {
             };
         };
     };
+    "post__api_v1_options_{option_id}_bank-that-keeps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                option_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DawnToKeep"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PatchAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "get__api_v1_options_{option_id}_candidates": {
         parameters: {
             query: {
@@ -7330,6 +7542,258 @@ export interface operations {
             };
             /** @description Unprocessable Content */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get__api_v1_options_{option_id}_moves_{volts}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                option_id: string;
+                volts: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MoveAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "post__api_v1_options_{option_id}_overruled": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                option_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Overruling"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "delete__api_v1_options_{option_id}_overruled_{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                option_id: string;
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -58,3 +58,9 @@ class UnknownPart(DomainError):
     def __init__(self, pointer: str, message: str) -> None:
         super().__init__(message)
         self.pointer = pointer
+
+
+class NoAnswer(DomainError):
+    """A question that has no answer for this rig; the message says why."""
+
+    code = "question.no_answer"

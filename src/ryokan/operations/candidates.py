@@ -32,6 +32,12 @@ _DECIDED: dict[CandidatePlace, frozenset[str]] = {
             "storage.unit_of_other_chemistry",
             "storage.too_many_units",
             "storage.bms_below_main_current",
+            "storage.fits_no_compartment",
+            "storage.compartment_too_small",
+            "storage.one_bms_out",
+            "storage.axle_overloaded",
+            "survey.payload_exceeded",
+            "inverter.surge_over_bms",
             "charging.over_bank_limit",
             "charging.over_usual_rate",
         }
@@ -43,6 +49,13 @@ _DECIDED: dict[CandidatePlace, frozenset[str]] = {
             "inverter.other_bank_volts",
             "inverter.other_mains",
             "inverter.volts_class_low",
+            "inverter.other_frequency",
+            "inverter.one_leg_for_two",
+            "inverter.modified_sine",
+            "inverter.compartment_unfit",
+            "inverter.not_ignition_protected",
+            "inverter.surge_over_bms",
+            "survey.payload_exceeded",
             "storage.bms_below_main_current",
         }
     ),
@@ -114,11 +127,13 @@ def _parts(session: Session, actor: Actor, opened: Worked, kind: PartKind) -> It
 
 def _offer(opened: Worked, part: Part, reference: str) -> tuple[str, list[dict[str, Any]]] | None:
     """How the part would be put in, in words and as a patch; None where it cannot make the volts."""
-    figures = opened.report.figures
+    figures, storage = opened.report.figures, opened.rig.storage
     if isinstance(part, Battery):
-        if part.chemistry != opened.rig.storage.chemistry:
+        if part.chemistry != storage.chemistry:
             return None
-        made = arrangement(part, figures["storage.nominal_v"].number, figures["storage.need_wh"].number)
+        # Out of the price list each is taken in as many as the audit asks for: what it would give in days stands beside it.
+        need = "storage.need_by.audit_wh" if storage.school == "price_list" else "storage.need_wh"
+        made = arrangement(part, figures["storage.nominal_v"].number, figures[need].number)
         if made is None:
             return None
         units = {"part": reference, "series": made.series, "parallel": made.parallel}

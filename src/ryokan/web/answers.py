@@ -11,6 +11,7 @@ from ryokan.core.data.tables import CONDUCTANCE, tables
 from ryokan.core.figure import Figure
 from ryokan.core.findings.model import SEVERITIES, Finding, StepName
 from ryokan.core.loads.line import Question, write_line
+from ryokan.core.overruled import Overruled
 from ryokan.core.parts.model import KINDS, PartKind
 from ryokan.core.rig import Rig
 from ryokan.core.wiring.model import stock_conductors
@@ -43,8 +44,8 @@ _PREFIXES: dict[StepName, tuple[str, ...]] = {
     "survey": ("survey.", "space.", "parts.mass_kg", "storage.usable_wh", "storage.days_without_charge", "charging.link."),
     "brief": ("brief.", "loads.quiet", "storage.days_after_growth", "solar.need_after_growth_w"),
     "loads": ("loads.", "inverter.idle", "brief.believed"),
-    "storage": ("storage.", "loads.worst_run", "loads.wh_per_day", "brief.believed"),
-    "inverter": ("inverter.",),
+    "storage": ("storage.", "loads.worst_run", "loads.wh_per_day", "brief.believed", "space.", "inverter.cutoff_v"),
+    "inverter": ("inverter.", "storage.bms", "space.", "wiring.main.one_way_length_m"),
     "solar": ("solar.", "loads.mean_wh"),
     "charging": ("charging.", "brief.driving", "storage.charge_v"),
     "wiring": ("wiring.", "inverter.dc_current", "inverter.cutoff_v"),
@@ -164,7 +165,8 @@ def option(opened: Opened, actor: Actor, reader: Reader) -> schemas.OptionAnswer
         lines={id: load.typed or write_line(load) for id, load in opened.rig.loads.items()},
         steps=dict(opened.report.steps),
         ledger=[_ledger_line(line, reader) for line in ledger(opened.rig, opened.report)],
-        findings=[_finding(finding, figures, reader) for finding in opened.report.findings],
+        findings=[_finding(finding, figures, reader, opened.rig.overruled) for finding in opened.report.findings],
+        overruled=[_finding(finding, figures, reader, opened.rig.overruled) for finding in opened.report.overruled],
         nights=_nights(figures, opened.rig),
         drafts=[draft(one) for one in opened.drafts],
         part_names={reference: part.name for reference, part in opened.parts.items()},
@@ -196,9 +198,11 @@ def _ledger_line(line: LedgerLine, reader: Reader) -> schemas.LedgerLineAnswer:
     )
 
 
-def _finding(finding: Finding, figures: Mapping[str, Figure], reader: Reader) -> schemas.FindingAnswer:
+def _finding(
+    finding: Finding, figures: Mapping[str, Figure], reader: Reader, overruled: Mapping[str, Overruled] | None = None
+) -> schemas.FindingAnswer:
     words = sentence(finding, figures, reader.units)
-    fix = finding.fix
+    fix, known = finding.fix, (overruled or {}).get(finding.code)
     return schemas.FindingAnswer(
         code=finding.code,
         severity=finding.severity,
@@ -210,6 +214,9 @@ def _finding(finding: Finding, figures: Mapping[str, Figure], reader: Reader) ->
         fix=None
         if fix is None
         else schemas.FixAnswer(label=FIXES[fix.code], patch=[dict(operation) for operation in fix.patch]),
+        overruled=None
+        if known is None
+        else schemas.OverruledAnswer(by=known.by, on=known.on, reason=known.reason, said=known.said),
     )
 
 
@@ -254,7 +261,13 @@ def _nights(figures: Mapping[str, Figure], rig: Rig) -> schemas.NightBars | None
     with_margin = figures.get("storage.left_at_dawn_with_margin_frac")
     if by_audit is None or with_margin is None:
         return None
-    return schemas.NightBars(chosen=rig.storage.bank is not None, by_audit=_list(by_audit), with_margin=_list(with_margin))
+    return schemas.NightBars(
+        chosen=rig.storage.bank is not None,
+        by_audit=_list(by_audit),
+        with_margin=_list(with_margin),
+        by_high_use=_list(figures["storage.left_at_dawn_frac.low"]),
+        by_low_use=_list(figures["storage.left_at_dawn_frac.high"]),
+    )
 
 
 def _list(figure: Figure) -> list[float]:

@@ -485,8 +485,17 @@ class FixAnswer(BaseModel):
     patch: list[dict[str, Any]]
 
 
+class OverruledAnswer(BaseModel):
+    """Who let a finding stand, when and why, and what it said then."""
+
+    by: str
+    on: str
+    reason: str
+    said: str
+
+
 class FindingAnswer(BaseModel):
-    """What does not fit, in words."""
+    """What does not fit, in words. ``overruled`` on a finding that stands: it was, and has got worse since."""
 
     code: str
     severity: Severity
@@ -496,6 +505,7 @@ class FindingAnswer(BaseModel):
     source: SourceAnswer
     figures: list[str]
     fix: FixAnswer | None
+    overruled: OverruledAnswer | None = None
 
 
 class OptionAnswer(BaseModel):
@@ -514,6 +524,7 @@ class OptionAnswer(BaseModel):
     steps: dict[str, StepState]
     ledger: list[LedgerLineAnswer]
     findings: list[FindingAnswer]
+    overruled: list[FindingAnswer] = Field(description="Findings that somebody lets stand.")
     nights: NightBars | None
     drafts: list[DraftAnswer]
     part_names: dict[str, str] = Field(description="Parts of the book that the rig took, by reference.")
@@ -526,6 +537,8 @@ class NightBars(BaseModel):
     chosen: bool = Field(description="Whether a bank is chosen; otherwise one of exactly the need is shown.")
     by_audit: list[float]
     with_margin: list[float]
+    by_high_use: list[float]
+    by_low_use: list[float]
 
 
 class StepReport(BaseModel):

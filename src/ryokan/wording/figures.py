@@ -225,6 +225,8 @@ TITLES: dict[str, str] = {
     "storage.usable_wh": "Usable energy",
     "storage.days_without_charge": "Days the bank lasts",
     "storage.left_at_dawn_frac": "Left at each dawn, by the audit",
+    "storage.left_at_dawn_frac.low": "Left at each dawn, by high use",
+    "storage.left_at_dawn_frac.high": "Left at each dawn, by low use",
     "storage.left_at_dawn_with_margin_frac": "Left at each dawn, with the margin",
     "inverter.have_w": "Inverter chosen",
     "inverter.running_va": "AC loads running together, volt-amps",

@@ -11,7 +11,7 @@ from ryokan.core.findings.model import Severity, StepName
 from ryokan.core.rig import Rig
 from ryokan.wording.quantities import number
 
-CHEMISTRY_SHORT = {"lfp": "LFP", "agm": "AGM", "gel": "gel", "flooded": "flooded"}
+CHEMISTRY_SHORT = {"lfp": "LFP", "nmc": "NMC", "custom": "other", "agm": "AGM", "gel": "gel", "flooded": "flooded"}
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,7 +32,7 @@ _LINES: tuple[tuple[StepName, str, str, str | None, tuple[str, ...]], ...] = (
     ("storage", "Bank, {chemistry}", "storage.need_wh", "storage.have_wh", ("storage.days_short",)),
     ("storage", "at {nominal_v} V", "storage.need_ah", "storage.have_ah", ("storage.days_short",)),
     ("storage", "Its mass, about", "storage.alternatives.{chemistry_id}.mass_kg", "storage.mass_kg", ()),
-    ("inverter", "Inverter, running", "inverter.need_continuous_w", "inverter.rated_w", ("inverter.continuous_short",)),
+    ("inverter", "Inverter, running", "inverter.need_continuous_w", "inverter.gives_w", ("inverter.continuous_short",)),
     ("inverter", "Inverter, starting", "inverter.need_surge_w", "inverter.surge_w", ("inverter.surge_short",)),
     ("inverter", "DC amps at cut-off", "inverter.dc_current_at_cutoff_a", None, ("inverter.volts_class_low",)),
     ("solar", "Array, {sun} h of sun", "solar.need_w", "solar.have_w", ("solar.array_cannot_refill",)),
@@ -78,7 +78,7 @@ def ledger(rig: Rig, report: Report) -> list[LedgerLine]:
     for step, label, need_key, have_key, codes in _LINES:
         severity = next((severities[code] for code in codes if code in severities), None)
         have = figures.get(have_key) if have_key else None
-        if have is not None and have.key == "inverter.rated_w" and rig.inverter.chosen is None:
+        if have is not None and have.key == "inverter.gives_w" and rig.inverter.chosen is None:
             have = None  # the stand-in is no choice
         lines.append(
             LedgerLine(need_key, step, label.format(**names), _something(figures, need_key.format(**names)), have, severity)

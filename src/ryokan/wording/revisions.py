@@ -21,6 +21,7 @@ _PLACES = {
     "wiring": "changed the wiring",
     "assumptions": "changed an assumption",
     "own_parts": "changed the rig's own parts",
+    "overruled": "let a finding stand",
     "labour": "changed the price of labour",
 }
 
@@ -29,6 +30,8 @@ def revision_sentence(patch: Sequence[Mapping[str, Any]], before: Mapping[str, A
     """A few words without full stop, such as “removed fridge”."""
     first = patch[0]
     parts = str(first["path"]).strip("/").split("/")
+    if parts[0] == "overruled" and first["op"] == "remove":
+        return "let a rule speak again"
     if parts[0] != "loads" or len(parts) < 2:
         return _PLACES.get(parts[0], "changed the rig")
     id = parts[1]

@@ -133,6 +133,16 @@ def spread_of_days(sheet: Sheet) -> None:
             typical=typical,
             use=other,
         )
+        sheet.compute(
+            f"storage.left_at_dawn_frac.{name}",
+            "max(0, 1 − run × use ÷ typical ÷ usable)",
+            "",
+            "practice",
+            run=sheet["loads.run_by_night_wh"],
+            use=other,
+            typical=typical,
+            usable=sheet["storage.usable_wh"],
+        )
     sheet.compute(
         "storage.headroom_frac",
         "max(0, days ÷ promised − 1)",

@@ -1,0 +1,29 @@
+"""What a move to another volts class does to each thing, in words."""
+
+from __future__ import annotations
+
+from ryokan.core.storage.moving import Piece
+
+PIECES: dict[str, str] = {
+    "units": "The same units are built up anew: {series} in series, {parallel} in parallel.",
+    "units_with_left_over": "Of the same units {series} in series, {parallel} in parallel; {left} are left over.",
+    "units_over_maker": "The same units would be {series} in series; their maker allows {most}. The bank has to be another.",
+    "units_cannot": "The same units do not make these volts, by their kind or by their number. The bank has to be another.",
+    "strings": "Strings that differ are not built up anew. The bank has to be another.",
+    "energy": "The bank keeps its energy as {ah} Ah, of units made for it.",
+    "inverter_fits": "The inverter is made for these volts and stays.",
+    "inverter": "The inverter is built for one class of volts. Another is needed.",
+    "dcdc": "The DC-DC charger gives volts of one class. Another is needed, with fewer amps.",
+    "shore": "The shore charger gives volts of one class. Another is needed, with fewer amps.",
+    "controller": "Solar controllers often serve several classes: look at the plate. The same rating carries more watts.",
+    "cable": "The main cable stays; it carries fewer or more amps than before, and is judged anew.",
+    "fuse": "The main fuse follows the amps, and its volts have to be enough for the class.",
+    "loads_on_converter": "{count} loads of 12 V go onto a converter, which takes its share.",
+    "loads_on_bus": "{count} loads go back from the converter to the bus.",
+    "array": "The array stays.",
+}
+
+
+def piece_in_words(piece: Piece) -> str:
+    """One thing of a move."""
+    return PIECES[piece.code].format(**piece.words)
