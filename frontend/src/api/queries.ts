@@ -5,6 +5,7 @@ import type {
   Candidate,
   CandidatePlace,
   LoadSet,
+  Move,
   OptionAnswer,
   PartKind,
   PatchOperation,
@@ -213,3 +214,28 @@ export const loadSetsQuery = queryOptions({
   queryKey: ["load sets"],
   queryFn: async () => (await unwrap(client.GET("/api/v1/load-sets"))) as { sets: LoadSet[] },
 });
+
+/** What moving to another volts class would do to each thing, at a revision. */
+export const moveQuery = (optionId: string, revision: number, volts: number) =>
+  queryOptions({
+    queryKey: ["move", optionId, revision, volts],
+    gcTime: 30_000,
+    queryFn: async () =>
+      (await unwrap(
+        client.GET("/api/v1/options/{option_id}/moves/{volts}", { params: { path: { option_id: optionId, volts } } }),
+      )) as Move,
+  });
+
+/** The bank that would leave a share at a dawn, as a patch, at a revision. */
+export const keepQuery = (optionId: string, revision: number, dawn: number, leftFrac: number) =>
+  queryOptions({
+    queryKey: ["keep", optionId, revision, dawn, leftFrac],
+    gcTime: 30_000,
+    queryFn: async () =>
+      (await unwrap(
+        client.POST("/api/v1/options/{option_id}/bank-that-keeps", {
+          params: { path: { option_id: optionId } },
+          body: { dawn, left_frac: leftFrac },
+        }),
+      )) as { patch: PatchOperation[] },
+  });

@@ -12,7 +12,11 @@ type Filled<T> = T extends (infer Item)[]
 export type Rig = Filled<Schemas["Rig"]>;
 export type Load = Filled<Schemas["Load"]>;
 export type Stay = Filled<Schemas["Stay"]>;
-export type OptionAnswer = Omit<Schemas["OptionAnswer"], "rig" | "findings"> & { rig: Rig; findings: Finding[] };
+export type OptionAnswer = Omit<Schemas["OptionAnswer"], "rig" | "findings" | "overruled"> & {
+  rig: Rig;
+  findings: Finding[];
+  overruled: Finding[];
+};
 export type Draft = Schemas["DraftAnswer"];
 export type Part = Filled<Schemas["BookPartAnswer"]["part"]>;
 export type BookPart = Omit<Schemas["BookPartAnswer"], "part"> & { part: Part };
@@ -55,6 +59,7 @@ export type MeterLog = Omit<Schemas["LogAnswer"], "measured" | "as_load"> & {
 };
 export type WorkedFigure = Schemas["WorkedFigure"];
 export type Together = Schemas["TogetherAnswer"];
+export type Move = Omit<Schemas["MoveAnswer"], "patch"> & { patch: PatchOperation[] | null };
 export type Photograph = Schemas["PhotographAnswer"];
 export type SystemLink = Rig["links"][string];
 export type OptionName = Schemas["OptionName"];

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from typing import Literal
 
-from ryokan.core.data.assumptions import assumptions
+from ryokan.core.data.assumptions import CHEMISTRIES, assumptions
 from ryokan.core.data.provenance import sources
 from ryokan.core.data.tables import CONDUCTANCE, tables
 from ryokan.core.figure import Figure
@@ -39,12 +39,23 @@ from ryokan.wording.quantities import quantity
 from ryokan.wording.reader import Reader
 from ryokan.wording.tables import COLUMNS
 
+_DEPTHS = tuple(f"assumptions.{chemistry}.dod_frac" for chemistry in CHEMISTRIES)
+
 # Which figures a step's page shows, by the first part of their key.
 _PREFIXES: dict[StepName, tuple[str, ...]] = {
     "survey": ("survey.", "space.", "parts.mass_kg", "storage.usable_wh", "storage.days_without_charge", "charging.link."),
     "brief": ("brief.", "loads.quiet", "storage.days_after_growth", "solar.need_after_growth_w"),
     "loads": ("loads.", "inverter.idle", "brief.believed"),
-    "storage": ("storage.", "loads.worst_run", "loads.wh_per_day", "brief.believed", "space.", "inverter.cutoff_v"),
+    "storage": (
+        "storage.",
+        "loads.worst_run",
+        "loads.wh_per_day",
+        "brief.believed",
+        "space.",
+        "inverter.cutoff_v",
+        "loads.row.bank~heaters",
+        *_DEPTHS,
+    ),
     "inverter": ("inverter.", "storage.bms", "space.", "wiring.main.one_way_length_m"),
     "solar": ("solar.", "loads.mean_wh"),
     "charging": ("charging.", "brief.driving", "storage.charge_v"),

@@ -9,15 +9,16 @@ import { MemoryMark } from "../rig/Figure";
 import { faultAt } from "../rig/fields";
 import { useRig } from "../rig/useRig";
 
-const CHEMISTRIES = ["lfp", "agm", "gel", "flooded"];
+const CHEMISTRIES = ["lfp", "nmc", "agm", "gel", "flooded", "custom"];
 
-/** What the product assumes: the general ones, and those of the chemistry at hand. Shares are shown in per cent. */
-export function AssumptionList() {
+/** What the product assumes: those whose id begins with `of`, or the general ones and those of the chemistry at hand. Shares are shown in per cent. */
+export function AssumptionList({ of }: { of?: string } = {}) {
   const { rig } = useRig();
   const reference = useQuery(referenceQuery);
   if (reference.isPending) return <Waiting what="the assumptions" slow={reference.failureCount > 0} />;
   if (reference.isError) return <Failed error={reference.error} retry={() => void reference.refetch()} />;
   const shown = reference.data.assumptions.filter((one) => {
+    if (of) return one.id.startsWith(of);
     const chemistry = one.id.split(".")[0] ?? "";
     return !CHEMISTRIES.includes(chemistry) || chemistry === rig.storage.chemistry;
   });

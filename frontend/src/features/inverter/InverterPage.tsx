@@ -35,6 +35,7 @@ export function InverterPage() {
       <FromTheBank />
       <WhenOn />
       <Chosen />
+      <Stands />
     </>
   );
 }
@@ -63,6 +64,11 @@ function Need() {
             label: "Rating reckoned with",
             figure: figure("inverter.rated_w"),
             note: inverter.chosen ? "chosen" : "next usual size, until one is chosen",
+          },
+          {
+            label: "Which gives, at its place",
+            figure: figure("inverter.gives_w"),
+            note: `in air of ${inverter.place_c} °C; heat takes from it`,
           },
         ]}
       />
@@ -97,7 +103,21 @@ function FromTheBank() {
             strong: true,
           },
           { label: "Cut-off", figure: figure("inverter.cutoff_v") },
-          { label: "Heat it gives off", figure: figure("inverter.heat_w"), note: "leave room and air for it" },
+          ...(figure("inverter.surge_current_a")
+            ? [
+                {
+                  label: "For the worst start",
+                  figure: figure("inverter.surge_current_a"),
+                  note: figure("storage.bms_peak_a") ? (
+                    <>
+                      the bank's electronics pass <Figure figure={figure("storage.bms_peak_a")} /> for a moment
+                    </>
+                  ) : (
+                    "at nominal volts, for a moment"
+                  ),
+                },
+              ]
+            : []),
         ]}
       />
     </Section>
@@ -135,6 +155,7 @@ function WhenOn() {
             figure: figure("inverter.idle_wh_per_day"),
             note: "a line of its own on the load sheet",
           },
+          { label: "which is, of the day", figure: figure("inverter.idle_share_frac"), share: true },
         ]}
       />
     </Section>
@@ -158,6 +179,97 @@ function Chosen() {
         nullable
         value={inverter.cutoff_v}
         hint="Left empty: that of the part, else of the chemistry."
+      />
+    </Section>
+  );
+}
+
+/** Its place: heat, air, noise, reach, the way to the bank, and how its AC leaves it. */
+function Stands() {
+  const { rig } = useRig();
+  const { inverter } = rig;
+  const { figure } = useStepFigures("inverter");
+  const compartments = Object.entries(rig.space.compartments).sort(([, a], [, b]) => a.position - b.position);
+  if (!figure("inverter.rated_w")) return null;
+  return (
+    <Section title="Where it stands" aside="a short way to the bank, air, and away from beds">
+      {compartments.length > 0 && (
+        <SelectField
+          label="It stands in"
+          path="/inverter/compartment"
+          value={inverter.compartment}
+          options={[
+            { value: null, label: "not said" },
+            ...compartments.map(([id, one]) => ({
+              value: id,
+              label: one.near_bed ? `${one.name} – near a bed` : one.name,
+            })),
+          ]}
+        />
+      )}
+      <NumberField
+        label="Hottest air there"
+        path="/inverter/place_c"
+        unit="°C"
+        value={inverter.place_c}
+        hint="While it works. Above the temperature of its plate it gives less."
+      />
+      <NumberField
+        label="Opening for its air"
+        path="/inverter/vent_cm2"
+        unit="cm²"
+        nullable
+        value={inverter.vent_cm2}
+      />
+      <NeedRows
+        rows={[
+          { label: "Heat it gives off", figure: figure("inverter.heat_w"), note: "at full rating" },
+          {
+            label: "Opening it needs",
+            figure: figure("inverter.vent_need_cm2"),
+            note: "with its fan running; the maker's figure goes first",
+          },
+          ...(figure("inverter.way_to_bank_m")
+            ? [
+                {
+                  label: "Way to the bank",
+                  figure: figure("inverter.way_to_bank_m"),
+                  note: "along the walls, from middle to middle",
+                },
+              ]
+            : []),
+          {
+            label: "Main run, one way",
+            figure: figure("wiring.main.one_way_length_m"),
+            note: "as entered in the wiring",
+          },
+        ]}
+      />
+      <SelectField
+        label="Its AC leaves by"
+        path="/inverter/outlets"
+        value={inverter.outlets}
+        options={[
+          { value: "not_said", label: "not said yet" },
+          { value: "hard_wired", label: "a cable of its own" },
+          { value: "receptacles", label: "the receptacles on it" },
+        ]}
+      />
+      {inverter.outlets === "receptacles" && (
+        <NeedRows
+          rows={[{ label: "One receptacle carries", figure: figure("inverter.receptacle_w"), note: "for hours" }]}
+        />
+      )}
+      <SelectField
+        label="Connected through a resistor"
+        path="/inverter/pre_charge"
+        value={inverter.pre_charge}
+        hint="Fills its capacitors first, from 3 kW or 48 V on."
+        options={[
+          { value: null, label: "not said yet" },
+          { value: true, label: "yes" },
+          { value: false, label: "no" },
+        ]}
       />
     </Section>
   );
@@ -197,7 +309,9 @@ function ByPlate() {
         unit="W"
         nullable
         value={inverter.chosen?.rated_w ?? null}
-        send={(watts) => (watts === null ? null : { surge_w: null, idle_w: null, ...inverter.chosen, rated_w: watts })}
+        send={(watts) =>
+          watts === null ? null : { surge_w: null, idle_w: null, waveform: null, ...inverter.chosen, rated_w: watts }
+        }
       />
       {inverter.chosen && (
         <>
@@ -215,6 +329,16 @@ function ByPlate() {
             unit="W"
             nullable
             value={inverter.chosen.idle_w}
+          />
+          <SelectField
+            label="Its wave"
+            path="/inverter/chosen/waveform"
+            value={inverter.chosen.waveform}
+            options={[
+              { value: null, label: "not said yet" },
+              { value: "pure_sine", label: "pure sine" },
+              { value: "modified_sine", label: "stepped (modified sine)" },
+            ]}
           />
         </>
       )}

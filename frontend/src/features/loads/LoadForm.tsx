@@ -175,6 +175,8 @@ export function LoadForm({ id, onClose }: { id: string; onClose: () => void }) {
           />
           {draft.feed === "ac" && field("power_factor", "Power factor", "", draft.power_factor, "w-20")}
           {field("start_factor", "Starts at ×", "", draft.start_factor, "w-20")}
+          {draft.feed === "dc" && field("lowest_v", "Stops below", "V", draft.lowest_v, "w-20")}
+          {draft.feed === "dc" && field("highest_v", "Bears at most", "V", draft.highest_v, "w-20")}
         </Line>
         <Line>
           {field("hours_per_day", "Hours on a day of use", "h", draft.hours_per_day)}

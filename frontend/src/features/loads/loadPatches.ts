@@ -23,7 +23,7 @@ export function addLoads(rig: Rig, loads: Load[]): PatchOperation[] {
   }));
 }
 
-/** A row typed anew keeps what a line does not say: place, hours of the day, weather, shed order. */
+/** A row typed anew keeps what a line does not say: place, hours of the day, weather, shed order, the volts it bears. */
 export function replaceLoad(rig: Rig, id: string, load: Load): PatchOperation[] {
   const before = rig.loads[id];
   const kept = before && {
@@ -33,6 +33,8 @@ export function replaceLoad(rig: Rig, id: string, load: Load): PatchOperation[] 
     profile: before.profile,
     bars: before.bars,
     shed_order: before.shed_order,
+    lowest_v: before.lowest_v,
+    highest_v: before.highest_v,
   };
   return [{ op: "replace", path: `/loads/${id}`, value: { ...load, ...kept } }];
 }

@@ -1,6 +1,7 @@
 import { Link, useParams } from "react-router";
 import type { Finding } from "../../api/types";
 import { SEVERITY_WORDS, SeverityMark } from "../../ui/SeverityMark";
+import { By, Overrule } from "./Overrule";
 import { PreviewedFix } from "./PreviewedFix";
 import { useRig } from "./useRig";
 
@@ -18,6 +19,13 @@ export function FindingItem({ finding }: { finding: Finding }) {
           <strong className={WORD_LOOK[finding.severity]}>{SEVERITY_WORDS[finding.severity]}.</strong> {finding.what}
         </p>
         <p className="mt-1 text-soft">{finding.why}</p>
+        {finding.overruled && (
+          <div className="mt-1 border-fault border-l-[3px] pl-2">
+            <p className="font-semibold">Let stand before, and worse since.</p>
+            <p className="text-soft">Then: {finding.overruled.said}</p>
+            <By overruled={finding.overruled} />
+          </div>
+        )}
         <p className="mt-1.5 flex flex-wrap gap-x-4 gap-y-1">
           {finding.step !== step && (
             <Link
@@ -28,6 +36,7 @@ export function FindingItem({ finding }: { finding: Finding }) {
             </Link>
           )}
           {finding.fix && answer.may_edit && <PreviewedFix fix={finding.fix} />}
+          {finding.severity !== "danger" && answer.may_edit && <Overrule finding={finding} />}
         </p>
         <details className="mt-1 text-[13px] text-soft">
           <summary className="cursor-pointer">Rule and source</summary>

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { previewQuery } from "../../api/queries";
-import type { Finding } from "../../api/types";
+import type { PatchOperation } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Popover } from "../../ui/Popover";
 import { Failed, Waiting } from "../../ui/states";
@@ -9,7 +9,7 @@ import { Effect } from "./Effect";
 import { useRig } from "./useRig";
 
 /** A fix: its effect is seen before it is accepted. */
-export function PreviewedFix({ fix }: { fix: NonNullable<Finding["fix"]> }) {
+export function PreviewedFix({ fix }: { fix: { label: string; patch: PatchOperation[] } }) {
   const { edit } = useRig();
   const [open, setOpen] = useState(false);
   const accept = () => {
@@ -38,7 +38,8 @@ export function PreviewedFix({ fix }: { fix: NonNullable<Finding["fix"]> }) {
   );
 }
 
-function Fetched({ fix }: { fix: NonNullable<Finding["fix"]> }) {
+/** What a fix would change, as soon as it is worked out. */
+export function Fetched({ fix }: { fix: { label: string; patch: PatchOperation[] } }) {
   const { optionId, answer } = useRig();
   const query = useQuery(previewQuery(optionId, answer.revision, fix.patch));
   if (query.isPending) return <Waiting what="the effect" slow={query.failureCount > 0} />;

@@ -1,17 +1,22 @@
 import type { Step } from "../../api/types";
 import { FindingItem } from "./FindingItem";
+import { OverruledList } from "./Overrule";
 import { useRig } from "./useRig";
 
 /** What does not fit on this step, before anything else on its page. */
 export function StepFindings({ step }: { step: Step }) {
   const { answer } = useRig();
   const findings = answer.findings.filter((finding) => finding.step === step);
-  if (findings.length === 0) return null;
   return (
-    <ul className="mb-6 max-w-[46rem] border-ink border-t" aria-label="What does not fit here">
-      {findings.map((finding) => (
-        <FindingItem key={finding.code} finding={finding} />
-      ))}
-    </ul>
+    <>
+      {findings.length > 0 && (
+        <ul className="mb-6 max-w-[46rem] border-ink border-t" aria-label="What does not fit here">
+          {findings.map((finding) => (
+            <FindingItem key={finding.code} finding={finding} />
+          ))}
+        </ul>
+      )}
+      <OverruledList findings={answer.overruled.filter((finding) => finding.step === step)} />
+    </>
   );
 }

@@ -259,7 +259,13 @@ export function SelectField<T extends string | number | boolean>({
   value,
   options,
   hint,
-}: Place & { value: T | null; options: readonly { value: T | null; label: string }[] }) {
+  send,
+}: Place & {
+  value: T | null;
+  options: readonly { value: T | null; label: string }[];
+  /** What is written for a choice; the choice itself if left out. */
+  send?: (value: T | null) => unknown;
+}) {
   const id = useId();
   const { answer } = useRig();
   const { fault, write } = useMember(path);
@@ -272,7 +278,7 @@ export function SelectField<T extends string | number | boolean>({
         value={String(value)}
         onChange={(event) => {
           const chosen = options.find((option) => String(option.value) === event.target.value);
-          if (chosen) void write(chosen.value);
+          if (chosen) void write(send ? send(chosen.value) : chosen.value);
         }}
       >
         {options.map((option) => (
@@ -281,6 +287,39 @@ export function SelectField<T extends string | number | boolean>({
           </option>
         ))}
       </select>
+    </FieldRow>
+  );
+}
+
+/** A few words. */
+export function WordsField({
+  label,
+  path,
+  value,
+  hint,
+  placeholder = "",
+  wide = false,
+  send,
+}: Place & { value: string; placeholder?: string; wide?: boolean; send?: (text: string) => unknown }) {
+  const id = useId();
+  const { answer } = useRig();
+  const { fault, setFault, write } = useMember(path);
+  const draft = useDraft(
+    value,
+    (text) => write(send ? send(text) : text),
+    () => setFault(""),
+  );
+  return (
+    <FieldRow id={id} label={label} hint={hint} fault={fault}>
+      <input
+        {...draft}
+        id={id}
+        disabled={!answer.may_edit}
+        placeholder={placeholder}
+        className={`field ${wide ? "w-full max-w-[30rem]" : "w-56"}`}
+        aria-invalid={fault !== ""}
+        aria-describedby={fault ? `${id}-fault` : undefined}
+      />
     </FieldRow>
   );
 }

@@ -9,7 +9,13 @@ export interface RefusedEdit {
   problem: Problem | null;
 }
 
-export type Walk = "undo" | "redo" | { restore: number };
+/** What the server does by itself: also letting a finding stand, and letting its rule speak again. */
+export type Walk =
+  | "undo"
+  | "redo"
+  | { restore: number }
+  | { overrule: { code: string; reason: string } }
+  | { speak: string };
 
 export interface RigContext {
   optionId: string;

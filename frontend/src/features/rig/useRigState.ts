@@ -84,13 +84,14 @@ export function useRigState(optionId: string, answer: OptionAnswer, comment: (pi
     async (to: Walk) => {
       await outbox.flush();
       try {
-        accept((await post(optionId, to)) as OptionAnswer);
+        const known = queries.getQueryData(optionQuery(optionId).queryKey) ?? answer;
+        accept((await post(optionId, to, known.revision)) as OptionAnswer);
         setNotice("");
       } catch (error) {
         setNotice(error instanceof Error ? error.message : "That did not work.");
       }
     },
-    [outbox, optionId, accept],
+    [outbox, optionId, accept, queries, answer],
   );
 
   const settleDraft = useCallback(
@@ -127,10 +128,19 @@ export function useRigState(optionId: string, answer: OptionAnswer, comment: (pi
 }
 
 /** The steps that the server makes by itself, as revisions of their own. */
-function post(optionId: string, to: Walk) {
+function post(optionId: string, to: Walk, revision: number) {
+  const headers = { "If-Match": `"${revision}"` };
   const path = { option_id: optionId };
   if (to === "undo") return unwrap(client.POST("/api/v1/options/{option_id}/undo", { params: { path } }));
   if (to === "redo") return unwrap(client.POST("/api/v1/options/{option_id}/redo", { params: { path } }));
+  if ("overrule" in to) {
+    const params = { path };
+    return unwrap(client.POST("/api/v1/options/{option_id}/overruled", { params, headers, body: to.overrule }));
+  }
+  if ("speak" in to) {
+    const params = { path: { ...path, code: to.speak } };
+    return unwrap(client.DELETE("/api/v1/options/{option_id}/overruled/{code}", { params, headers }));
+  }
   const params = { path: { ...path, number: to.restore } };
   return unwrap(client.POST("/api/v1/options/{option_id}/revisions/{number}/restore", { params }));
 }

@@ -1,6 +1,4 @@
-import { HeadRow } from "../../ui/HeadRow";
 import { Section } from "../../ui/PageHead";
-import { Figure } from "../rig/Figure";
 import { NeedRows } from "../rig/NeedRows";
 import { useRig } from "../rig/useRig";
 import { useStepFigures } from "../rig/useStepFigures";
@@ -62,51 +60,3 @@ export function Behaviour() {
     </Section>
   );
 }
-
-/** The same energy and the same inverter at each class: what changes is amps and amp-hours. */
-export function VoltsClasses() {
-  const { storage } = useRig().rig;
-  const { figure } = useStepFigures("storage");
-  return (
-    <Section title="The same at 12, 24 and 48 V" aside="energy stays; amps and copper change">
-      <table className="w-full max-w-[46rem]">
-        <HeadRow
-          columns={[
-            { label: "Class" },
-            { label: "Bank needed", right: true },
-            { label: "Inverter at cut-off", right: true },
-            { label: "Mind" },
-          ]}
-        />
-        <tbody>
-          {([12, 24, 48] as const).map((volts) => (
-            <tr
-              key={volts}
-              className={`row-height border-rule border-t ${volts === storage.system_v ? "font-semibold" : "text-soft"}`}
-            >
-              <th scope="row" className="whitespace-nowrap text-left font-[inherit]">
-                {volts} V
-                {volts === storage.system_v && (
-                  <span className="ml-2 font-normal text-[13px] text-incoming-text">this rig</span>
-                )}
-              </th>
-              <td className="pr-3 text-right">
-                <Figure figure={figure(`storage.class.${volts}.need_ah`)} />
-              </td>
-              <td className="pr-3 text-right">
-                <Figure figure={figure(`storage.class.${volts}.current_a`)} />
-              </td>
-              <td className="pl-6 font-normal text-[13px] text-soft">{MIND[volts]}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </Section>
-  );
-}
-
-const MIND = {
-  12: "up to 3 kW of inverter is usual; most vehicle parts are of this class",
-  24: "3 to 5 kW; 12 V loads need a step-down converter",
-  48: "above 5 kW; charges over 50 V, so other articles and covers on every bare part",
-} as const;

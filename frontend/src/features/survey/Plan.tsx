@@ -30,6 +30,7 @@ export function Plan({
   onMove,
   onOpen,
   children,
+  over,
 }: {
   label: string;
   frame: Extent | null;
@@ -42,6 +43,8 @@ export function Plan({
   onOpen: (box: PlanBox) => void;
   /** What else is drawn, given how metres become places on the sheet. */
   children?: (scale: Scale) => ReactNode;
+  /** The same, on top of the boxes. */
+  over?: (scale: Scale) => ReactNode;
 }) {
   const extent = extentOf([frame, ...extents, ...boxes.map(boxExtent)]);
   const perMetre = Math.min(WIDTH / (extent.right - extent.left), TALLEST / (extent.top - extent.bottom));
@@ -74,6 +77,7 @@ export function Plan({
       {boxes.map((box) => (
         <Name key={box.id} box={box} scale={scale} sheet={width} />
       ))}
+      {over?.(scale)}
       <g className="fill-soft text-[12px]">
         <text x={width - 4} y={13} textAnchor="end">
           {axes.right} →

@@ -131,9 +131,9 @@ def _of_kind(sheet: Sheet, chemistry: str, mean: Figure, money: str, *, on_the_r
 
 
 def _money(sheet: Sheet) -> str:
-    """The currency that the rig speaks of, by its budget or its parts; otherwise just money."""
+    """The currency that the rig speaks of, by its budget or its parts; otherwise it is not named."""
     known = (sheet.get(key) for key in ("brief.budget", "parts.battery.price", "parts.inverter.price"))
-    return next((figure.unit for figure in known if figure is not None), "money")
+    return next((figure.unit for figure in known if figure is not None), "")
 
 
 def _span(sheet: Sheet, years: int) -> Figure:
