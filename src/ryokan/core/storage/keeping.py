@@ -40,9 +40,10 @@ def bank_that_keeps(rig: Rig, figures: Mapping[str, Figure], dawn: int, left_fra
     """
     runs = figures.get("loads.run_by_night_wh")
     nights = runs.value if runs is not None and isinstance(runs.value, tuple) else ()
-    if not 1 <= dawn <= len(nights) or not 0 <= left_frac < 1:
+    usable = figures["storage.usable_wh"].number
+    if not 1 <= dawn <= len(nights) or not 0 <= left_frac < 1 or usable == 0:
         raise NoAnswer("There is no such dawn to keep energy for.")
-    grow = nights[dawn - 1] / (1 - left_frac) / figures["storage.usable_wh"].number
+    grow = nights[dawn - 1] / (1 - left_frac) / usable
     bank = rig.storage.bank
     if bank is not None and bank.strings:
         raise NoAnswer("A bank of unlike strings is not made larger by adding more of them.")
