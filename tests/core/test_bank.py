@@ -65,6 +65,26 @@ def test_heaters_are_a_load_of_a_cold_bay_alone() -> None:
     assert "charging.below_freezing" not in {finding.code for finding in cold.findings}
 
 
+@pytest.mark.parametrize(
+    ("members", "charger_a", "bay_c", "code"),
+    [
+        ({"charge_limit_a": 50}, 101, 25, "charging.over_bank_limit"),  # by its maker: two of 50 A
+        ({"charge_limit_a": 150}, 290, 25, None),  # a maker who allows more than is usual
+        ({}, 201, 25, "charging.over_bank_limit"),  # nothing said: 1 C of 200 Ah
+        ({"min_charge_c": 5}, 10, 3, "charging.below_freezing"),
+        ({"min_charge_c": -20}, 10, -10, None),
+        ({}, 10, -1, "charging.below_freezing"),
+    ],
+)
+def test_what_the_maker_says_of_charging_goes_first(
+    members: dict[str, Any], charger_a: float, bay_c: float, code: str | None
+) -> None:
+    judged = report(**of_units(parallel=2, part=members, bay_c=bay_c), charging={"shore_charger_a": charger_a})
+
+    dangers = {f.code for f in judged.findings if f.code in ("charging.over_bank_limit", "charging.below_freezing")}
+    assert dangers == ({code} if code else set())
+
+
 @given(rigs, st.integers(1, 4), st.floats(0, 0.9))
 def test_the_bank_that_keeps_a_dawn_keeps_it_and_is_the_smallest(any_rig: Rig, dawn: int, left: float) -> None:
     outcome = evaluate(any_rig)

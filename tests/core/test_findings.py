@@ -76,6 +76,8 @@ BROKEN: list[tuple[str, dict[str, Any]]] = [
     ("storage.compartment_too_small", {"storage.bank": {"units": {"part": "own:sized", "series": 2, "parallel": 3}}, "storage.compartment": "rack", "space.compartments.chest.length_m": 2.0}),
     ("storage.compartment_gone", {"storage.compartment": "attic"}),
     ("storage.bay_unlike_compartment", {"storage.compartment": "locker"}),
+    ("storage.bay_too_hot", {"storage.bay_hot_c": 50}),
+    ("inverter.surge_too_brief", {"inverter.chosen": {"part": "own:brief"}}),
     ("storage.not_restrained", {"storage.restraint": "none"}),
     ("storage.straps_alone", {"storage.restraint": "straps"}),
     ("storage.easily_stolen", {"storage.locked": False}),
@@ -132,6 +134,7 @@ SPARES: dict[str, Any] = {
         "capacity_ah": 240,
         "discharge_limit_a": 60,
     },
+    "brief": {"kind": "inverter", "name": "brief", "rated_w": 2000, "battery_v": 24, "surge_w": 4000, "surge_s": 0.2},
     "lead": {"kind": "battery", "name": "lead block", "chemistry": "agm", "nominal_v": 12, "capacity_ah": 100},
     "inverter": {"kind": "inverter", "name": "old inverter", "rated_w": 2000, "battery_v": 12, "mains_v": 230, "mains_hz": 50},
 }

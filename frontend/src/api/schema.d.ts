@@ -4721,6 +4721,12 @@ export interface components {
              */
             bay_c?: number;
             /**
+             * Bay Hot C
+             * @description Highest temperature of the bank in use. [°C]
+             * @default 30
+             */
+            bay_hot_c?: number;
+            /**
              * Chemistry
              * @default lfp
              * @enum {string}

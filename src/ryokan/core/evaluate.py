@@ -178,6 +178,7 @@ def _brief(sheet: Sheet, rig: Rig) -> None:
         sheet.given("brief.believed_ah_per_day", rig.brief.believed_ah_per_day, "Ah")
     sheet.given("brief.days_without_charge", rig.brief.days_without_charge, "days")
     sheet.given("region.mains_v", rig.region.mains_v, "V")
+    sheet.given("region.mains_hz", rig.region.mains_hz, "Hz")
     if not rig.stays:
         sheet.given("brief.driving_hours_per_day", 0.0, "h")
         return

@@ -10,6 +10,13 @@ from ryokan.core.data.assumptions import assumptions, curves
 # Key pattern -> title. The keys are the public contract of docs/figures.md.
 TITLES: dict[str, str] = {
     "region.mains_v": "Mains",
+    "region.mains_hz": "Frequency of the mains",
+    "storage.bay_hot_c": "Hottest bay in use",
+    "storage.charge_limit_a": "Most that the units take",
+    "storage.unit.charge_limit_a": "Most that one unit takes",
+    "storage.unit.min_charge_c": "Coldest charging of the unit",
+    "inverter.part.noise_db": "Its noise at one metre",
+    "inverter.part.surge_s": "How long it gives its surge",
     "survey.payload_left_kg": "What the vehicle may still carry",
     "survey.found_mass_kg": "Mass of the banks that were there",
     "survey.added_kg": "What the choice adds to the vehicle as weighed",

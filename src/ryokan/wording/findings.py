@@ -385,6 +385,14 @@ FINDINGS: dict[str, Words] = {
         "The inverter is switched by hand, stands in {name} and has no remote switch.",
         "It will be left on, and its own draw empties the bank.",
     ),
+    "storage.bay_too_hot": Words(
+        "The bay gets as hot as {bay}; this kind of bank bears {limit_c} °C.",
+        "Its electronics stop the charging, or its life shrinks by half for every 10 K. Another place, shade or air helps.",
+    ),
+    "inverter.surge_too_brief": Words(
+        "The worst start of {surge} lasts about {needed}; the inverter gives its surge for {lasts}.",
+        "It trips before the motor is up to speed.",
+    ),
 }
 
 FIXES: dict[str, str] = {

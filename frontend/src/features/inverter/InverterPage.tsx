@@ -42,7 +42,10 @@ export function InverterPage() {
 
 /** What the AC loads ask for. */
 function Need() {
-  const { inverter } = useRig().rig;
+  const { inverter, region, survey } = useRig().rig;
+  const twoLegs = Object.values(survey.items).some(
+    (item) => item.kind === "cord" && item.rating === "na_50" && item.fate !== "goes",
+  );
   const { figure } = useStepFigures("inverter");
   return (
     <Section title="Need">
@@ -60,6 +63,16 @@ function Need() {
           },
           { label: "Rating needed", figure: figure("inverter.need_continuous_w"), strong: true },
           { label: "Worst start", figure: figure("inverter.need_surge_w"), strong: true },
+          {
+            label: "Mains it has to make",
+            figure: figure("region.mains_v"),
+            note: `${region.mains_hz} Hz, pure sine unless every load bears a stepped wave${twoLegs ? "; two legs, by the cord that is there" : ""}`,
+          },
+          {
+            label: "Surge has to last",
+            figure: figure("assumptions.motor_start_s"),
+            note: "about, until a motor is up to speed",
+          },
           {
             label: "Rating reckoned with",
             figure: figure("inverter.rated_w"),

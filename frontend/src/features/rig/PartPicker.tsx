@@ -30,17 +30,29 @@ export function PartPicker({ place, what, onOwn }: { place: CandidatePlace; what
   );
 }
 
+const amount = (figure: FigureValue | null | undefined) => (typeof figure?.value === "number" ? figure.value : null);
+
+// What comes first of what fits. What is not known comes last.
+const ORDERS = {
+  lightest: (one: Candidate) => amount(one.mass) ?? Number.POSITIVE_INFINITY,
+  cheapest: (one: Candidate) => amount(one.price) ?? Number.POSITIVE_INFINITY,
+  longest: (one: Candidate) => -(amount(one.days) ?? 0),
+};
+
 function Candidates({ place, onClose }: { place: CandidatePlace; onClose: () => void }) {
   const { optionId, answer, edit } = useRig();
   const query = useQuery(candidatesQuery(optionId, answer.revision, place));
   const [words, setWords] = useState("");
+  const [first, setFirst] = useState<keyof typeof ORDERS>("lightest");
   if (query.isPending) return <Waiting what="what each would do" slow={query.failureCount > 0} />;
   if (query.isError) return <Failed error={query.error} retry={() => void query.refetch()} />;
   const take = (candidate: Candidate) => {
     onClose();
     void edit(candidate.patch);
   };
-  const shown = query.data.candidates.filter((one) => one.part.name.toLowerCase().includes(words.toLowerCase()));
+  const shown = query.data.candidates
+    .filter((one) => one.part.name.toLowerCase().includes(words.toLowerCase()))
+    .sort((one, other) => Number(other.fits) - Number(one.fits) || ORDERS[first](one) - ORDERS[first](other));
   const bank = place === "storage.bank";
   return (
     <>
@@ -52,6 +64,23 @@ function Candidates({ place, onClose }: { place: CandidatePlace; onClose: () => 
         value={words}
         onChange={(event) => setWords(event.target.value)}
       />
+      <label className="ml-4 inline-flex items-center gap-2">
+        What fits, the
+        <select
+          className="field"
+          value={first}
+          onChange={(event) => setFirst(event.target.value as keyof typeof ORDERS)}
+        >
+          {(Object.keys(ORDERS) as (keyof typeof ORDERS)[])
+            .filter((order) => bank || order !== "longest")
+            .map((order) => (
+              <option key={order} value={order}>
+                {order}
+              </option>
+            ))}
+        </select>
+        first
+      </label>
       {shown.length === 0 && (
         <p className="border-rule border-t py-4 text-soft">
           No part of the book can go here: none makes these volts in this chemistry, or none is called so.

@@ -48,6 +48,7 @@ export function Kind() {
         value={storage.bay_c}
         hint="Capacity shrinks in the cold; at 25 °C (77 °F) it is as rated."
       />
+      <NumberField label="Hottest bay in use" path="/storage/bay_hot_c" unit="°C" value={storage.bay_hot_c} />
       {isLithium(storage) && (
         <FieldRow label="Heats itself" hint="Its heaters are then a load, in a cold bay.">
           <Choice

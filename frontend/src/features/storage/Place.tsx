@@ -251,6 +251,13 @@ function Held() {
       <FieldRow label="Carried off">
         <Locked />
       </FieldRow>
+      {lithium && parallel > 1 && (
+        <p className="mt-2 max-w-[46rem] text-[14px] text-soft">
+          Before strings are joined: each charged full, rested, and within 0.05 V of the others for each 12 V. Volts on
+          the flat part do not prove the charge. Every string that is added raises the current into a fault. (common
+          practice; the maker's instructions go first)
+        </p>
+      )}
     </Section>
   );
 }

@@ -91,7 +91,14 @@ def all_sources(sheet: Sheet, chemistry: str, links: list[Figure]) -> None:
     bank_ah = sheet["storage.bank_ah"]
     for name in ("usual", "max"):
         rate = sheet.assumption(f"{chemistry}.charge_{name}_c")
-        sheet.compute(f"charging.bank_{name}_a", "rate × amp_hours", "A", "practice", rate=rate, amp_hours=bank_ah)
+        by_rate = {"rate": rate, "amp_hours": bank_ah}
+        limit = sheet.get("storage.charge_limit_a")
+        if limit is None:
+            sheet.compute(f"charging.bank_{name}_a", "rate × amp_hours", "A", "practice", **by_rate)
+        elif name == "max":  # what its makers say goes before what is usual
+            sheet.compute("charging.bank_max_a", "units", "A", limit.source, units=limit)
+        else:
+            sheet.compute("charging.bank_usual_a", "min(units, rate × amp_hours)", "A", "practice", units=limit, **by_rate)
     chosen = [
         figure
         for key in ("charging.dcdc.have_a", "charging.shore.have_a", "solar.output_a")

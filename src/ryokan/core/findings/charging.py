@@ -23,8 +23,10 @@ def _heats(rig: Rig, sheet: Sheet) -> bool:
 
 @rule("charging.below_freezing", "danger", "abyc_e13")
 def below_freezing(rig: Rig, sheet: Sheet) -> Trouble | None:
-    """Lithium iron phosphate must not be charged below 0 °C unless it heats itself."""
-    if not rig.storage.is_lithium or _heats(rig, sheet) or rig.storage.bay_c >= 0:
+    """Lithium must not be charged below 0 °C, or below what its maker says, unless it heats itself."""
+    said = sheet.get("storage.unit.min_charge_c")
+    coldest_c = 0.0 if said is None else said.number
+    if not rig.storage.is_lithium or _heats(rig, sheet) or rig.storage.bay_c >= coldest_c:
         return None
     return Trouble(
         figures={"bay": sheet["storage.bay_c"]}, fix=Fix("charging.self_heating", replace("/storage/self_heating", True))
@@ -37,7 +39,7 @@ def over_bank_limit(rig: Rig, sheet: Sheet) -> Trouble | None:
     total, limit = sheet["charging.all_sources_a"], sheet["charging.bank_max_a"]
     if limit.number == 0 or total.number <= limit.number:
         return None
-    return Trouble(figures={"total": total, "limit": limit, "bank": sheet["storage.bank_ah"]})
+    return Trouble(figures={"total": total, "limit": limit, "bank": sheet["storage.bank_ah"]}, source=limit.source)
 
 
 @rule("charging.over_usual_rate", "advice", "practice", worse=("total", "usual"))

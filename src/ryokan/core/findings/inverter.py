@@ -50,6 +50,16 @@ def surge_short(rig: Rig, sheet: Sheet) -> Trouble | None:
     return Trouble(figures={"need": need, "have": surge}) if surge.number < need.number else None
 
 
+@rule("inverter.surge_too_brief", "fault", "practice", worse=("needed", "lasts"))
+def surge_too_brief(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """A start needs the surge for longer than the chosen inverter gives it."""
+    lasts, needed = sheet.get("inverter.part.surge_s"), sheet.assumption("motor_start_s")
+    surge, gives = sheet["inverter.need_surge_w"], sheet.get("inverter.gives_w")
+    if lasts is None or gives is None or surge.number <= gives.number or lasts.number >= needed.number:
+        return None
+    return Trouble(figures={"needed": needed, "lasts": lasts, "surge": surge})
+
+
 @rule("inverter.no_usual_size", "fault", "practice", worse=("need",))
 def no_usual_size(rig: Rig, sheet: Sheet) -> Trouble | None:
     """No usual inverter is as large as the loads ask for."""

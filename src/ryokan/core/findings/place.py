@@ -78,6 +78,19 @@ def bay_unlike_compartment(rig: Rig, sheet: Sheet) -> Trouble | None:
     )
 
 
+# Lithium stops being charged here; lead loses half of its life for each 10 K above 25 °C. (common practice)
+HOTTEST_LITHIUM_C, HOTTEST_LEAD_C = 45.0, 40.0
+
+
+@rule("storage.bay_too_hot", "fault", "practice", worse=("bay",))
+def bay_too_hot(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The bay gets hotter than the bank may be charged at, or than it lives in for long."""
+    limit_c = HOTTEST_LITHIUM_C if rig.storage.is_lithium else HOTTEST_LEAD_C
+    if rig.storage.bay_hot_c <= limit_c:
+        return None
+    return Trouble(figures={"bay": sheet["storage.bay_hot_c"]}, words={"limit_c": f"{limit_c:g}"})
+
+
 @rule("storage.not_restrained", "danger", "practice")
 def not_restrained(rig: Rig, sheet: Sheet) -> Trouble | None:
     """Nothing holds the bank: in a crash or a knock-down it becomes a missile, and its terminals meet metal."""
@@ -165,11 +178,16 @@ def not_ignition_protected(rig: Rig, sheet: Sheet) -> Trouble | None:
     return None if "inverter.part.ignition_protected" in sheet.figures else Trouble(words={"name": box.name})
 
 
+QUIET_DB = 30.0  # at one metre: a fan that nobody wakes from (common practice)
+
+
 @rule("inverter.near_a_bed", "advice", "practice")
 def inverter_near_a_bed(rig: Rig, sheet: Sheet) -> Trouble | None:
-    """Its fan wakes whoever sleeps beside it, where it is on at night."""
-    box = rig.space.compartments.get(rig.inverter.compartment or "")
-    return Trouble(words={"name": box.name}) if box is not None and box.near_bed else None
+    """Its fan wakes whoever sleeps beside it."""
+    box, noise = rig.space.compartments.get(rig.inverter.compartment or ""), sheet.get("inverter.part.noise_db")
+    if box is None or not box.near_bed or (noise is not None and noise.number <= QUIET_DB):
+        return None
+    return Trouble(words={"name": box.name})
 
 
 def _unit(rig: Rig, sheet: Sheet) -> Unit | None:

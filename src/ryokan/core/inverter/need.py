@@ -67,6 +67,9 @@ def _plate(sheet: Sheet, part: InverterPart) -> None:
     sheet.part("inverter.part.mains_hz", float(part.mains_hz), "Hz", part)
     sheet.part("inverter.part.legs", float(part.legs), "", part)
     sheet.part("inverter.part.waveform", part.waveform, "", part)
+    for name, unit in (("noise_db", "dB"), ("surge_s", "s")):
+        if getattr(part, name) is not None:
+            sheet.part(f"inverter.part.{name}", getattr(part, name), unit, part)
     for name in ("remote_switch", "pre_charge", "ignition_protected"):
         if getattr(part, name):
             sheet.part(f"inverter.part.{name}", "yes", "", part)

@@ -59,6 +59,7 @@ def _surge(sheet: Sheet) -> None:
         rated=sheet["inverter.rated_w"],
         nominal_v=sheet["storage.nominal_v"],
     )
+    sheet.assumption("motor_start_s")
     limit = sheet.get("storage.bms_limit_a")
     if limit is not None:
         ratio = sheet.assumption("bms_peak_ratio")

@@ -71,6 +71,11 @@ def _built_up(sheet: Sheet, units: Units, battery: Battery) -> None:
                 each=each,
                 sharing=sheet.assumption("parallel_sharing_frac"),
             )
+    if battery.charge_limit_a is not None:
+        takes = sheet.part("storage.unit.charge_limit_a", battery.charge_limit_a, "A", battery)
+        sheet.compute("storage.charge_limit_a", "parallel × each", "A", "part_sheet", parallel=parallel, each=takes)
+    if battery.min_charge_c is not None:
+        sheet.part("storage.unit.min_charge_c", battery.min_charge_c, "°C", battery)
     if battery.mass_kg is not None:
         each = sheet.part("storage.unit.mass_kg", battery.mass_kg, "kg", battery)
         sheet.compute("storage.mass_kg", "units × each", "kg", units=count, each=each)

@@ -122,6 +122,7 @@ class Storage(Model):
     bay_c: float = Field(
         default=25, ge=-30, le=45, description="Lowest temperature of the bank in use; the curves end at the bounds. [°C]"
     )
+    bay_hot_c: float = Field(default=30, ge=-30, le=80, description="Highest temperature of the bank in use. [°C]")
     compartment: Id | None = Field(default=None, description="The compartment that the bank stands in.")
     self_heating: bool = False
     restraint: Restraint = "not_said"

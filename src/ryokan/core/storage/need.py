@@ -38,6 +38,7 @@ def bank_need(sheet: Sheet, storage: Storage, rows: list[Powered]) -> None:
     price list: that school asks what a bank gives, not how large it has to be.
     """
     bay = sheet.given("storage.bay_c", storage.bay_c, "°C")
+    sheet.given("storage.bay_hot_c", storage.bay_hot_c, "°C")
     for chemistry in dict.fromkeys((*COMPARED, storage.chemistry)):
         _need_of(sheet, chemistry, storage.sizing, bay)
     _by_each_school(sheet, storage, rows)
