@@ -46,15 +46,12 @@ def working(page: Page) -> None:
     page.locator('[data-figure="storage.need_wh"]').first.click()
 
 
-def load_form(page: Page) -> None:
-    step(CLINIC, "Loads")(page)
-    page.locator("tr[data-row]").first.focus()
-    page.keyboard.press("f")
+def storage(name: str) -> Callable[[Page], None]:
+    def go(page: Page) -> None:
+        step(CLINIC, "Storage")(page)
+        page.get_by_role("tab", name=name).click()
 
-
-def fix(page: Page) -> None:
-    step(NURSES, "Wiring")(page)
-    page.get_by_role("main").get_by_role("button", name="Take the cable and fuse asked for").first.click()
+    return go
 
 
 def picker(page: Page) -> None:
@@ -92,13 +89,13 @@ PICTURES: list[tuple[str, Callable[[Page], None], int, int, str]] = [
     ("systems", sheet("Other systems"), 1280, 800, "light"),
     ("brief", step(CLINIC, "Brief"), 1280, 800, "light"),
     ("loads", step(CLINIC, "Loads"), 1280, 800, "light"),
-    ("load-form", load_form, 1280, 800, "light"),
     ("storage", working, 1280, 800, "light"),
+    ("place", storage("Place"), 1280, 1000, "light"),
+    ("behaviour", storage("Behaviour"), 1280, 1000, "light"),
     ("inverter", step(CLINIC, "Inverter"), 1280, 800, "dark"),
     ("solar", step(CLINIC, "Solar"), 1280, 800, "light"),
     ("charging", step(NURSES, "Charging"), 1280, 800, "light"),
     ("wiring", step(NURSES, "Wiring"), 1280, 800, "light"),
-    ("fix", fix, 1280, 800, "light"),
     ("picker", picker, 1280, 800, "light"),
     ("parts", at("/parts"), 1280, 800, "light"),
     ("shop", at("/shop"), 1280, 800, "light"),

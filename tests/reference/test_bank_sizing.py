@@ -64,6 +64,14 @@ def test_a_wish_is_sized_by_itself() -> None:
     assert value(wished, "storage.need_wh") == pytest.approx(800 / 0.97 * 1.2 / 0.8)
 
 
+def test_three_times_a_day_whatever_the_days() -> None:
+    """93 Ah a day by three to one: 280 Ah of bank (common practice); here 500 Wh through 97 % for any number of days."""
+    by_ratio = report(brief={"days_without_charge": 5}, storage={"school": "three_daily", "bank": {"nominal_ah": 200}})
+
+    assert value(by_ratio, "storage.need_wh") == pytest.approx(3 * 500 / 0.97)
+    assert "storage.days_short" in {finding.code for finding in by_ratio.findings}  # the promise still speaks
+
+
 def test_hydrogen_of_a_flooded_bank() -> None:
     """EN 62485-2, from memory: 12 V, 400 Ah flooded: 0.05 × 6 × 20 × 400 ÷ 1 000 = 2.4 m³/h and 28 × 2.4 = 67 cm²."""
     flooded = report(storage={"chemistry": "flooded", "bank": {"nominal_ah": 400}})
