@@ -48,7 +48,7 @@ def test_from_an_audit_to_a_bank_and_an_inverter_that_fit_their_compartments(ins
     here = page.get_by_role("list", name="What does not fit here")
     expect(here).to_contain_text("Not said of the bank yet: how it is held, what happens when its electronics open.")
     page.get_by_role("tab", name="Place").press("Enter")
-    expect(page.get_by_label("The bank stands in")).to_contain_text("Bench – takes 4 of them")  # two along, two across
+    expect(page.get_by_label("The bank stands in")).to_contain_text("Bench – room for 4")  # two along, two across
     page.get_by_role("button", name=re.compile("^Shelf, 0.5 by 0.2 m")).press("Enter")  # pressed on the plan
     expect(here).to_contain_text("Shelf does not take 1 of these batteries: too")
     here.get_by_role("button", name="Put it in one that takes it…").press("Enter")

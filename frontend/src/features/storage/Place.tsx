@@ -47,7 +47,7 @@ function BayPlan() {
     { value: null, label: "not said" },
     ...compartments.map(([id, one]) => {
       const units = figure(`space.compartment.${id}.units_that_stand`)?.value;
-      return { value: id, label: stands && units !== undefined ? `${one.name} – takes ${units} of them` : one.name };
+      return { value: id, label: stands && units !== undefined ? `${one.name} – room for ${units}` : one.name };
     }),
   ];
   const side = Number(figure("space.side_load_kg")?.value ?? 0);
@@ -114,7 +114,11 @@ function BayPlan() {
       {figure("space.placed_kg") && (
         <NeedRows
           rows={[
-            { label: "They weigh", figure: figure("space.placed_kg"), note: "less what stood there and goes" },
+            {
+              label: "Added to what was weighed",
+              figure: figure("space.placed_kg"),
+              note: "these two, less what stood there",
+            },
             ...(figure("space.front_axle_kg")
               ? [
                   {
