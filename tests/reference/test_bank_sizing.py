@@ -176,7 +176,8 @@ def test_lithium_dear_on_day_one_is_level_when_lead_is_bought_again() -> None:
     assert value(figures, "storage.lithium_level_years") == pytest.approx(4)
     assert value(figures, "storage.alternatives.lfp.cost_per_kwh_6y") == pytest.approx(500 / 2190)
     assert value(figures, "storage.alternatives.agm.cost_per_kwh_6y") == pytest.approx(600 / 2190)
-    towed = report([load(100, 10)], vehicle={"kind": "trailer"}, assumptions=BARE)
-    assert value(towed, "storage.alternatives.agm.fuel_per_year") == pytest.approx(
-        value(towed, "storage.alternatives.agm.mass_kg") / 100 * 80 * 0.4 * 1.7
-    )
+    towed, afloat = (report([load(100, 10)], vehicle={"kind": kind}, assumptions=BARE) for kind in ("trailer", "motor boat"))
+    fuel = value(towed, "storage.alternatives.agm.mass_kg") / 100 * 80 * 0.4 * 1.7  # 8 000 km a year
+    assert value(towed, "storage.alternatives.agm.fuel_per_year") == pytest.approx(fuel)
+    dearer = [value(one, "storage.alternatives.agm.cost_per_kwh_6y") for one in (towed, afloat)]
+    assert dearer[0] - dearer[1] == pytest.approx(fuel / 365)  # a kilowatt-hour a day
