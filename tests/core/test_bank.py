@@ -165,6 +165,7 @@ def test_a_custom_chemistry_is_reckoned_by_its_own_curves() -> None:
     custom = report(
         storage={"chemistry": "custom", "custom": SALT, "bay_c": 7.5, "bank": {"nominal_ah": 100}},
         assumptions={"custom.cells_per_12v": 8, "custom.nominal_v_per_cell": 1.5},
+        inverter={"cutoff_v": 9.6},
     )
 
     assert value(custom, "storage.full_rest_v") == pytest.approx(8 * 1.6)
@@ -172,6 +173,8 @@ def test_a_custom_chemistry_is_reckoned_by_its_own_curves() -> None:
     curve = custom.figures["storage.curve.rest_v"].value
     assert isinstance(curve, tuple)
     assert (curve[0], curve[10], curve[20]) == pytest.approx((8.0, 11.2, 12.8))
+    # Read the other way round: 1.2 V a cell lie half way from 1.0 to 1.4, so a quarter is left, and a whisker for the sag.
+    assert value(custom, "storage.charge_at_cutoff_frac") == pytest.approx(0.25, abs=0.01)
 
 
 @pytest.mark.parametrize(
