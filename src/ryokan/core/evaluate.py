@@ -9,6 +9,7 @@ from typing import Literal, TypeAlias
 from ryokan.core.charging.alternator import dcdc_need
 from ryokan.core.charging.model import Hookup
 from ryokan.core.charging.shore import all_sources, shore_need
+from ryokan.core.climate.journey import journey_sun
 from ryokan.core.data.tables import tables
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.findings.model import STEPS, Finding, StepName
@@ -105,6 +106,7 @@ def evaluate(rig: Rig, book: Mapping[str, Part] | None = None) -> Report:
     inverter_gives(sheet, rig, chosen.inverter)
 
     chemistry = rig.storage.chemistry
+    journey_sun(sheet, rig)
     array_w = array_need(sheet, rig.solar, chemistry)
     bench_rules(sheet)
     controller_need(sheet, rig.solar, array_w)

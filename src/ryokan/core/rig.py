@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated, Literal, TypeAlias
 
-from pydantic import Field, field_validator
+from pydantic import Field, field_validator, model_validator
 
 from ryokan.core.charging.model import Charging, Hookup
 from ryokan.core.data.assumptions import assumptions
@@ -71,6 +71,15 @@ class Stay(Model):
     driving_hours_per_day: float = Field(default=1.5, ge=0, le=24)
     hookup: Hookup = "none"
     ambient: Ambient = "mild"
+    lat_deg: float | None = Field(default=None, ge=-90, le=90, description="Where it is; None: not said. [°]")
+    lon_deg: float | None = Field(default=None, ge=-180, le=180, description="East of Greenwich. [°]")
+    shade_frac: float = Field(default=0, ge=0, le=0.95, description="Share of the sun that trees and walls take there.")
+
+    @model_validator(mode="after")
+    def _both_or_neither(self) -> Stay:
+        if (self.lat_deg is None) != (self.lon_deg is None):
+            raise ValueError("a place has a latitude and a longitude, or neither")
+        return self
 
 
 def bounded_assumptions(overrides: dict[str, float]) -> dict[str, float]:

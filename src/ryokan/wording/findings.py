@@ -393,6 +393,18 @@ FINDINGS: dict[str, Words] = {
         "The worst start of {surge} lasts about {needed}; the inverter gives its surge for {lasts}.",
         "It trips before the motor is up to speed.",
     ),
+    "solar.no_place_yet": Words(
+        "The sun is to come from the places of the stays, and these have none: {names}.",
+        "They are left out; where no stay has a place, the typed sun of {sun} stands in.",
+    ),
+    "solar.place_far_from_data": Words(
+        "A place lies {away} from the nearest cell whose sun is known.",
+        "The sun of that cell stands in. On the open sea it may be another.",
+    ),
+    "solar.no_sun_in_a_month": Words(
+        "The sun hardly rises in: {months}.",
+        "No array keeps the bank there. Driving, shore or a generator has to.",
+    ),
 }
 
 FIXES: dict[str, str] = {

@@ -69,7 +69,7 @@ def ledger(rig: Rig, report: Report) -> list[LedgerLine]:
         "chemistry_id": rig.storage.chemistry,
         "chemistry": CHEMISTRY_SHORT[rig.storage.chemistry],
         "nominal_v": number(figures["storage.nominal_v"].number),
-        "sun": number(rig.solar.peak_sun_hours),
+        "sun": number(figures["solar.peak_sun_hours"].number),
         "driving": number(figures["brief.driving_hours_per_day"].number),
         "refill": number(rig.charging.refill_hours),
     }

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 
+from ryokan.core.climate.journey import MONTHS, NO_SUN_WH_PER_W, located
 from ryokan.core.figure import Sheet
 from ryokan.core.findings.model import Fix, Trouble, replace, rule
 from ryokan.core.rig import Rig
@@ -29,3 +30,36 @@ def controller_clips(rig: Rig, sheet: Sheet) -> Trouble | None:
     if have is None or have.number >= need.number:
         return None
     return Trouble(figures={"need": need, "have": have})
+
+
+@rule("solar.no_place_yet", "advice", "product")
+def no_place_yet(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The sun is to come from the places of the stays, and some stays have none."""
+    if rig.solar.sun_from != "places":
+        return None
+    without = [stay.place or "a stay" for stay in rig.stays.values() if stay.lat_deg is None]
+    if not without and rig.stays:
+        return None
+    return Trouble(figures={"sun": sheet["solar.peak_sun_hours"]}, words={"names": ", ".join(without) or "the journey"})
+
+
+FAR_KM = 300.0  # about a cell of the grid
+
+
+@rule("solar.place_far_from_data", "advice", "merra2", worse=("away",))
+def place_far_from_data(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """A place lies far from the nearest cell whose sun is known, as on the open sea."""
+    far = [sheet[f"climate.stay.{id}.away_km"] for id in located(rig) if f"climate.stay.{id}.away_km" in sheet.figures]
+    away = max(far, key=lambda figure: figure.number, default=None)
+    return Trouble(figures={"away": away}) if away is not None and away.number > FAR_KM else None
+
+
+@rule("solar.no_sun_in_a_month", "fault", "pvlib")
+def no_sun_in_a_month(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """In a month of the journey the sun hardly rises: no array keeps the bank."""
+    dark = [
+        month
+        for month in MONTHS
+        if (found := sheet.get(f"solar.yield_wh_per_w.{month}")) is not None and found.number <= NO_SUN_WH_PER_W
+    ]
+    return Trouble(words={"months": ", ".join(dark)}) if dark else None

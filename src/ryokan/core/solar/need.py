@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from ryokan.core.climate.journey import MONTHS, NO_SUN_WH_PER_W
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.solar.model import Solar
 
@@ -9,11 +10,44 @@ _FACTORS = ("controller", "pv_wiring", "soiling", "mismatch", "pv_temperature", 
 
 
 def array_need(sheet: Sheet, solar: Solar, chemistry: str) -> Figure:
-    """Rated watts that put back a mean day in a day of the typed sun. [W]
+    """Rated watts that put back a mean day in a day's sun: the typed one, or that of each month of the journey. [W]
 
     The share used while the sun shines skips the bank; the rest pays for the round trip. The array-to-load ratio on top
-    brings an emptied bank back (IEEE 1562).
+    brings an emptied bank back (IEEE 1562). By places the month that asks for most governs.
     """
+    wanted = {
+        "wh": sheet["loads.mean_wh_per_day_with_margin"],
+        "direct": sheet.assumption("direct_use_frac"),
+        "round_trip": sheet.assumption(f"{chemistry}.round_trip_frac"),
+        "refill": sheet.assumption("refill_ratio"),
+    }
+    months = sunny_months(sheet)
+    need = _by_months(sheet, months, wanted) if months else _by_typed_sun(sheet, solar, wanted)
+    if solar.array_w is None:
+        return need
+    have = sheet.given("solar.have_w", solar.array_w, "W")
+    sheet.compute(
+        "solar.have_wh_per_day",
+        "array × sun × ratio",
+        "Wh",
+        "practice",
+        array=have,
+        sun=sheet["solar.peak_sun_hours"],
+        ratio=sheet["solar.performance_ratio"],
+    )
+    return have
+
+
+def sunny_months(sheet: Sheet) -> list[str]:
+    """Months of the journey whose sun was worked out and is worth an array."""
+    return [
+        month
+        for month in MONTHS
+        if (found := sheet.get(f"solar.yield_wh_per_w.{month}")) is not None and found.number > NO_SUN_WH_PER_W
+    ]
+
+
+def _by_typed_sun(sheet: Sheet, solar: Solar, wanted: dict[str, Figure]) -> Figure:
     sun = sheet.given("solar.peak_sun_hours", solar.peak_sun_hours, "h")
     ratio = sheet.compute(
         "solar.performance_ratio",
@@ -22,23 +56,29 @@ def array_need(sheet: Sheet, solar: Solar, chemistry: str) -> Figure:
         "practice",
         **{name: sheet.assumption(f"{name}_frac") for name in _FACTORS},
     )
-    need = sheet.compute(
-        "solar.need_w",
-        "wh × (direct + (1 − direct) ÷ round_trip) ÷ (sun × ratio) × refill",
-        "W",
-        "ieee_1562",
-        wh=sheet["loads.mean_wh_per_day_with_margin"],
-        direct=sheet.assumption("direct_use_frac"),
-        round_trip=sheet.assumption(f"{chemistry}.round_trip_frac"),
-        sun=sun,
-        ratio=ratio,
-        refill=sheet.assumption("refill_ratio"),
-    )
-    if solar.array_w is None:
-        return need
-    have = sheet.given("solar.have_w", solar.array_w, "W")
-    sheet.compute("solar.have_wh_per_day", "array × sun × ratio", "Wh", "practice", array=have, sun=sun, ratio=ratio)
-    return have
+    formula = "wh × (direct + (1 − direct) ÷ round_trip) ÷ (sun × ratio) × refill"
+    return sheet.compute("solar.need_w", formula, "W", "ieee_1562", sun=sun, ratio=ratio, **wanted)
+
+
+def _by_months(sheet: Sheet, months: list[str], wanted: dict[str, Figure]) -> Figure:
+    """By the yield of each month; sun and ratio shown are those of the month that governs."""
+    formula = "wh × (direct + (1 − direct) ÷ round_trip) ÷ a_watt × refill"
+    needs = {
+        month: sheet.compute(
+            f"solar.need_w.{month}",
+            formula,
+            "W",
+            "ieee_1562",
+            a_watt=sheet[f"solar.yield_wh_per_w.{month}"],
+            **wanted,
+        )
+        for month in months
+    }
+    worst = min(months, key=lambda month: sheet[f"solar.yield_wh_per_w.{month}"].number)
+    sun = sheet.compute("solar.peak_sun_hours", "psh", "h", "merra2", psh=sheet[f"climate.psh.{worst}"])
+    a_watt = sheet[f"solar.yield_wh_per_w.{worst}"]
+    sheet.compute("solar.performance_ratio", "a_watt ÷ sun", "", "pvlib", a_watt=a_watt, sun=sun)
+    return sheet.compute("solar.need_w", "max(months)", "W", "ieee_1562", months=list(needs.values()))
 
 
 def bench_rules(sheet: Sheet) -> None:
