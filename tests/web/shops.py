@@ -169,5 +169,5 @@ def filled(path: str, shops: Shops) -> str:
     }
     for name, id in ids.items():
         path = path.replace(name, id()) if name in path else path
-    query = {"/report": "?step=loads", "/candidates": "?place=storage.bank"}
+    query = {"/report": "?step=loads", "/candidates": "?place=storage.bank", "/places": "?q=reno"}
     return path + next((text for ending, text in query.items() if path.endswith(ending)), "")

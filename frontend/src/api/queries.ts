@@ -239,3 +239,13 @@ export const keepQuery = (optionId: string, revision: number, dawn: number, left
         }),
       )) as { patch: PatchOperation[] },
   });
+
+/** Places by name; asked for from two letters on. */
+export const placesQuery = (words: string) =>
+  queryOptions({
+    queryKey: ["places", words],
+    staleTime: Number.POSITIVE_INFINITY,
+    placeholderData: keepPreviousData,
+    enabled: words.length > 1,
+    queryFn: () => unwrap(client.GET("/api/v1/places", { params: { query: { q: words } } })),
+  });

@@ -946,6 +946,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Places whose name begins as was typed, then those that contain it; the larger first. */
+        get: operations["get__api_v1_places"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/readiness": {
         parameters: {
             query?: never;
@@ -4220,6 +4237,38 @@ export interface components {
             pin?: string;
         };
         /**
+         * PlaceAnswer
+         * @description A populated place.
+         */
+        PlaceAnswer: {
+            /** Country */
+            country: string;
+            /** Lat Deg */
+            lat_deg: number;
+            /** Lon Deg */
+            lon_deg: number;
+            /** Name */
+            name: string;
+            /** Region */
+            region: string;
+        };
+        /**
+         * PlaceList
+         * @description Places found, at most twelve.
+         */
+        PlaceList: {
+            /** Places */
+            places: components["schemas"]["PlaceAnswer"][];
+        };
+        /**
+         * PlaceQuery
+         * @description A name, perhaps with country and region behind a comma.
+         */
+        PlaceQuery: {
+            /** Q */
+            q: string;
+        };
+        /**
          * PreviewAnswer
          * @description What an edit would change; nothing is stored.
          */
@@ -4598,11 +4647,36 @@ export interface components {
              */
             controller_a?: number | null;
             /**
+             * Panel Faces Deg
+             * @description Clockwise from north, of a tilted array; None: towards the equator. [°]
+             * @default null
+             */
+            panel_faces_deg?: number | null;
+            /**
+             * Panel Tilt Deg
+             * @description From level. [°]
+             * @default 0
+             */
+            panel_tilt_deg?: number;
+            /**
              * Peak Sun Hours
              * @description Typed for the travel months and places. [kWh/m² a day, in the panel's plane]
              * @default 3
              */
             peak_sun_hours?: number;
+            /**
+             * Record Low C
+             * @description Coldest ever at the stays, if known. [°C]
+             * @default null
+             */
+            record_low_c?: number | null;
+            /**
+             * Sun From
+             * @description The typed peak sun hours, or those of the places and months of the stays.
+             * @default typed
+             * @enum {string}
+             */
+            sun_from?: "typed" | "places";
         };
         /**
          * SourceAnswer
@@ -4657,6 +4731,18 @@ export interface components {
              */
             hookup?: "none" | "na_15" | "na_20" | "na_30" | "na_50" | "eu_6" | "eu_10" | "eu_16" | "eu_32" | "eu_63";
             /**
+             * Lat Deg
+             * @description Where it is; None: not said. [°]
+             * @default null
+             */
+            lat_deg?: number | null;
+            /**
+             * Lon Deg
+             * @description East of Greenwich. [°]
+             * @default null
+             */
+            lon_deg?: number | null;
+            /**
              * Month
              * @default 7
              */
@@ -4677,6 +4763,12 @@ export interface components {
              * @default 0
              */
             position?: number;
+            /**
+             * Shade Frac
+             * @description Share of the sun that trees and walls take there.
+             * @default 0
+             */
+            shade_frac?: number;
         };
         /**
          * StepQuery
@@ -9437,6 +9529,55 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get__api_v1_places: {
+        parameters: {
+            query: {
+                q: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaceList"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -13,7 +13,7 @@ from werkzeug.exceptions import NotFound
 
 from ryokan.operations.accounts import SIGNED_IN_FOR
 from ryokan.store.database import DatabaseUnavailable, newest_schema_revision, schema_revision
-from ryokan.web import banks, comments, jobs, load_lists, logs, options, parts, people, problems, session, shop, surveys
+from ryokan.web import banks, comments, jobs, load_lists, logs, options, parts, people, places, problems, session, shop, surveys
 from ryokan.web.context import Context, context
 from ryokan.web.schemas import Health, Readiness
 from ryokan.web.spec import answers, spec
@@ -87,7 +87,7 @@ def create_app(context: Context, *, secret_key: str, frontend: Path | None = Non
         content_security_policy_nonce_in=["style-src"],
         referrer_policy="same-origin",
     )
-    for module in (session, people, shop, jobs, options, load_lists, comments, parts, surveys, banks):
+    for module in (session, people, shop, jobs, options, load_lists, comments, parts, surveys, banks, places):
         app.register_blueprint(module.blueprint, url_prefix=API)
     app.register_blueprint(health, url_prefix=API)
     problems.register(app)

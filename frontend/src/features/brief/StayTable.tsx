@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import type { Rig, Stay } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { HeadRow } from "../../ui/HeadRow";
@@ -7,6 +7,7 @@ import { Figure } from "../rig/Figure";
 import { useMember, useSaid } from "../rig/fields";
 import { useRig } from "../rig/useRig";
 import { useStepFigures } from "../rig/useStepFigures";
+import { PlaceFinder } from "./PlaceFinder";
 import { AMBIENTS, HOOKUPS, MONTHS } from "./words";
 
 const COLUMNS = [
@@ -69,7 +70,9 @@ function StayRow({ id, stay }: { id: string; stay: Stay }) {
   const months = MONTHS.map((month, index) => ({ value: index + 1, label: month }));
   return (
     <tr className="border-rule border-t align-top">
-      <Cell id={id} member="place" label={`Place of ${name}`} value={stay.place} text width="w-full min-w-24" />
+      <Cell id={id} member="place" label={`Place of ${name}`} value={stay.place} text width="w-full min-w-24">
+        <PlaceFinder id={id} stay={stay} />
+      </Cell>
       <Pick id={id} member="month" label={`Month of ${name}`} value={stay.month} options={months} />
       <Cell id={id} member="nights" label={`Nights of ${name}`} value={String(stay.nights)} width="w-16" />
       <Cell
@@ -110,12 +113,15 @@ function Cell({
   width,
   text = false,
   unit = "",
+  children,
 }: {
   id: string;
   member: string;
   label: string;
   value: string;
   width: string;
+  /** What stands below the field. */
+  children?: ReactNode;
   text?: boolean;
   /** Unit of a number, where it has one. */
   unit?: string;
@@ -154,6 +160,7 @@ function Cell({
           {fault}
         </p>
       )}
+      {children}
     </td>
   );
 }

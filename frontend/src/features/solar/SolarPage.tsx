@@ -1,11 +1,13 @@
+import { Choice } from "../../ui/Choice";
 import { PageHead, Section } from "../../ui/PageHead";
 import { Figure } from "../rig/Figure";
-import { NumberField } from "../rig/fields";
+import { FieldRow, NumberField } from "../rig/fields";
 import { NeedRows } from "../rig/NeedRows";
 import { StepFindings } from "../rig/StepFindings";
 import { useRig } from "../rig/useRig";
 import { useStepFigures } from "../rig/useStepFigures";
 import { ArrayBars } from "./ArrayBars";
+import { JourneySun } from "./JourneySun";
 
 export function SolarPage() {
   const { solar } = useRig().rig;
@@ -17,15 +19,7 @@ export function SolarPage() {
         <Figure figure={figure("solar.need_w")} className="font-semibold" /> puts back what a mean day takes.
       </PageHead>
       <StepFindings step="solar" />
-      <Section title="Sun">
-        <NumberField
-          label="Peak sun hours"
-          path="/solar/peak_sun_hours"
-          unit="h"
-          value={solar.peak_sun_hours}
-          hint="kWh/m² a day in the panel's plane, for the poorest month of the journey. A flat roof in a northern winter sees about 0.5 to 1, in summer 5 to 6 (common practice)."
-        />
-      </Section>
+      <Sun />
       <Section title="Array, by method" aside="the rules of the bench speak of summer at middle latitudes">
         <ArrayBars figure={figure} />
       </Section>
@@ -72,5 +66,84 @@ export function SolarPage() {
         </p>
       </Section>
     </>
+  );
+}
+
+/** Where the sun comes from: typed, or the places and months of the stays. */
+function Sun() {
+  const { rig, edit, answer } = useRig();
+  const { solar } = rig;
+  const { figure } = useStepFigures("solar");
+  const places = solar.sun_from === "places";
+  return (
+    <Section title="Sun" aside={places ? "by places and months of the stays" : undefined}>
+      <FieldRow label="The sun is">
+        <Choice
+          label="The sun is"
+          value={solar.sun_from}
+          options={[
+            { value: "typed", label: "typed" },
+            { value: "places", label: "that of the stays" },
+          ]}
+          disabled={!answer.may_edit}
+          onChange={(value) => void edit([{ op: "add", path: "/solar/sun_from", value }])}
+        />
+      </FieldRow>
+      {!(places && figure("climate.bias_applied")) && (
+        <NumberField
+          label="Peak sun hours"
+          path="/solar/peak_sun_hours"
+          unit="h"
+          value={solar.peak_sun_hours}
+          hint="kWh/m² a day in the panel's plane, for the poorest month of the journey. A flat roof in a northern winter sees about 0.5 to 1, in summer 5 to 6 (common practice)."
+        />
+      )}
+      {places && (
+        <>
+          <NumberField
+            label="Array tilted by"
+            path="/solar/panel_tilt_deg"
+            unit="°"
+            value={solar.panel_tilt_deg}
+            hint="0 lies flat on the roof."
+          />
+          {solar.panel_tilt_deg > 0 && (
+            <NumberField
+              label="and faces"
+              path="/solar/panel_faces_deg"
+              unit="°"
+              nullable
+              value={solar.panel_faces_deg}
+              hint="Clockwise from north: 180 is south. Left empty: towards the equator."
+            />
+          )}
+          <NumberField
+            label="Coldest ever there"
+            path="/solar/record_low_c"
+            unit="°C"
+            nullable
+            value={solar.record_low_c}
+            hint="For the cold volts of panel strings. Left empty: estimated below."
+          />
+          <JourneySun figure={figure} />
+          <NeedRows
+            rows={[
+              ...(figure("climate.bias_applied")
+                ? [
+                    {
+                      label: "Taken off the reanalysis",
+                      figure: figure("climate.bias_applied"),
+                      share: true,
+                      note: "it reads high, by three measured sites; a month may still be off by 15 % either way",
+                    },
+                    { label: "Record low to reckon with", figure: figure("climate.t_min_record_c") },
+                    { label: "Record high to reckon with", figure: figure("climate.t_max_record_c") },
+                  ]
+                : []),
+            ]}
+          />
+        </>
+      )}
+    </Section>
   );
 }

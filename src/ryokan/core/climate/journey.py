@@ -18,13 +18,20 @@ def located(rig: Rig) -> dict[str, Stay]:
     return {id: stay for id, stay in stays if stay.lat_deg is not None}
 
 
+def sunlit(rig: Rig) -> dict[str, Stay]:
+    """Located stays that live by the sun: those without a hookup, where there are any. (common practice)"""
+    stays = located(rig)
+    return {id: stay for id, stay in stays.items() if stay.hookup == "none"} or stays
+
+
 def journey_sun(sheet: Sheet, rig: Rig) -> None:
     """Peak sun hours, the yield of a rated watt and the temperatures by month, of the stays that have a place.
 
-    Several stays of one month count by their nights. Shade is taken off at each stay. Left out where the sun is typed, or
+    Several stays of one month count by their nights; stays on a hookup do not where others live by the sun. Shade is taken
+    off at each stay. Left out where the sun is typed, or
     no stay has a place. [kWh/m² a day, Wh/W a day, °C]
     """
-    stays = located(rig)
+    stays = sunlit(rig)
     if rig.solar.sun_from != "places" or not stays:
         return
     correction = sheet.assumption("reanalysis_frac")

@@ -1,0 +1,149 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { placesQuery } from "../../api/queries";
+import type { PatchOperation, Stay } from "../../api/types";
+import { Button } from "../../ui/Button";
+import { formatNumber } from "../../ui/formatQuantity";
+import { Popover } from "../../ui/Popover";
+import { TextField } from "../../ui/TextField";
+import { faultAt } from "../rig/fields";
+import { useRig } from "../rig/useRig";
+
+/** Where a stay is: found by name, or by latitude and longitude; and how much of the sun trees and walls take there. */
+export function PlaceFinder({ id, stay }: { id: string; stay: Stay }) {
+  const { answer } = useRig();
+  const [open, setOpen] = useState(false);
+  const known = stay.lat_deg !== null && stay.lon_deg !== null;
+  const shown = known ? sayPlace(stay.lat_deg ?? 0, stay.lon_deg ?? 0) : "where is it?";
+  if (!answer.may_edit) return <span className="text-[13px] text-soft">{known ? shown : ""}</span>;
+  return (
+    <Popover
+      open={open}
+      onOpenChange={setOpen}
+      label={`Where ${stay.place || "this stay"} is`}
+      trigger={
+        <button
+          type="button"
+          aria-label={`Where ${stay.place || "this stay"} is: ${known ? shown : "not said"}`}
+          className={`touch mt-0.5 block text-[13px] underline underline-offset-2 ${known ? "figure text-soft" : "text-stored"}`}
+        >
+          {shown}
+          {stay.shade_frac > 0 && `, ${formatNumber(stay.shade_frac * 100)} % shade`}
+        </button>
+      }
+    >
+      <Finder id={id} stay={stay} onDone={() => setOpen(false)} />
+    </Popover>
+  );
+}
+
+function Finder({ id, stay, onDone }: { id: string; stay: Stay; onDone: () => void }) {
+  const { edit } = useRig();
+  const [words, setWords] = useState("");
+  const [lat, setLat] = useState(stay.lat_deg === null ? "" : String(stay.lat_deg));
+  const [lon, setLon] = useState(stay.lon_deg === null ? "" : String(stay.lon_deg));
+  const [shade, setShade] = useState(String(Math.round(stay.shade_frac * 100)));
+  const [fault, setFault] = useState("");
+  const found = useQuery(placesQuery(words.trim()));
+  const send = async (latDeg: number | null, lonDeg: number | null, name?: string) => {
+    setFault("");
+    const shadeFrac = Number(shade) / 100;
+    if ([latDeg, lonDeg, shadeFrac].some((one) => Number.isNaN(one)))
+      return setFault("These are numbers, such as 36.1 and -79.95.");
+    const patch: PatchOperation[] = [
+      { op: "add", path: `/stays/${id}/lat_deg`, value: latDeg },
+      { op: "add", path: `/stays/${id}/lon_deg`, value: lonDeg },
+      { op: "add", path: `/stays/${id}/shade_frac`, value: shadeFrac },
+    ];
+    if (name && !stay.place) patch.push({ op: "add", path: `/stays/${id}/place`, value: name });
+    const outcome = await edit(patch, { report: false });
+    if (outcome.stored) onDone();
+    else setFault(faultAt(outcome.problem));
+  };
+  const number = (text: string) => (text.trim() === "" ? null : Number(text.replace("−", "-")));
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        void send(number(lat), number(lon));
+      }}
+    >
+      <TextField
+        label="Nearest town"
+        placeholder="Reno, US"
+        value={words}
+        maxLength={80}
+        autoFocus
+        onChange={(event) => setWords(event.target.value)}
+      />
+      {words.trim().length > 1 && (
+        <ul className="mb-3 max-h-52 overflow-auto border-ink border-t" aria-label="Places found">
+          {found.data?.places.map((place) => (
+            <li key={`${place.name} ${place.lat_deg} ${place.lon_deg}`} className="border-rule border-b">
+              <button
+                type="button"
+                className="touch flex w-full items-baseline justify-between gap-3 py-1 text-left hover:bg-paper"
+                onClick={() => void send(place.lat_deg, place.lon_deg, place.name)}
+              >
+                <span>
+                  {place.name}
+                  <span className="ml-2 text-[13px] text-soft">
+                    {[place.region, place.country].filter(Boolean).join(", ")}
+                  </span>
+                </span>
+                <span className="figure text-[12px] text-soft">{sayPlace(place.lat_deg, place.lon_deg)}</span>
+              </button>
+            </li>
+          ))}
+          {found.data?.places.length === 0 && (
+            <li className="py-2 text-[14px] text-soft">No town of that name. Type its latitude and longitude below.</li>
+          )}
+          {found.isError && <li className="py-2 text-[14px] text-danger">{found.error.message}</li>}
+        </ul>
+      )}
+      <div className="flex gap-3">
+        <TextField
+          label="Latitude"
+          hint="north is +"
+          value={lat}
+          inputMode="text"
+          className="w-24 font-mono"
+          onChange={(event) => setLat(event.target.value)}
+        />
+        <TextField
+          label="Longitude"
+          hint="east is +"
+          value={lon}
+          inputMode="text"
+          className="w-24 font-mono"
+          onChange={(event) => setLon(event.target.value)}
+        />
+        <TextField
+          label="Shade, %"
+          value={shade}
+          inputMode="decimal"
+          className="w-16 font-mono"
+          onChange={(event) => setShade(event.target.value)}
+        />
+      </div>
+      {fault && (
+        <p role="alert" className="mb-2 text-[14px] text-danger">
+          {fault}
+        </p>
+      )}
+      <div className="flex justify-end gap-3">
+        <Button onClick={onDone}>Leave it</Button>
+        <Button kind="main" type="submit">
+          Store
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+/** “36.1° N 79.9° W”. */
+export function sayPlace(latDeg: number, lonDeg: number): string {
+  const side = (value: number, plus: string, minus: string) =>
+    `${Math.abs(value).toFixed(1)}° ${value < 0 ? minus : plus}`;
+  return `${side(latDeg, "N", "S")} ${side(lonDeg, "E", "W")}`;
+}

@@ -1,0 +1,42 @@
+"""A stay gets its place, and the array its sun."""
+
+from __future__ import annotations
+
+from installer import Installer
+from playwright.sync_api import expect
+
+
+def test_stays_are_placed_by_name_and_govern_the_array(installer: Installer) -> None:
+    page = installer.page
+    installer.sign_in()
+    installer.open("eye clinic", "Solar")
+    page.get_by_role("radio", name="that of the stays").press("Enter")
+    expect(page.get_by_text("The sun is to come from the places of the stays, and these have none").first).to_be_visible()
+
+    installer.step("Brief")
+    where = page.get_by_role("button", name="not said").first
+    where.press("Enter")
+    page.get_by_label("Nearest town").fill("redding, US")
+    page.get_by_role("list", name="Places found").get_by_role("button", name="Redding").press("Enter")
+    installer.saved(3)
+    expect(page.get_by_text("40.6° N 122.4° W")).to_be_visible()
+    page.get_by_role("button", name="40.6° N").press("Enter")
+    page.get_by_label("Latitude").fill("91")
+    page.get_by_role("button", name="Store").press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("At most 90")
+    page.get_by_label("Latitude").fill("−40.6")
+    page.get_by_label("Shade, %").fill("20")
+    page.get_by_role("button", name="Store").press("Enter")
+    expect(page.get_by_text("40.6° S 122.4° W, 20 % shade")).to_be_visible()
+
+    installer.step("Solar")
+    here = page.get_by_role("list", name="What does not fit here")
+    expect(here).to_contain_text("from the nearest cell whose sun is known")  # it is in the South Pacific now
+    row = page.get_by_role("row", name="governs")
+    expect(row).to_contain_text("Wh/W")
+    page.locator("main").get_by_text("Taken off the reanalysis").wait_for()
+    row.locator("[data-figure^='climate.psh.']").click()
+    working = page.get_by_label("Working")
+    expect(working).to_contain_text("nights of this stay × peak sun hours at the stay")
+    working.get_by_role("button", name="Peak sun hours at the stay").click()
+    expect(working).to_contain_text("MERRA-2")
