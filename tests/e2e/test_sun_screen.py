@@ -2,8 +2,13 @@
 
 from __future__ import annotations
 
+from pathlib import Path
+
+import pvlib
 from installer import Installer
 from playwright.sync_api import expect
+
+TMY3 = Path(pvlib.__file__).parent / "data/723170TYA.CSV"
 
 
 def test_stays_are_placed_by_name_and_govern_the_array(installer: Installer) -> None:
@@ -11,7 +16,7 @@ def test_stays_are_placed_by_name_and_govern_the_array(installer: Installer) -> 
     installer.sign_in()
     installer.open("eye clinic", "Solar")
     page.get_by_role("radio", name="that of the stays").press("Enter")
-    expect(page.get_by_text("The sun is to come from the places of the stays, and these have none").first).to_be_visible()
+    expect(page.get_by_text("The sun is to come from places, and this is lacking").first).to_be_visible()
 
     installer.step("Brief")
     where = page.get_by_role("button", name="not said").first
@@ -40,3 +45,18 @@ def test_stays_are_placed_by_name_and_govern_the_array(installer: Installer) -> 
     expect(working).to_contain_text("nights of this stay × peak sun hours at the stay")
     working.get_by_role("button", name="Peak sun hours at the stay").click()
     expect(working).to_contain_text("MERRA-2")
+
+
+def test_a_weather_file_is_read_and_one_that_would_mislead_is_refused(installer: Installer) -> None:
+    page = installer.page
+    installer.sign_in()
+    installer.open("eye clinic", "Solar")
+    page.get_by_role("radio", name="of a weather file").press("Enter")
+    file = page.locator("input[type=file]")
+    half = TMY3.read_text().splitlines()[:4382]
+    file.set_input_files({"name": "half.csv", "mimeType": "text/csv", "buffer": "\n".join(half).encode()})
+    expect(page.get_by_role("alert")).to_contain_text("The file has 4380 hours; a year has 8760")
+    file.set_input_files(TMY3)
+    expect(page.get_by_text("GREENSBORO PIEDMONT TRIAD INT")).to_be_visible()
+    expect(page.get_by_role("row", name="governs")).to_be_visible()
+    expect(page.get_by_text("a file is taken as it is")).to_be_visible()

@@ -65,6 +65,7 @@ WHO_MAY: dict[str, set[str]] = {
     "/options/<uuid:option_id>/bank-that-keeps": EVERYBODY,
     "/options/<uuid:option_id>/wishes": EVERYBODY,
     "/options/<uuid:option_id>/meter-log": EVERYBODY,
+    "/options/<uuid:option_id>/weather-file": EVERYBODY,
     "/jobs/<uuid:job_id>/photographs": EVERYBODY - {"viewer"},
     "/photographs/<uuid:photograph_id>": EVERYBODY - {"viewer"},
     "/photographs/<uuid:photograph_id>/caption": EVERYBODY - {"viewer"},

@@ -790,6 +790,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/options/{option_id}/weather-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a weather file, the body as it is, and answer with the edit that takes it. Stores nothing. */
+        post: operations["post__api_v1_options_{option_id}_weather-file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/options/{option_id}/wishes": {
         parameters: {
             query?: never;
@@ -3995,6 +4012,38 @@ export interface components {
             standing?: "bought" | "spare" | "re_used" | "kept";
         };
         /**
+         * OwnSun
+         * @description Sun and air of a weather file: horizontal days as twenty equal shares of each month, and monthly means of the air.
+         */
+        OwnSun: {
+            /** Air C */
+            air_c: number[];
+            /**
+             * Coldest C
+             * @description [°C]
+             */
+            coldest_c: number;
+            /**
+             * Hottest C
+             * @description [°C]
+             */
+            hottest_c: number;
+            /** Kwh Per M2 */
+            kwh_per_m2: number[][];
+            /**
+             * Lat Deg
+             * @description [°]
+             */
+            lat_deg: number;
+            /**
+             * Lon Deg
+             * @description [°]
+             */
+            lon_deg: number;
+            /** Name */
+            name: string;
+        };
+        /**
          * PartChoice
          * @description One value that a member may have.
          */
@@ -4647,6 +4696,11 @@ export interface components {
              */
             controller_a?: number | null;
             /**
+             * @description What a weather file of one's own came to.
+             * @default null
+             */
+            own_sun?: components["schemas"]["OwnSun"] | null;
+            /**
              * Panel Faces Deg
              * @description Clockwise from north, of a tilted array; None: towards the equator. [°]
              * @default null
@@ -4672,11 +4726,11 @@ export interface components {
             record_low_c?: number | null;
             /**
              * Sun From
-             * @description The typed peak sun hours, or those of the places and months of the stays.
+             * @description The typed peak sun hours, those of the stays' places and months, or of a weather file.
              * @default typed
              * @enum {string}
              */
-            sun_from?: "typed" | "places";
+            sun_from?: "typed" | "places" | "file";
         };
         /**
          * SourceAnswer
@@ -8716,6 +8770,73 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "post__api_v1_options_{option_id}_weather-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                option_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PatchAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -100,8 +100,9 @@ def create_app(context: Context, *, secret_key: str, frontend: Path | None = Non
 
 def _larger_bodies() -> None:
     """Photographs and logs are larger than what is typed."""
-    if request.endpoint in surveys.BODY_BYTES:
-        request.max_content_length = surveys.BODY_BYTES[request.endpoint]
+    allowed = {**surveys.BODY_BYTES, **places.BODY_BYTES}
+    if request.endpoint in allowed:
+        request.max_content_length = allowed[request.endpoint]
 
 
 def _readable_json() -> None:

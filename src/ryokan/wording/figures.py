@@ -315,6 +315,8 @@ TITLES: dict[str, str] = {
     "wiring.main.ohm_per_km": "Resistance of the conductor",
     "wiring.main.ampacity_a": "What the cable may carry there",
     "wiring.main.drop_v": "Drop in the main run",
+    "climate.correction_frac": "A weather file is taken as it is",
+    "climate.year_to_year_frac": "What a month may differ by from year to year",
     "climate.bias_applied": "Taken off the reanalysis, since it reads high",
     "climate.psh.*.low": "Peak sun hours of the month, if it is off downwards",
     "climate.psh.*.high": "Peak sun hours of the month, if it is off upwards",

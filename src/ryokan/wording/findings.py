@@ -394,8 +394,8 @@ FINDINGS: dict[str, Words] = {
         "It trips before the motor is up to speed.",
     ),
     "solar.no_place_yet": Words(
-        "The sun is to come from the places of the stays, and these have none: {names}.",
-        "They are left out; where no stay has a place, the typed sun of {sun} stands in.",
+        "The sun is to come from places, and this is lacking: {names}.",
+        "What lacks is left out; where nothing is known, the typed sun of {sun} stands in.",
     ),
     "solar.place_far_from_data": Words(
         "A place lies {away} from the nearest cell whose sun is known.",

@@ -8,6 +8,7 @@ import { useRig } from "../rig/useRig";
 import { useStepFigures } from "../rig/useStepFigures";
 import { ArrayBars } from "./ArrayBars";
 import { JourneySun } from "./JourneySun";
+import { WeatherFile } from "./WeatherFile";
 
 export function SolarPage() {
   const { solar } = useRig().rig;
@@ -74,9 +75,13 @@ function Sun() {
   const { rig, edit, answer } = useRig();
   const { solar } = rig;
   const { figure } = useStepFigures("solar");
-  const places = solar.sun_from === "places";
+  const places = solar.sun_from !== "typed";
+  const file = solar.sun_from === "file";
   return (
-    <Section title="Sun" aside={places ? "by places and months of the stays" : undefined}>
+    <Section
+      title="Sun"
+      aside={file ? "for the months of the stays" : places ? "by places and months of the stays" : undefined}
+    >
       <FieldRow label="The sun is">
         <Choice
           label="The sun is"
@@ -84,6 +89,7 @@ function Sun() {
           options={[
             { value: "typed", label: "typed" },
             { value: "places", label: "that of the stays" },
+            { value: "file", label: "of a weather file" },
           ]}
           disabled={!answer.may_edit}
           onChange={(value) => void edit([{ op: "add", path: "/solar/sun_from", value }])}
@@ -98,6 +104,7 @@ function Sun() {
           hint="kWh/m² a day in the panel's plane, for the poorest month of the journey. A flat roof in a northern winter sees about 0.5 to 1, in summer 5 to 6 (common practice)."
         />
       )}
+      {file && <WeatherFile />}
       {places && (
         <>
           <NumberField
@@ -134,7 +141,9 @@ function Sun() {
                       label: "Taken off the reanalysis",
                       figure: figure("climate.bias_applied"),
                       share: true,
-                      note: "it reads high, by three measured sites; a month may still be off by 15 % either way",
+                      note: file
+                        ? "a file is taken as it is; a month may differ by a tenth from year to year"
+                        : "it reads high, by three measured sites; a month may still be off by 15 % either way",
                     },
                     { label: "Record low to reckon with", figure: figure("climate.t_min_record_c") },
                     { label: "Record high to reckon with", figure: figure("climate.t_max_record_c") },

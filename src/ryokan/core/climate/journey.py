@@ -2,19 +2,28 @@
 
 from __future__ import annotations
 
-from ryokan.core.climate.grid import sky
+import math
+from functools import lru_cache
+
+import numpy as np
+
+from ryokan.core.climate.grid import Sky, sky
 from ryokan.core.climate.sun import MEAN_DAYS, Panel, day_range_k, extraterrestrial_kwh_per_m2, month_sun
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.rig import Rig, Stay
-from ryokan.core.solar.model import Solar
+from ryokan.core.solar.model import OwnSun, Solar
 
 MONTHS = ("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec")
 NO_SUN_WH_PER_W = 0.02  # a day below which an array is no source
 
 
 def located(rig: Rig) -> dict[str, Stay]:
-    """Stays that have a place, in their order."""
+    """Stays that have a place, in their order; a weather file is the place of all of them."""
     stays = sorted(rig.stays.items(), key=lambda one: (one[1].position, one[0]))
+    own = rig.solar.own_sun
+    if rig.solar.sun_from == "file":
+        at = None if own is None else {"lat_deg": own.lat_deg, "lon_deg": own.lon_deg}
+        return {} if at is None else {id: stay.model_copy(update=at) for id, stay in stays}
     return {id: stay for id, stay in stays if stay.lat_deg is not None}
 
 
@@ -32,9 +41,12 @@ def journey_sun(sheet: Sheet, rig: Rig) -> None:
     no stay has a place. [kWh/m² a day, Wh/W a day, °C]
     """
     stays = sunlit(rig)
-    if rig.solar.sun_from != "places" or not stays:
+    if rig.solar.sun_from == "typed" or not stays:
         return
-    correction = sheet.assumption("reanalysis_frac")
+    if rig.solar.sun_from == "file":
+        correction = sheet.constant("climate.correction_frac", 1.0, "", "weather_file")
+    else:
+        correction = sheet.assumption("reanalysis_frac")
     sheet.compute("climate.bias_applied", "1 − correction", "", "typical_years", correction=correction)
     by_month: dict[int, list[str]] = {}
     for id, stay in stays.items():
@@ -57,7 +69,9 @@ def _stay(sheet: Sheet, solar: Solar, id: str, stay: Stay, correction: Figure) -
     assert stay.lat_deg is not None
     assert stay.lon_deg is not None
     base, place = f"climate.stay.{id}", (round(stay.lat_deg, 2), round(stay.lon_deg, 2))
-    above = sky(*place)
+    own = solar.own_sun if solar.sun_from == "file" else None
+    above = sky(*place) if own is None else _own_sky(own)
+    source = "merra2" if own is None else "weather_file"
     sun = month_sun(place, stay.month, above, panel_of(solar, place[0]), correction=correction.number)
     inputs = {
         "lat": sheet.given(f"{base}.lat_deg", stay.lat_deg, "°"),
@@ -65,10 +79,10 @@ def _stay(sheet: Sheet, solar: Solar, id: str, stay: Stay, correction: Figure) -
         "correction": correction,
     }
     cell = f"{above.away_km:.0f} km from the nearest cell that has data." if above.away_km else ""
-    sheet.simulate(f"{base}.away_km", above.away_km, "km", "merra2", inputs)
-    sheet.simulate(f"{base}.psh", float(sun.in_plane.mean()), "h", "merra2", inputs, cell)
+    sheet.simulate(f"{base}.away_km", above.away_km, "km", source, inputs)
+    sheet.simulate(f"{base}.psh", float(sun.in_plane.mean()), "h", source, inputs, cell)
     # Twenty equal shares of the days: between the second and the third lies what nine days in ten are better than.
-    sheet.simulate(f"{base}.psh_p10", float(sun.in_plane[1:3].mean()), "h", "merra2", inputs, cell)
+    sheet.simulate(f"{base}.psh_p10", float(sun.in_plane[1:3].mean()), "h", source, inputs, cell)
     bare = sheet.simulate(f"{base}.bare_wh_per_w", float(sun.wh_per_w.mean()), "Wh/W", "pvlib", inputs)
     losses = {name: sheet.assumption(f"{name}_frac") for name in ("controller", "pv_wiring", "soiling", "mismatch")}
     sheet.compute(
@@ -84,8 +98,13 @@ def _stay(sheet: Sheet, solar: Solar, id: str, stay: Stay, correction: Figure) -
     clearness = float(sun.horizontal.mean()) / above_air if above_air > 0 else 0.0
     half_k = day_range_k(clearness) / 2
     mean_c = float(above.air_c[stay.month - 1])
-    sheet.simulate(f"{base}.night_c", mean_c - half_k, "°C", "itu_p1510", inputs)
-    sheet.simulate(f"{base}.afternoon_c", mean_c + half_k, "°C", "itu_p1510", inputs)
+    sheet.simulate(f"{base}.night_c", mean_c - half_k, "°C", "itu_p1510" if own is None else source, inputs)
+    sheet.simulate(f"{base}.afternoon_c", mean_c + half_k, "°C", "itu_p1510" if own is None else source, inputs)
+
+
+@lru_cache(maxsize=64)
+def _own_sky(own: OwnSun) -> Sky:
+    return Sky(np.array(own.kwh_per_m2), np.array(own.air_c), 0.0)
 
 
 def _month(sheet: Sheet, month: str, ids: list[str]) -> None:
@@ -97,13 +116,21 @@ def _month(sheet: Sheet, month: str, ids: list[str]) -> None:
     ):
         each = [sheet[f"climate.stay.{id}.{name}"] for id in ids]
         sheet.compute(key, "sum(nights × each) ÷ sum(nights)", unit, "practice", nights=nights, each=each)
-    off = sheet.assumption("reanalysis_uncertainty_frac")
+    measured = "climate.correction_frac" in sheet.figures
+    off = sheet.get("climate.year_to_year_frac") if measured else sheet.assumption("reanalysis_uncertainty_frac")
+    if off is None:  # months of one place differ from year to year even where they were measured
+        off = sheet.constant("climate.year_to_year_frac", 0.1, "", "practice")
     psh = sheet[f"climate.psh.{month}"]
     for end, sign in (("low", "−"), ("high", "+")):
         sheet.compute(f"climate.psh.{month}.{end}", f"psh × (1 {sign} off)", "h", "typical_years", psh=psh, off=off)
 
 
 def _records(sheet: Sheet, solar: Solar, ids: list[str]) -> None:
+    own = solar.own_sun if solar.sun_from == "file" else None
+    if own is not None:
+        sheet.constant("climate.t_min_record_c", min(own.coldest_c, solar.record_low_c or math.inf), "°C", "weather_file")
+        sheet.constant("climate.t_max_record_c", own.hottest_c, "°C", "weather_file")
+        return
     if solar.record_low_c is not None:
         sheet.given("climate.t_min_record_c", solar.record_low_c, "°C")
     else:

@@ -35,8 +35,10 @@ def controller_clips(rig: Rig, sheet: Sheet) -> Trouble | None:
 @rule("solar.no_place_yet", "advice", "product")
 def no_place_yet(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The sun is to come from the places of the stays, and some stays have none."""
-    if rig.solar.sun_from != "places":
+    if rig.solar.sun_from == "typed" or (rig.solar.sun_from == "file" and rig.solar.own_sun is not None and rig.stays):
         return None
+    if rig.solar.sun_from == "file":
+        return Trouble(figures={"sun": sheet["solar.peak_sun_hours"]}, words={"names": "the weather file"})
     without = [stay.place or "a stay" for stay in rig.stays.values() if stay.lat_deg is None]
     if not without and rig.stays:
         return None

@@ -2,11 +2,27 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Annotated, Literal, TypeAlias
 
 from pydantic import Field
 
 from ryokan.core.model import Model
+
+SkyDays: TypeAlias = Annotated[
+    tuple[Annotated[float, Field(ge=0, le=15)], ...], Field(min_length=20, max_length=20, description="Dullest first.")
+]
+
+
+class OwnSun(Model):
+    """Sun and air of a weather file: horizontal days as twenty equal shares of each month, and monthly means of the air."""
+
+    name: str = Field(min_length=1, max_length=80)
+    lat_deg: float = Field(ge=-90, le=90, description="[°]")
+    lon_deg: float = Field(ge=-180, le=180, description="[°]")
+    kwh_per_m2: Annotated[tuple[SkyDays, ...], Field(min_length=12, max_length=12)]
+    air_c: Annotated[tuple[float, ...], Field(min_length=12, max_length=12)]
+    coldest_c: float = Field(ge=-90, le=60, description="[°C]")
+    hottest_c: float = Field(ge=-90, le=70, description="[°C]")
 
 
 class Solar(Model):
@@ -15,9 +31,10 @@ class Solar(Model):
     peak_sun_hours: float = Field(
         default=3.0, gt=0, le=10, description="Typed for the travel months and places. [kWh/m² a day, in the panel's plane]"
     )
-    sun_from: Literal["typed", "places"] = Field(
-        default="typed", description="The typed peak sun hours, or those of the places and months of the stays."
+    sun_from: Literal["typed", "places", "file"] = Field(
+        default="typed", description="The typed peak sun hours, those of the stays' places and months, or of a weather file."
     )
+    own_sun: OwnSun | None = Field(default=None, description="What a weather file of one's own came to.")
     panel_tilt_deg: float = Field(default=0, ge=0, le=90, description="From level. [°]")
     panel_faces_deg: float | None = Field(
         default=None, ge=0, le=360, description="Clockwise from north, of a tilted array; None: towards the equator. [°]"

@@ -1,0 +1,117 @@
+"""Weather files of one's own: read right, or refused with what is wrong."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+from typing import Any
+
+import numpy as np
+import pandas as pd
+import pvlib
+import pytest
+from builders import load, report, value
+
+from ryokan.documents.weather_file import UnreadableWeather, read_weather_file
+
+TMY3 = Path(pvlib.__file__).parent / "data/723170TYA.CSV"
+
+
+def hours(year: int = 2023) -> pd.DataFrame:
+    """A year with 500 W/m² from 6 to 18 o'clock, 20 °C, 6 kWh/m² on every day."""
+    index = pd.date_range(f"{year}-01-01 00:00", f"{year}-12-31 23:00", freq="h")
+    sunny = (index.hour >= 6) & (index.hour < 18)
+    return pd.DataFrame({"ghi": np.where(sunny, 500.0, 0.0), "temp_air": 20.0}, index=index)
+
+
+def epw(of: pd.DataFrame, city: str = "Sol") -> str:
+    """EPW as its manual has it: eight lines of head, then 35 columns; the hour is the one that ends. (EnergyPlus, from memory)"""
+    head = [f"LOCATION,{city},-,-,TMY,0,40.0,0.0,0.0,10"] + [f"LINE {n}" for n in range(7)]
+    rows = []
+    for at, row in of.iterrows():
+        assert isinstance(at, pd.Timestamp)
+        columns = [str(at.year), str(at.month), str(at.day), str(at.hour + 1), "0", "?", f"{row['temp_air']:g}"] + ["0"] * 28
+        columns[13] = f"{row['ghi']:g}"
+        rows.append(",".join(columns))
+    return "\n".join([*head, *rows]) + "\n"
+
+
+def pvgis(of: pd.DataFrame) -> str:
+    """PVGIS TMY as JSON, in UTC. (its manual, from memory)"""
+    table = [
+        {"time(UTC)": f"{at:%Y%m%d:%H%M}", "T2m": row["temp_air"], "RH": 50, "G(h)": row["ghi"], "Gb(n)": 0, "Gd(h)": 0,
+         "IR(h)": 300, "WS10m": 1, "WD10m": 0, "SP": 1e5}
+        for at, row in of.iterrows()
+    ]  # fmt: skip
+    months = [{"month": month, "year": 2019} for month in range(1, 13)]
+    place = {"location": {"latitude": 40.0, "longitude": 0.0, "elevation": 10}}
+    return json.dumps({"inputs": place, "outputs": {"months_selected": months, "tmy_hourly": table}, "meta": {"inputs": {}}})
+
+
+def pvgis_csv(of: pd.DataFrame) -> str:
+    """The same as CSV."""
+    head = ["Latitude (decimal degrees): 40.000", "Longitude (decimal degrees): 0.000", "Elevation (m): 10", "month,year"]
+    head += [f"{month},2019" for month in range(1, 13)] + ["time(UTC),T2m,RH,G(h),Gb(n),Gd(h),IR(h),WS10m,WD10m,SP"]
+    rows = [f"{at:%Y%m%d:%H%M},{row['temp_air']},50,{row['ghi']},0,0,300,1,0,100000" for at, row in of.iterrows()]
+    return "\n".join([*head, *rows]) + "\n"
+
+
+def changed_hours(**columns: Any) -> pd.DataFrame:
+    return hours().assign(**columns)
+
+
+@pytest.mark.parametrize(
+    "text", [epw(hours()), epw(hours(2024)), pvgis(hours()), pvgis_csv(hours())], ids=["epw", "leap year", "json", "csv"]
+)
+def test_a_year_of_hours_becomes_days(text: str) -> None:
+    own = read_weather_file(text.encode())
+
+    assert (own.lat_deg, own.lon_deg) == (40, 0)
+    assert np.array(own.kwh_per_m2) == pytest.approx(np.full((12, 20), 6.0))
+    assert (set(own.air_c), own.coldest_c, own.hottest_c) == ({20.0}, 20, 20)
+
+
+def test_a_measured_year_keeps_its_months() -> None:
+    """Greensboro, TMY3: 2.41 kWh/m² a day in January and 6.25 in June; sums of the file's own column."""
+    own = read_weather_file(TMY3.read_bytes())
+    means = np.array(own.kwh_per_m2).mean(axis=1)
+
+    assert (own.name, own.coldest_c) == ('"GREENSBORO PIEDMONT TRIAD INT"', -16.7)
+    assert means[[0, 5]] == pytest.approx([2.41, 6.25], abs=0.01)
+    rig = report(
+        [load()],
+        stays={"a": {"month": 6}},
+        solar={"sun_from": "file", "own_sun": own.model_dump(mode="json"), "record_low_c": -20},
+    )
+    assert value(rig, "climate.psh.jun") == pytest.approx(6.25, abs=0.01)
+    assert value(rig, "climate.bias_applied") == 0
+    assert value(rig, "climate.t_min_record_c") == -20
+
+
+HALF = hours().iloc[:4380]
+GAP = changed_hours(ghi=hours()["ghi"].where(hours().index.dayofyear != 100, 9999))
+
+
+@pytest.mark.parametrize(
+    ("content", "says"),
+    [
+        (b"", "neither EPW nor TMY3"),
+        (b"\x00\xff\xfe garbage", "neither EPW nor TMY3"),
+        (b'{"outputs": {"hourly": []}}', "in a plane"),
+        (b"{not json", "cannot be read to its end"),
+        (epw(HALF).encode(), "4380 hours"),
+        (epw(GAP).encode(), "24 hours, the first at hour 2377"),
+        (epw(changed_hours(ghi=hours()["ghi"] / 1000)).encode(), "kW/m², perhaps"),
+        (epw(changed_hours(ghi=hours()["ghi"] * 3.6)).encode(), "Other units"),
+        (epw(changed_hours(temp_air=68 + 20 * np.sin(np.arange(8760)))).encode(), "not °C"),
+        (epw(hours()).replace(",40.0,", ",140.0,").encode(), "no such place"),
+        (epw(hours()).replace("500", "cloudy").encode(), "cannot be read"),
+    ],
+)  # fmt: skip
+def test_a_file_that_would_mislead_is_refused_with_what_is_wrong(content: bytes, says: str) -> None:
+    with pytest.raises(UnreadableWeather, match=says):
+        read_weather_file(content)
+
+
+def test_latin_bytes_are_read() -> None:
+    assert read_weather_file(epw(hours(), city="Málaga").encode("latin-1")).name == "Málaga"
