@@ -232,6 +232,16 @@ def test_what_was_let_stand_about_one_thing_speaks_of_another() -> None:
     assert "brief.critical_load_missing" in standing_and_not(more)[0]
 
 
+def test_a_measure_in_words_does_not_bring_a_finding_back_but_another_subject_does() -> None:
+    leaning = changed(example("clinic"), {"space.compartments.chest.y_m": 0.6})
+    let_stand = overruled(leaning, "storage.one_side_heavy")
+
+    assert "storage.one_side_heavy" in standing_and_not(changed(let_stand, {"space.compartments.chest.y_m": 0.4}))[1]
+    assert "storage.one_side_heavy" in standing_and_not(changed(let_stand, {"space.compartments.chest.y_m": 0.7}))[0]
+    # As far to the right: another side, though no worse.
+    assert "storage.one_side_heavy" in standing_and_not(changed(let_stand, {"space.compartments.chest.y_m": -1.15}))[0]
+
+
 def test_a_danger_is_never_overruled() -> None:
     loose = changed(example("clinic"), {"storage.restraint": "none"})
 

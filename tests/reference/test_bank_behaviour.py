@@ -75,18 +75,25 @@ def test_ninety_three_amp_hours_a_day_by_three_to_one() -> None:
 
 def test_cost_of_a_kilowatt_hour_by_hand() -> None:
     """480 Wh a day from 100 Ah × 12 V of AGM at 190 EUR: usable 600 Wh at 50 %, so 292 cycles a year; 500 of them last
-    1.71 years; six years take four banks, 760 EUR for 480 × 365 × 6 ÷ 1000 = 1 051 kWh. (arithmetic)"""
+    1.71 years; six years take four banks, 760 EUR for 480 × 365 × 6 ÷ 1000 = 1 051 kWh. On the road 30 kg take
+    0.3 × 80 × 0.4 l × 1.70 = 16.32 EUR a year more. (arithmetic)"""
     part = {**BLOCK, "cycles": 500, "price": {"amount": "190", "currency": "EUR"}}
-    figures = report(
-        [load(96, 5)],
-        own_parts={"b": {"part": part, "standing": "bought"}},
-        storage={"chemistry": "agm", "bank": {"units": {"part": "own:b"}}},
-        assumptions={"distribution_frac": 1, "ageing_frac": 0},
-    )
+
+    def of(vehicle: str) -> Report:
+        return report(
+            [load(96, 5)],
+            vehicle={"kind": vehicle},
+            own_parts={"b": {"part": {**part, "mass_kg": 30}, "standing": "bought"}},
+            storage={"chemistry": "agm", "bank": {"units": {"part": "own:b"}}},
+            assumptions={"distribution_frac": 1, "ageing_frac": 0},
+        )
+
+    figures = of("sailing boat")
 
     assert value(figures, "storage.life_years") == pytest.approx(500 / 292)
     assert value(figures, "storage.cost_per_kwh_6y") == pytest.approx(760 / 1051.2)
     assert figures.figures["storage.cost_per_kwh_10y"].unit == "EUR/kWh"
+    assert value(of("trailer"), "storage.cost_per_kwh_6y") == pytest.approx((760 + 6 * 16.32) / 1051.2)
 
 
 def test_days_spread_by_use_and_nothing_is_stranded_above_the_cut_off() -> None:

@@ -201,7 +201,7 @@ def _behaviour(sheet: Sheet, rig: Rig, chosen: Fitted) -> None:
     hydrogen(sheet, rig.storage)
     spread_of_days(sheet)
     by_class(sheet, rig.storage)
-    of_the_chosen(sheet, rig.storage, chosen.battery)
+    of_the_chosen(sheet, rig.storage, chosen.battery, rig.vehicle.kind)
     of_each_kind(sheet, rig.storage, rig.vehicle.kind)
 
 

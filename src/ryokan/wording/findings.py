@@ -264,7 +264,7 @@ FINDINGS: dict[str, Words] = {
         "An overloaded axle brakes and steers badly. Move them, or weigh again with everything on board.",
     ),
     "storage.one_side_heavy": Words(
-        "Bank and inverter load the {side} wheels by {by} kg more; more than {limit} is worth a thought.",
+        "Bank and inverter load the {side} wheels by {lean} more; more than {limit} is worth a thought.",
         "The vehicle leans, a boat takes a list. Move them inwards or set something against them.",
     ),
     "storage.unlike_strings": Words(

@@ -18,11 +18,16 @@ def stands(finding: Finding, overruled: Mapping[str, Overruled]) -> bool:
 
 
 def _worse(finding: Finding, known: Overruled) -> bool:
-    if dict(finding.words) != known.words:
-        return True  # it is about something else by now
     if finding.excess is None or known.excess is None:
-        return False
+        return dict(finding.words) != known.words  # it is about something else, or more, by now
+    if _subject(finding.words) != _subject(known.words):
+        return True
     return finding.excess > known.excess + SLACK * abs(known.excess)
+
+
+def _subject(words: Mapping[str, str]) -> dict[str, str]:
+    """What a finding is about. Words with a number in them are measures, and the excess speaks for those."""
+    return {name: word for name, word in words.items() if not any(letter.isdigit() for letter in word)}
 
 
 def parted(findings: Iterable[Finding], overruled: Mapping[str, Overruled]) -> tuple[tuple[Finding, ...], tuple[Finding, ...]]:

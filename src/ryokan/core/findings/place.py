@@ -140,15 +140,14 @@ def axle_overloaded(rig: Rig, sheet: Sheet) -> Trouble | None:
     return None
 
 
-@rule("storage.one_side_heavy", "advice", "practice")
+@rule("storage.one_side_heavy", "advice", "practice", worse=("lean",))
 def one_side_heavy(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The heavy pieces stand to one side: the vehicle leans, brakes crookedly or takes a list."""
-    side, limit = sheet.get("space.side_load_kg"), sheet.assumption("side_load_limit_kg")
-    if side is None or abs(side.number) <= limit.number:
+    side, lean = sheet.get("space.side_load_kg"), sheet.get("space.lean_kg")
+    limit = sheet.assumption("side_load_limit_kg")
+    if side is None or lean is None or lean.number <= limit.number:
         return None
-    return Trouble(
-        figures={"limit": limit}, words={"side": "left" if side.number > 0 else "right", "by": f"{abs(side.number):.0f}"}
-    )
+    return Trouble(figures={"lean": lean, "limit": limit}, words={"side": "left" if side.number > 0 else "right"})
 
 
 @rule("inverter.compartment_unfit", "fault", "practice")

@@ -42,6 +42,8 @@ def balance(sheet: Sheet, rig: Rig) -> None:
             width=sheet.given("space.vehicle_width_m", frame.width_m, "m"),
             track=sheet.assumption("track_of_width_frac"),
         )
+        side = sheet["space.side_load_kg"]
+        sheet.compute("space.lean_kg", "max(side, −side)", "kg", side=side)
     for axle, left_kg in (("front", rig.vehicle.payload.front_left_kg), ("rear", rig.vehicle.payload.rear_left_kg)):
         if left_kg is not None:
             sheet.given(f"space.{axle}_left_kg", left_kg, "kg")

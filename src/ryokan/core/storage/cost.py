@@ -11,11 +11,11 @@ from ryokan.core.vehicle import ROAD, VehicleKind
 SPANS_YEARS = (6, 10)
 
 
-def of_the_chosen(sheet: Sheet, storage: Storage, battery: Battery | None) -> None:
+def of_the_chosen(sheet: Sheet, storage: Storage, battery: Battery | None, vehicle: VehicleKind) -> None:
     """Life of the bank, and what a delivered kilowatt-hour costs over 6 and 10 years. [years, currency per kWh]
 
     Life is the shorter of cycles and calendar; a day takes the share of a cycle that it draws from the usable energy. Every
-    bank that is begun is paid for. (common practice)
+    bank that is begun is paid for, and on the road the fuel that it takes. (common practice)
     """
     chemistry, mean = storage.chemistry, sheet["loads.mean_wh_per_day_at_bank"]
     usable = sheet["storage.usable_wh"]
@@ -36,15 +36,16 @@ def of_the_chosen(sheet: Sheet, storage: Storage, battery: Battery | None) -> No
         cycles=cycles,
         a_year=a_year,
     )
-    price = sheet.get("parts.battery.price")
+    price, on_the_road = sheet.get("parts.battery.price"), vehicle in ROAD
     if price is None:
         return
+    fuel, term = _fuel(sheet, "storage.fuel_per_year", sheet["storage.mass_kg"], price.unit, on_the_road=on_the_road)
     for years in SPANS_YEARS:
         span = _span(sheet, years)
         banks = sheet.compute(f"storage.banks_{years}y", "ceil(span ÷ life)", "", "practice", span=span, life=life)
         sheet.compute(
             f"storage.cost_per_kwh_{years}y",
-            "banks × units × price ÷ (mean × 365 × span ÷ 1000)",
+            f"(banks × units × price{term}) ÷ (mean × 365 × span ÷ 1000)",
             f"{price.unit}/kWh",
             "practice",
             banks=banks,
@@ -52,6 +53,7 @@ def of_the_chosen(sheet: Sheet, storage: Storage, battery: Battery | None) -> No
             price=price,
             mean=mean,
             span=span,
+            **fuel,
         )
 
 
@@ -103,19 +105,7 @@ def _of_kind(sheet: Sheet, chemistry: str, mean: Figure, money: str, *, on_the_r
         dod=sheet.assumption(f"{chemistry}.dod_frac"),
         ageing=sheet.assumption("ageing_frac"),
     )
-    fuel, term = {}, ""
-    if on_the_road:
-        fuel["fuel"] = sheet.compute(
-            f"{base}.fuel_per_year",
-            "mass ÷ 100 × distance ÷ 100 × litres × price",
-            money,
-            "practice",
-            mass=mass,
-            distance=sheet.assumption("km_per_year"),
-            litres=sheet.assumption("fuel_l_per_100km_per_100kg"),
-            price=sheet.assumption("fuel_price_per_l"),
-        )
-        term = " + fuel × span"
+    fuel, term = _fuel(sheet, f"{base}.fuel_per_year", mass, money, on_the_road=on_the_road)
     for years in SPANS_YEARS:
         sheet.compute(
             f"{base}.cost_per_kwh_{years}y",
@@ -128,6 +118,23 @@ def _of_kind(sheet: Sheet, chemistry: str, mean: Figure, money: str, *, on_the_r
             mean=mean,
             **fuel,
         )
+
+
+def _fuel(sheet: Sheet, key: str, mass: Figure, money: str, *, on_the_road: bool) -> tuple[dict[str, Figure], str]:
+    """What the mass takes in fuel a year, as an input and a term of a formula; neither on the water."""
+    if not on_the_road:
+        return {}, ""
+    fuel = sheet.compute(
+        key,
+        "mass ÷ 100 × distance ÷ 100 × litres × price",
+        money,
+        "practice",
+        mass=mass,
+        distance=sheet.assumption("km_per_year"),
+        litres=sheet.assumption("fuel_l_per_100km_per_100kg"),
+        price=sheet.assumption("fuel_price_per_l"),
+    )
+    return {"fuel": fuel}, " + fuel × span"
 
 
 def _money(sheet: Sheet) -> str:
