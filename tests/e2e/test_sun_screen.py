@@ -60,3 +60,21 @@ def test_a_weather_file_is_read_and_one_that_would_mislead_is_refused(installer:
     expect(page.get_by_text("GREENSBORO PIEDMONT TRIAD INT")).to_be_visible()
     expect(page.get_by_role("row", name="governs")).to_be_visible()
     expect(page.get_by_text("a file is taken as it is")).to_be_visible()
+
+
+def test_a_gpx_plan_becomes_stays(installer: Installer) -> None:
+    page = installer.page
+    installer.sign_in()
+    installer.open("narrowboat", "Brief")
+    before = page.get_by_role("button", name="Remove ").count()
+    file = page.locator("input[type=file][accept='.gpx']")
+    file.set_input_files({"name": "plan.gpx", "mimeType": "application/gpx+xml", "buffer": b"<html/>"})
+    expect(page.get_by_role("alert")).to_contain_text("The file is not GPX")
+    plan = b'<gpx version="1.1" creator="t"><wpt lat="53.2" lon="-2.4"><name>Salt flash</name></wpt><wpt lat="53.4" lon="-2.1"/></gpx>'
+    file.set_input_files({"name": "plan.gpx", "mimeType": "application/gpx+xml", "buffer": plan})
+    dialog = page.get_by_role("dialog", name="2 stays, 2 nights")
+    expect(dialog).to_contain_text("Salt flash")
+    dialog.get_by_role("button", name="Add these stays").press("Enter")
+    installer.saved(2)
+    expect(page.get_by_role("button", name="Remove ")).to_have_count(before + 2)
+    expect(page.get_by_label("Place of Salt flash")).to_be_visible()

@@ -66,6 +66,7 @@ WHO_MAY: dict[str, set[str]] = {
     "/options/<uuid:option_id>/wishes": EVERYBODY,
     "/options/<uuid:option_id>/meter-log": EVERYBODY,
     "/options/<uuid:option_id>/weather-file": EVERYBODY,
+    "/options/<uuid:option_id>/journey-file": EVERYBODY,
     "/jobs/<uuid:job_id>/photographs": EVERYBODY - {"viewer"},
     "/photographs/<uuid:photograph_id>": EVERYBODY - {"viewer"},
     "/photographs/<uuid:photograph_id>/caption": EVERYBODY - {"viewer"},

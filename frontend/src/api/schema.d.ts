@@ -398,6 +398,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/options/{option_id}/journey-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a GPX file, the body as it is, and answer with its stays and the edit that adds them. Stores nothing. */
+        post: operations["post__api_v1_options_{option_id}_journey-file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/options/{option_id}/lines": {
         parameters: {
             query?: never;
@@ -3181,6 +3198,36 @@ export interface components {
         JobList: {
             /** Jobs */
             jobs: components["schemas"]["JobCardAnswer"][];
+        };
+        /**
+         * JourneyAnswer
+         * @description Stays of a journey file, and the edit that puts them behind those that are there. Nothing is stored.
+         */
+        JourneyAnswer: {
+            /** Patch */
+            patch: {
+                [key: string]: unknown;
+            }[];
+            /** Stays */
+            stays: components["schemas"]["JourneyStay"][];
+        };
+        /**
+         * JourneyStay
+         * @description A stay that a journey file came to.
+         */
+        JourneyStay: {
+            /** Driving Hours Per Day */
+            driving_hours_per_day: number;
+            /** Lat Deg */
+            lat_deg: number;
+            /** Lon Deg */
+            lon_deg: number;
+            /** Month */
+            month: number;
+            /** Nights */
+            nights: number;
+            /** Place */
+            place: string;
         };
         /**
          * KwhPerYear
@@ -7055,6 +7102,73 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "post__api_v1_options_{option_id}_journey-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                option_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JourneyAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };

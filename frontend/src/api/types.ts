@@ -60,6 +60,7 @@ export type MeterLog = Omit<Schemas["LogAnswer"], "measured" | "as_load"> & {
 export type WorkedFigure = Schemas["WorkedFigure"];
 export type Together = Schemas["TogetherAnswer"];
 export type Move = Omit<Schemas["MoveAnswer"], "patch"> & { patch: PatchOperation[] | null };
+export type Journey = Omit<Schemas["JourneyAnswer"], "patch"> & { patch: PatchOperation[] };
 export type Photograph = Schemas["PhotographAnswer"];
 export type SystemLink = Rig["links"][string];
 export type OptionName = Schemas["OptionName"];

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from pydantic import BaseModel, Field
 
 
@@ -25,3 +27,21 @@ class PlaceList(BaseModel):
     """Places found, at most twelve."""
 
     places: list[PlaceAnswer]
+
+
+class JourneyStay(BaseModel):
+    """A stay that a journey file came to."""
+
+    place: str
+    month: int
+    nights: int
+    driving_hours_per_day: float
+    lat_deg: float
+    lon_deg: float
+
+
+class JourneyAnswer(BaseModel):
+    """Stays of a journey file, and the edit that puts them behind those that are there. Nothing is stored."""
+
+    stays: list[JourneyStay]
+    patch: list[dict[str, Any]]

@@ -7,6 +7,7 @@ import { Figure } from "../rig/Figure";
 import { useMember, useSaid } from "../rig/fields";
 import { useRig } from "../rig/useRig";
 import { useStepFigures } from "../rig/useStepFigures";
+import { JourneyFile } from "./JourneyFile";
 import { PlaceFinder } from "./PlaceFinder";
 import { AMBIENTS, HOOKUPS, MONTHS } from "./words";
 
@@ -51,6 +52,7 @@ export function StayTable() {
       </table>
       <div className="mt-3 flex items-center gap-5">
         {answer.may_edit && <Button onClick={add}>Add a stay</Button>}
+        {answer.may_edit && <JourneyFile />}
         <p className="text-[14px] text-soft">
           Over all stays they drive <Figure figure={figure("brief.driving_hours_per_day")} className="text-ink" /> a
           day.

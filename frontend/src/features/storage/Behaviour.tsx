@@ -51,7 +51,11 @@ export function Behaviour() {
             : []),
           ...(cost
             ? [
-                { label: "A delivered kWh, 6 years", figure: cost, note: "every bank that is begun, and on the road the fuel it takes" },
+                {
+                  label: "A delivered kWh, 6 years",
+                  figure: cost,
+                  note: "every bank that is begun, and on the road the fuel it takes",
+                },
                 { label: "A delivered kWh, 10 years", figure: figure("storage.cost_per_kwh_10y") },
               ]
             : []),
