@@ -81,6 +81,7 @@ BROKEN: list[tuple[str, dict[str, Any]]] = [
     ("solar.no_place_yet", {"solar.sun_from": "places"}),
     ("solar.place_far_from_data", {"solar.sun_from": "places", "stays.depot.lat_deg": 0, "stays.depot.lon_deg": -140}),
     ("solar.no_sun_in_a_month", {"solar.sun_from": "places", "stays.depot.lat_deg": 78, "stays.depot.lon_deg": 16, "stays.depot.month": 12}),
+    ("storage.discharge_over_rate", {"storage.bank.nominal_ah": 40}),
     ("storage.not_restrained", {"storage.restraint": "none"}),
     ("storage.straps_alone", {"storage.restraint": "straps"}),
     ("storage.easily_stolen", {"storage.locked": False}),

@@ -120,7 +120,7 @@ def test_a_finding_is_let_stand_and_a_class_is_moved(installer: Installer) -> No
     dialog = page.get_by_role("dialog", name="Move to 24 V")
     expect(dialog).to_contain_text("2 in series, 1 in parallel")
     dialog.get_by_role("button", name="Move to 24 V").press("Enter")
-    expect(page.get_by_role("row", name="24 V")).to_contain_text("this rig")
+    expect(page.get_by_role("main").get_by_role("row", name="24 V")).to_contain_text("this rig")
     page.get_by_label("Price list").press("Space")
     expect(page.get_by_text("This bank of")).to_be_visible()
     page.get_by_label("Why this way").fill("it is in stock")

@@ -62,6 +62,7 @@ def test_the_same_units_at_three_classes() -> None:
 
     need = [value(rig, f"storage.class.{volts}.need_ah") for volts in (12, 24, 48)]
     amps = [value(rig, f"storage.class.{volts}.current_a") for volts in (12, 24, 48)]
+    assert [value(rig, f"storage.class.{volts}.copper_frac") for volts in (12, 24, 48)] == [1, 1 / 4, 1 / 16]
     assert [one / need[0] for one in need] == pytest.approx([1, 1 / 2, 1 / 4])
     assert [one / amps[0] for one in amps] == pytest.approx([1, 1 / 2, 1 / 4])
 

@@ -119,6 +119,11 @@ def test_an_inverter_in_the_heat() -> None:
     assert value(figures, "inverter.gives_w") == pytest.approx(1400)
     assert value(figures, "inverter.vent_need_cm2") == pytest.approx(195.7, abs=0.1)
     assert value(figures, "inverter.receptacle_w") == pytest.approx(15 * 120 * 0.8)
+    passed_on = dict(
+        zip(value(figures, "inverter.curve.load_frac"), value(figures, "inverter.curve.efficiency_frac"), strict=True)
+    )
+    assert passed_on[1.0] == pytest.approx(2000 / 2236)
+    assert passed_on[0.05] == pytest.approx(100 / (16 + 105 + 0.3))  # 100 W: 16 idle, 5 %, 0.06 × 100² ÷ 2 000
 
 
 def test_what_a_meter_of_volts_should_say() -> None:

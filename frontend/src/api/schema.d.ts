@@ -1500,6 +1500,7 @@ export interface components {
             findings: components["schemas"]["FindingAnswer"][];
             /** Fits */
             fits: boolean;
+            headroom: components["schemas"]["FigureValue"] | null;
             mass: components["schemas"]["FigureValue"] | null;
             /** Own */
             own: boolean;

@@ -86,6 +86,11 @@ class Candidate:
         return self.report.figures.get("storage.days_without_charge")
 
     @property
+    def headroom(self) -> Figure | None:
+        """What growth of the use the bank would still take."""
+        return self.report.figures.get("storage.headroom_frac")
+
+    @property
     def mass(self) -> Figure | None:
         """Mass of what is chosen, with it."""
         return self.report.figures.get("parts.mass_kg")

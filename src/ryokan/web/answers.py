@@ -462,6 +462,7 @@ def candidates(found: Sequence[Candidate], reader: Reader) -> schemas.Candidates
                 chosen=one.chosen,
                 fits=one.fits,
                 days=None if one.days is None else figure_value(one.days, reader),
+                headroom=None if one.headroom is None else figure_value(one.headroom, reader),
                 price=None if one.price is None else figure_value(one.price, reader),
                 mass=None if one.mass is None else figure_value(one.mass, reader),
                 findings=[_finding(finding, one.report.figures, reader) for finding in one.against],

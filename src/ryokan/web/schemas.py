@@ -299,6 +299,7 @@ class CandidateAnswer(BaseModel):
     chosen: bool
     fits: bool
     days: FigureValue | None
+    headroom: FigureValue | None
     price: FigureValue | None
     mass: FigureValue | None
     findings: list[FindingAnswer]

@@ -405,6 +405,10 @@ FINDINGS: dict[str, Words] = {
         "The sun hardly rises in: {months}.",
         "No array keeps the bank there. Driving, shore or a generator has to.",
     ),
+    "storage.discharge_over_rate": Words(
+        "Everything running draws {current}; such a bank {kind} up to {usual}.",
+        "Lithium runs hot or parts itself, lead sags and loses capacity. More amp-hours or less at once.",
+    ),
 }
 
 FIXES: dict[str, str] = {

@@ -11,6 +11,7 @@ import { PartPicker } from "../rig/PartPicker";
 import { StepFindings } from "../rig/StepFindings";
 import { useRig } from "../rig/useRig";
 import { useStepFigures } from "../rig/useStepFigures";
+import { useWorking } from "../rig/useWorking";
 import { RunTogether } from "./RunTogether";
 
 export function InverterPage() {
@@ -33,6 +34,7 @@ export function InverterPage() {
       <Need />
       <RunTogether />
       <FromTheBank />
+      <PassesOn />
       <WhenOn />
       <Chosen />
       <Stands />
@@ -133,6 +135,39 @@ function FromTheBank() {
             : []),
         ]}
       />
+    </Section>
+  );
+}
+
+/** What it passes on of what it takes, at parts of its rating. */
+function PassesOn() {
+  const { figure } = useStepFigures("inverter");
+  const { open } = useWorking();
+  const loads = figure("inverter.curve.load_frac")?.value;
+  const shares = figure("inverter.curve.efficiency_frac")?.value;
+  if (!Array.isArray(loads) || !Array.isArray(shares)) return null;
+  return (
+    <Section title="What it passes on" aside="of what it takes from the bank, at parts of its rating">
+      <button
+        type="button"
+        data-figure="inverter.curve.efficiency_frac"
+        title="Show the working"
+        className="mt-2 grid w-full max-w-[46rem] grid-cols-7 gap-2 text-center"
+        onClick={() => open("inverter.curve.efficiency_frac")}
+      >
+        {loads.map((part, index) => (
+          <span key={String(part)} className="block">
+            <span className="relative block h-[52px] border border-mark">
+              <span
+                className="absolute inset-x-0 bottom-0 block bg-stored-soft"
+                style={{ height: `${Number(shares[index]) * 100}%` }}
+              />
+            </span>
+            <span className="figure block text-[13px]">{Math.round(Number(shares[index]) * 100)} %</span>
+            <span className="block text-[12px] text-soft">at {Math.round(Number(part) * 100)} %</span>
+          </span>
+        ))}
+      </button>
     </Section>
   );
 }

@@ -112,6 +112,11 @@ function CandidateItem({ candidate, bank, onTake }: { candidate: Candidate; bank
               lasts <Amount figure={candidate.days} />
             </span>
           )}
+          {bank && typeof candidate.headroom?.value === "number" && candidate.headroom.value > 0 && (
+            <span>
+              takes <span className="figure text-ink">{Math.floor(candidate.headroom.value * 100)}</span> % growth
+            </span>
+          )}
           {candidate.mass && (
             <span>
               all chosen <Amount figure={candidate.mass} />

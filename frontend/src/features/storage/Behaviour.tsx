@@ -24,6 +24,11 @@ export function Behaviour() {
             note: "at the inverter's cut-off",
           },
           {
+            label: "It gives for long",
+            figure: figure("storage.discharge_usual_a"),
+            note: "lithium at most; lead with its full capacity",
+          },
+          {
             label: "Its capacity then",
             figure: figure("storage.capacity_at_peak_frac"),
             share: true,

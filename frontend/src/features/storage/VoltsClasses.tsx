@@ -27,6 +27,7 @@ export function VoltsClasses() {
             { label: "Class" },
             { label: "Bank needed", right: true },
             { label: "Inverter at cut-off", right: true },
+            { label: "Copper", right: true },
             ...(units ? [{ label: "The same units", right: true }] : []),
             { label: "Mind" },
             { label: "" },
@@ -46,6 +47,9 @@ export function VoltsClasses() {
               </td>
               <td className="pr-3 text-right">
                 <Figure figure={figure(`storage.class.${volts}.current_a`)} />
+              </td>
+              <td className="pr-3 text-right">
+                <Figure figure={figure(`storage.class.${volts}.copper_frac`)} share />
               </td>
               {units && (
                 <td className="whitespace-nowrap pr-3 text-right">

@@ -229,6 +229,18 @@ def one_bms_out(rig: Rig, sheet: Sheet) -> Trouble | None:
     return Trouble(figures={"left": left, "current": current})
 
 
+@rule("storage.discharge_over_rate", "advice", "practice", worse=("current", "usual"))
+def discharge_over_rate(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """Everything running draws more than the bank gives continuously, or gives with its full capacity."""
+    usual, current = sheet.get("storage.discharge_usual_a"), sheet.get("storage.peak_current_a")
+    if rig.storage.bank is None or usual is None or current is None or current.number <= usual.number * (1 + SLACK):
+        return None
+    return Trouble(
+        figures={"current": current, "usual": usual},
+        words={"kind": "bears for long" if rig.storage.is_lithium else "gives with its full capacity"},
+    )
+
+
 @rule("storage.strings_share_a_fuse", "danger", "practice")
 def strings_share_a_fuse(rig: Rig, sheet: Sheet) -> Trouble | None:
     """Parallel lithium strings without a fuse each: the others feed a fault in one of them."""

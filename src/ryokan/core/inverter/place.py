@@ -39,10 +39,27 @@ def what_it_gives(sheet: Sheet, rig: Rig, part: InverterPart | None) -> None:
     )
     if rig.inverter.vent_cm2 is not None:
         sheet.given("inverter.vent_cm2", rig.inverter.vent_cm2, "cm²")
+    _curve(sheet)
     _surge(sheet)
     _outlets(sheet, part)
     _idle_share(sheet)
     _way_to_the_bank(sheet, rig)
+
+
+def _curve(sheet: Sheet) -> None:
+    """What it passes on at parts of its rating: little of a small load, since its own draw is the same. (common practice)"""
+    parts = sheet.constant("inverter.curve.load_frac", (0.02, 0.05, 0.1, 0.25, 0.5, 0.75, 1.0), "", "product")
+    sheet.compute(
+        "inverter.curve.efficiency_frac",
+        "part × rated ÷ (idle + (1 + linear) × part × rated + square × part × part × rated)",
+        "",
+        "practice",
+        part=parts,
+        rated=sheet["inverter.rated_w"],
+        idle=sheet["inverter.idle_w"],
+        linear=sheet.assumption("inverter_linear_frac"),
+        square=sheet.assumption("inverter_square_frac"),
+    )
 
 
 def _surge(sheet: Sheet) -> None:

@@ -30,6 +30,14 @@ def under_load(sheet: Sheet, storage: Storage, battery: Battery | None) -> None:
         peak=sheet["loads.peak_w"],
         cutoff=sheet["inverter.cutoff_v"],
     )
+    sheet.compute(
+        "storage.discharge_usual_a",
+        "rate × amp_hours",
+        "A",
+        "practice",
+        rate=sheet.assumption(f"{storage.chemistry}.discharge_c"),
+        amp_hours=bank_ah,
+    )
     if current.number > 0:
         _peukert(sheet, storage, battery, current)
     _stranded(sheet, storage, resistance, current)

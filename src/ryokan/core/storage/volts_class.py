@@ -22,7 +22,8 @@ def in_series(nominal_v: float, unit_v: float) -> int | None:
 def by_class(sheet: Sheet, storage: Storage) -> None:
     """Amp-hours of the need and amps at the cut-off by class, and the same units built up anew for it. [Ah, A]
 
-    Units that do not fill a whole string are left over. (arithmetic)
+    Units that do not fill a whole string are left over. For the same share of drop over the same way copper goes with amps over
+    volts. (arithmetic)
     """
     class_v = sheet["storage.system_v"]
     for volts in CLASSES_V:
@@ -31,6 +32,7 @@ def by_class(sheet: Sheet, storage: Storage) -> None:
         need, current = sheet["storage.need_ah"], sheet["inverter.dc_current_at_cutoff_a"]
         sheet.compute(f"{base}.need_ah", "need × class_v ÷ volts", "Ah", need=need, class_v=class_v, volts=other)
         sheet.compute(f"{base}.current_a", "current × class_v ÷ volts", "A", current=current, class_v=class_v, volts=other)
+        sheet.compute(f"{base}.copper_frac", "(class_v ÷ volts)^2", "", class_v=class_v, volts=other)
         _same_units(sheet, storage, base, volts)
 
 
