@@ -17,7 +17,7 @@ FOLDER = Path(__file__).resolve().parents[2] / "docs/screenshots"
 FLAGS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run"]
 SETTLE_MS = 900  # until figures have come and nothing is marked as changed
 
-CLINIC, NURSES = "Travelling eye clinic", "Two relief nurses"
+CLINIC, NURSES, BOAT = "Travelling eye clinic", "Two relief nurses", "Bookbinder"
 
 
 def step(job: str, name: str) -> Callable[[Page], None]:
@@ -93,7 +93,7 @@ PICTURES: list[tuple[str, Callable[[Page], None], int, int, str]] = [
     ("place", storage("Place"), 1280, 1000, "light"),
     ("behaviour", storage("Behaviour"), 1280, 1000, "light"),
     ("inverter", step(CLINIC, "Inverter"), 1280, 800, "dark"),
-    ("solar", step(CLINIC, "Solar"), 1280, 800, "light"),
+    ("solar", step(BOAT, "Solar"), 1280, 1180, "light"),
     ("charging", step(NURSES, "Charging"), 1280, 800, "light"),
     ("wiring", step(NURSES, "Wiring"), 1280, 800, "light"),
     ("picker", picker, 1280, 800, "light"),
