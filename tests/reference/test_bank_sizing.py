@@ -129,9 +129,7 @@ def test_an_inverter_in_the_heat() -> None:
 def test_what_a_meter_of_volts_should_say() -> None:
     """A 12 V flooded battery rested: 12.65 V full, 12.24 V half, 11.89 V empty (BCI, from memory), within 0.06 V."""
     figures = report(storage={"chemistry": "flooded", "bank": {"nominal_ah": 200}}).figures
-    by_tenth = dict(
-        zip(figures["storage.meter.charge_frac"].value, figures["storage.meter.rest_v"].value, strict=True)  # type: ignore[arg-type]
-    )
+    by_tenth = dict(zip(figures["storage.meter.charge_frac"].value, figures["storage.meter.rest_v"].value, strict=True))
 
     assert [by_tenth[share] for share in (1.0, 0.5, 0.0)] == pytest.approx([12.65, 12.24, 11.89], abs=0.06)
     mean = 500 / 0.97 / 24 / 12  # 500 Wh a day, in amps

@@ -74,23 +74,26 @@ def _read(text: str) -> tuple[Any, dict[str, Any]]:
     """Hours with ``ghi`` and ``temp_air``, and what the file says of itself."""
     import pvlib  # here: it takes a second, and few read a weather file
 
+    read: tuple[Any, dict[str, Any]] | None = None
     head = text.lstrip()[:2000]
     try:
         if head.startswith("LOCATION,"):
-            return pvlib.iotools.read_epw(io.StringIO(text))  # type: ignore[no-any-return]
-        if head.startswith("{"):
-            return _of_pvgis(json.loads(text), text)
-        if head.startswith("Latitude (decimal degrees)"):
+            read = pvlib.iotools.read_epw(io.StringIO(text))
+        elif head.startswith("{"):
+            read = _of_pvgis(json.loads(text), text)
+        elif head.startswith("Latitude (decimal degrees)"):
             if "G(h)" not in text:
                 raise UnreadableWeather(_IN_A_PLANE)
-            return _with_meta(pvlib.iotools.read_pvgis_tmy(io.BytesIO(text.encode()), pvgis_format="csv"))
-        if "Date (MM/DD/YYYY)" in head:
-            return pvlib.iotools.read_tmy3(io.StringIO(text), map_variables=True)  # type: ignore[no-any-return]
+            read = _with_meta(pvlib.iotools.read_pvgis_tmy(io.BytesIO(text.encode()), pvgis_format="csv"))
+        elif "Date (MM/DD/YYYY)" in head:
+            read = pvlib.iotools.read_tmy3(io.StringIO(text), map_variables=True)
     except UnreadableWeather:
         raise
     except (ValueError, KeyError, IndexError, TypeError, StopIteration, AttributeError) as error:
         raise UnreadableWeather(f"The file begins like a weather file and cannot be read to its end: {error}") from error
-    raise UnreadableWeather("The file is neither EPW nor TMY3 nor a typical year of PVGIS as CSV or JSON.")
+    if read is None:
+        raise UnreadableWeather("The file is neither EPW nor TMY3 nor a typical year of PVGIS as CSV or JSON.")
+    return read
 
 
 _IN_A_PLANE = (
