@@ -16,7 +16,7 @@ def test_stays_are_placed_by_name_and_govern_the_array(installer: Installer) -> 
     installer.sign_in()
     installer.open("eye clinic", "Solar")
     page.get_by_role("radio", name="that of the stays").press("Enter")
-    expect(page.get_by_text("The sun is to come from places, and this is lacking").first).to_be_visible()
+    expect(page.get_by_text("The sun is not the typed one, and this is lacking").first).to_be_visible()
 
     installer.step("Brief")
     where = page.get_by_role("button", name="not said").first

@@ -155,6 +155,17 @@ def test_the_month_that_asks_for_most_governs_and_a_hookup_is_no_sunny_stay() ->
     assert value(by_nights, "climate.psh.jun") == pytest.approx((each[0] + 2 * each[1]) / 3)
 
 
+def test_sun_typed_by_month() -> None:
+    """2 h in October and 5 h in June: October governs, and asks for two and a half times the array. (arithmetic)"""
+    stays = {"a": {"month": 6}, "b": {"month": 10}}
+    by_month = report(stays=stays, solar={"sun_from": "months", "psh_by_month": {"6": 5, "10": 2}})
+
+    assert value(by_month, "solar.need_w") == pytest.approx(2.5 * value(by_month, "solar.need_w.jun"))
+    assert value(by_month, "solar.need_w") == pytest.approx(value(report(solar={"peak_sun_hours": 2}), "solar.need_w"))
+    lacking = report(stays=stays, solar={"sun_from": "months", "psh_by_month": {"6": 5}})
+    assert "solar.no_place_yet" in {finding.code for finding in lacking.findings}
+
+
 @pytest.mark.parametrize(
     ("place", "far"),
     [((0.0, -140.0), True), ((90.0, 0.0), True), ((-90.0, 13.0), True), ((51.5, -0.1), False), ((65.0, 179.9), False)],

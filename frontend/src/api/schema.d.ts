@@ -4767,6 +4767,13 @@ export interface components {
              */
             peak_sun_hours?: number;
             /**
+             * Psh By Month
+             * @description Peak sun hours by the number of the month; None: not said. [kWh/m² a day, in the panel's plane]
+             */
+            psh_by_month?: {
+                [key: string]: number | null;
+            };
+            /**
              * Record Low C
              * @description Coldest ever at the stays, if known. [°C]
              * @default null
@@ -4774,11 +4781,11 @@ export interface components {
             record_low_c?: number | null;
             /**
              * Sun From
-             * @description The typed peak sun hours, those of the stays' places and months, or of a weather file.
+             * @description Peak sun hours typed for all, typed by month, of the stays' places and months, or of a weather file.
              * @default typed
              * @enum {string}
              */
-            sun_from?: "typed" | "places" | "file";
+            sun_from?: "typed" | "months" | "places" | "file";
         };
         /**
          * SourceAnswer

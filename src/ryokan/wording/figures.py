@@ -334,6 +334,7 @@ TITLES: dict[str, str] = {
     "climate.stay.*.shade_frac": "Shade at the stay",
     "climate.stay.*.night_c": "Mean night of the month there",
     "climate.stay.*.afternoon_c": "Mean afternoon of the month there",
+    "solar.typed_ratio": "What the array yields of its rating in typed sun",
     "solar.yield_wh_per_w.*": "What a rated watt gives in a day of the month",
     "solar.need_w.*": "Array needed in the month",
     "wiring.main.circular_mils_by_drop": "Cross-check: circular mils for the drop",

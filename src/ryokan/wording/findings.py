@@ -394,7 +394,7 @@ FINDINGS: dict[str, Words] = {
         "It trips before the motor is up to speed.",
     ),
     "solar.no_place_yet": Words(
-        "The sun is to come from places, and this is lacking: {names}.",
+        "The sun is not the typed one, and this is lacking: {names}.",
         "What lacks is left out; where nothing is known, the typed sun of {sun} stands in.",
     ),
     "solar.place_far_from_data": Words(

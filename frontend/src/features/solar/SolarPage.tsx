@@ -1,5 +1,6 @@
 import { Choice } from "../../ui/Choice";
 import { PageHead, Section } from "../../ui/PageHead";
+import { MONTHS } from "../brief/words";
 import { Figure } from "../rig/Figure";
 import { FieldRow, NumberField } from "../rig/fields";
 import { NeedRows } from "../rig/NeedRows";
@@ -75,7 +76,8 @@ function Sun() {
   const { rig, edit, answer } = useRig();
   const { solar } = rig;
   const { figure } = useStepFigures("solar");
-  const places = solar.sun_from !== "typed";
+  const places = solar.sun_from === "places" || solar.sun_from === "file";
+  const byMonth = solar.sun_from === "months";
   const file = solar.sun_from === "file";
   return (
     <Section
@@ -88,6 +90,7 @@ function Sun() {
           value={solar.sun_from}
           options={[
             { value: "typed", label: "typed" },
+            { value: "months", label: "typed by month" },
             { value: "places", label: "that of the stays" },
             { value: "file", label: "of a weather file" },
           ]}
@@ -95,7 +98,9 @@ function Sun() {
           onChange={(value) => void edit([{ op: "add", path: "/solar/sun_from", value }])}
         />
       </FieldRow>
-      {!(places && figure("climate.bias_applied")) && (
+      {byMonth && <MonthsTyped />}
+      {byMonth && <JourneySun figure={figure} />}
+      {!(places && figure("climate.bias_applied")) && !byMonth && (
         <NumberField
           label="Peak sun hours"
           path="/solar/peak_sun_hours"
@@ -155,4 +160,21 @@ function Sun() {
       )}
     </Section>
   );
+}
+
+/** Peak sun hours for each month that the journey meets. */
+function MonthsTyped() {
+  const { rig } = useRig();
+  const months = [...new Set(Object.values(rig.stays).map((stay) => stay.month))].sort((one, other) => one - other);
+  if (months.length === 0) return <p className="py-2 text-soft">The journey has no stay yet.</p>;
+  return months.map((month) => (
+    <NumberField
+      key={month}
+      label={`Peak sun hours, ${MONTHS[month - 1]}`}
+      path={`/solar/psh_by_month/${month}`}
+      unit="h"
+      nullable
+      value={rig.solar.psh_by_month[String(month)] ?? null}
+    />
+  ));
 }

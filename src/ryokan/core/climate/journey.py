@@ -14,6 +14,7 @@ from ryokan.core.rig import Rig, Stay
 from ryokan.core.solar.model import OwnSun, Solar
 
 MONTHS = ("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec")
+TYPED_LOSSES = ("controller", "pv_wiring", "soiling", "mismatch", "pv_temperature", "incidence", "shade")
 NO_SUN_WH_PER_W = 0.02  # a day below which an array is no source
 
 
@@ -29,8 +30,17 @@ def located(rig: Rig) -> dict[str, Stay]:
 
 def sunlit(rig: Rig) -> dict[str, Stay]:
     """Located stays that live by the sun: those without a hookup, where there are any. (common practice)"""
-    stays = located(rig)
+    return _without_hookup(located(rig))
+
+
+def _without_hookup(stays: dict[str, Stay]) -> dict[str, Stay]:
     return {id: stay for id, stay in stays.items() if stay.hookup == "none"} or stays
+
+
+def months_lacking(rig: Rig) -> list[str]:
+    """Months of the journey for which no peak sun hours were typed, where they are typed by month."""
+    met = sorted({stay.month for stay in _without_hookup(dict(rig.stays)).values()})
+    return [MONTHS[month - 1] for month in met if rig.solar.psh_by_month.get(str(month)) is None]
 
 
 def journey_sun(sheet: Sheet, rig: Rig) -> None:
@@ -40,6 +50,9 @@ def journey_sun(sheet: Sheet, rig: Rig) -> None:
     off at each stay. Left out where the sun is typed, or
     no stay has a place. [kWh/m² a day, Wh/W a day, °C]
     """
+    if rig.solar.sun_from == "months":
+        _by_hand(sheet, rig)
+        return
     stays = sunlit(rig)
     if rig.solar.sun_from == "typed" or not stays:
         return
@@ -55,6 +68,23 @@ def journey_sun(sheet: Sheet, rig: Rig) -> None:
     for month in sorted(by_month):
         _month(sheet, MONTHS[month - 1], by_month[month])
     _records(sheet, rig.solar, list(stays))
+
+
+def _by_hand(sheet: Sheet, rig: Rig) -> None:
+    """Peak sun hours as typed for each month that the journey meets, and what a rated watt gives of them. [h, Wh/W a day]"""
+    ratio = typed_ratio(sheet, "solar.typed_ratio")
+    for month in sorted({stay.month for stay in _without_hookup(dict(rig.stays)).values()}):
+        typed = rig.solar.psh_by_month.get(str(month))
+        if typed is not None:
+            name = MONTHS[month - 1]
+            psh = sheet.given(f"climate.psh.{name}", typed, "h")
+            sheet.compute(f"solar.yield_wh_per_w.{name}", "psh × ratio", "Wh/W", "practice", psh=psh, ratio=ratio)
+
+
+def typed_ratio(sheet: Sheet, key: str) -> Figure:
+    """What an array yields of its rating in typed peak sun hours: every loss that a model would know by itself."""
+    losses = {name: sheet.assumption(f"{name}_frac") for name in TYPED_LOSSES}
+    return sheet.compute(key, " × ".join(TYPED_LOSSES), "", "practice", **losses)
 
 
 def panel_of(solar: Solar, lat_deg: float) -> Panel:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from ryokan.core.climate.journey import MONTHS, NO_SUN_WH_PER_W, located
+from ryokan.core.climate.journey import MONTHS, NO_SUN_WH_PER_W, located, months_lacking
 from ryokan.core.figure import Sheet
 from ryokan.core.findings.model import Fix, Trouble, replace, rule
 from ryokan.core.rig import Rig
@@ -34,7 +34,10 @@ def controller_clips(rig: Rig, sheet: Sheet) -> Trouble | None:
 
 @rule("solar.no_place_yet", "advice", "product")
 def no_place_yet(rig: Rig, sheet: Sheet) -> Trouble | None:
-    """The sun is to come from the places of the stays, and some stays have none."""
+    """The sun is to come from places, months or a file, and something of it is not there."""
+    if rig.solar.sun_from == "months":
+        lacking = months_lacking(rig) or ([] if rig.stays else ["the journey"])
+        return Trouble(figures={"sun": sheet["solar.peak_sun_hours"]}, words={"names": ", ".join(lacking)}) if lacking else None
     if rig.solar.sun_from == "typed" or (rig.solar.sun_from == "file" and rig.solar.own_sun is not None and rig.stays):
         return None
     if rig.solar.sun_from == "file":

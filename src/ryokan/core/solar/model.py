@@ -13,6 +13,9 @@ SkyDays: TypeAlias = Annotated[
 ]
 
 
+MonthNumber: TypeAlias = Annotated[str, Field(pattern=r"^([1-9]|1[0-2])$", description="1 for January.")]
+
+
 class OwnSun(Model):
     """Sun and air of a weather file: horizontal days as twenty equal shares of each month, and monthly means of the air."""
 
@@ -31,8 +34,13 @@ class Solar(Model):
     peak_sun_hours: float = Field(
         default=3.0, gt=0, le=10, description="Typed for the travel months and places. [kWh/m² a day, in the panel's plane]"
     )
-    sun_from: Literal["typed", "places", "file"] = Field(
-        default="typed", description="The typed peak sun hours, those of the stays' places and months, or of a weather file."
+    sun_from: Literal["typed", "months", "places", "file"] = Field(
+        default="typed",
+        description="Peak sun hours typed for all, typed by month, of the stays' places and months, or of a weather file.",
+    )
+    psh_by_month: dict[MonthNumber, Annotated[float, Field(ge=0, le=12)] | None] = Field(
+        default_factory=dict,
+        description="Peak sun hours by the number of the month; None: not said. [kWh/m² a day, in the panel's plane]",
     )
     own_sun: OwnSun | None = Field(default=None, description="What a weather file of one's own came to.")
     panel_tilt_deg: float = Field(default=0, ge=0, le=90, description="From level. [°]")

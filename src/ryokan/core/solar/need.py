@@ -2,11 +2,9 @@
 
 from __future__ import annotations
 
-from ryokan.core.climate.journey import MONTHS, NO_SUN_WH_PER_W
+from ryokan.core.climate.journey import MONTHS, NO_SUN_WH_PER_W, typed_ratio
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.solar.model import Solar
-
-_FACTORS = ("controller", "pv_wiring", "soiling", "mismatch", "pv_temperature", "incidence", "shade")
 
 
 def array_need(sheet: Sheet, solar: Solar, chemistry: str) -> Figure:
@@ -49,13 +47,7 @@ def sunny_months(sheet: Sheet) -> list[str]:
 
 def _by_typed_sun(sheet: Sheet, solar: Solar, wanted: dict[str, Figure]) -> Figure:
     sun = sheet.given("solar.peak_sun_hours", solar.peak_sun_hours, "h")
-    ratio = sheet.compute(
-        "solar.performance_ratio",
-        " × ".join(_FACTORS),
-        "",
-        "practice",
-        **{name: sheet.assumption(f"{name}_frac") for name in _FACTORS},
-    )
+    ratio = typed_ratio(sheet, "solar.performance_ratio")
     formula = "wh × (direct + (1 − direct) ÷ round_trip) ÷ (sun × ratio) × refill"
     return sheet.compute("solar.need_w", formula, "W", "ieee_1562", sun=sun, ratio=ratio, **wanted)
 
@@ -75,9 +67,9 @@ def _by_months(sheet: Sheet, months: list[str], wanted: dict[str, Figure]) -> Fi
         for month in months
     }
     worst = min(months, key=lambda month: sheet[f"solar.yield_wh_per_w.{month}"].number)
-    sun = sheet.compute("solar.peak_sun_hours", "psh", "h", "merra2", psh=sheet[f"climate.psh.{worst}"])
-    a_watt = sheet[f"solar.yield_wh_per_w.{worst}"]
-    sheet.compute("solar.performance_ratio", "a_watt ÷ sun", "", "pvlib", a_watt=a_watt, sun=sun)
+    psh, a_watt = sheet[f"climate.psh.{worst}"], sheet[f"solar.yield_wh_per_w.{worst}"]
+    sun = sheet.compute("solar.peak_sun_hours", "psh", "h", psh.source, psh=psh)
+    sheet.compute("solar.performance_ratio", "a_watt ÷ sun", "", "physics", a_watt=a_watt, sun=sun)
     return sheet.compute("solar.need_w", "max(months)", "W", "ieee_1562", months=list(needs.values()))
 
 
