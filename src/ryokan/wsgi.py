@@ -5,9 +5,11 @@ from __future__ import annotations
 import gc
 import os
 from pathlib import Path
+from threading import Thread
 
 from flask import Flask
 
+from ryokan.core.climate.ready import get_ready
 from ryokan.store.database import open_engine
 from ryokan.web.app import create_app, utc_now
 from ryokan.web.context import Context
@@ -28,6 +30,7 @@ def application() -> Flask:
         frontend=Path(frontend) if frontend else None,
         https=os.environ.get("RYOKAN_HTTPS") == "1",
     )
+    Thread(target=get_ready, name="get ready", daemon=True).start()
     gc.collect()
     gc.freeze()  # what is there now stays for good
     gc.set_threshold(*COLLECT_AFTER)

@@ -1,0 +1,14 @@
+"""What the first rig with a place would otherwise wait for."""
+
+from __future__ import annotations
+
+from ryokan.core.climate.grid import sky
+from ryokan.core.climate.places import find_places
+from ryokan.core.climate.sun import Panel, month_sun
+
+
+def get_ready() -> None:
+    """Read the grids and the places and load pvlib, so that the first question of a process is as quick as the next."""
+    greenwich = (51.5, 0.0)
+    month_sun(greenwich, 6, sky(*greenwich), Panel(), correction=1.0)
+    find_places("a")
