@@ -29,17 +29,21 @@ export function JourneySun({ figure }: { figure: (key: string) => FigureValue | 
                     className="absolute inset-x-0 bottom-0 bg-incoming opacity-75"
                     style={{ height: `${(Number(one.psh.value) / highest) * 100}%` }}
                   />
-                  <div
-                    className="absolute left-1/2 w-[7px] border-ink border-y border-r"
-                    style={{
-                      bottom: `${(one.low / highest) * 100}%`,
-                      height: `${((one.high - one.low) / highest) * 100}%`,
-                    }}
-                  />
-                  <div
-                    className="absolute inset-x-0 h-[3px] border-sheet border-y bg-stored"
-                    style={{ bottom: `${(Number(one.dull?.value ?? 0) / highest) * 100}%` }}
-                  />
+                  {one.high > one.low && (
+                    <div
+                      className="absolute left-1/2 w-[7px] border-ink border-y border-r"
+                      style={{
+                        bottom: `${(one.low / highest) * 100}%`,
+                        height: `${((one.high - one.low) / highest) * 100}%`,
+                      }}
+                    />
+                  )}
+                  {one.dull && (
+                    <div
+                      className="absolute inset-x-0 h-[3px] border-sheet border-y bg-stored"
+                      style={{ bottom: `${(Number(one.dull?.value ?? 0) / highest) * 100}%` }}
+                    />
+                  )}
                 </>
               )}
             </div>
