@@ -88,6 +88,14 @@ def test_a_measured_year_keeps_its_months() -> None:
     assert value(rig, "climate.t_min_record_c") == -20
 
 
+@pytest.mark.parametrize(("typed_c", "reckoned_c"), [(None, 20), (0, 0), (25, 20)])
+def test_the_colder_of_file_and_typed_record_counts(typed_c: float | None, reckoned_c: float) -> None:
+    own = read_weather_file(epw(hours()).encode()).model_dump(mode="json")
+    rig = report([load()], stays={"a": {}}, solar={"sun_from": "file", "own_sun": own, "record_low_c": typed_c})
+
+    assert value(rig, "climate.t_min_record_c") == reckoned_c
+
+
 HALF = hours().iloc[:4380]
 GAP = changed_hours(ghi=hours()["ghi"].where(hours().index.dayofyear != 100, 9999))
 

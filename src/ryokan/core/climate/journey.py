@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from functools import lru_cache
 
 import numpy as np
@@ -158,7 +157,10 @@ def _month(sheet: Sheet, month: str, ids: list[str]) -> None:
 def _records(sheet: Sheet, solar: Solar, ids: list[str]) -> None:
     own = solar.own_sun if solar.sun_from == "file" else None
     if own is not None:
-        sheet.constant("climate.t_min_record_c", min(own.coldest_c, solar.record_low_c or math.inf), "°C", "weather_file")
+        if solar.record_low_c is not None and solar.record_low_c < own.coldest_c:
+            sheet.given("climate.t_min_record_c", solar.record_low_c, "°C")
+        else:
+            sheet.constant("climate.t_min_record_c", own.coldest_c, "°C", "weather_file")
         sheet.constant("climate.t_max_record_c", own.hottest_c, "°C", "weather_file")
         return
     if solar.record_low_c is not None:
