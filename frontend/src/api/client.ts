@@ -48,3 +48,12 @@ export async function unwrap<T>(
   const problem = answer.error as Partial<Problem> | undefined;
   throw new RequestFailed(answer.response.status, problem?.detail ? (problem as Problem) : null);
 }
+
+/** A file as the body of a request, as it is. The document describes such bodies as text, which a file is not. */
+export function asItIs(file: File, contentType: string) {
+  return {
+    body: file as never,
+    bodySerializer: (body: unknown) => body as string,
+    headers: { "Content-Type": contentType },
+  };
+}

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { client, unwrap } from "../../api/client";
+import { asItIs, client, unwrap } from "../../api/client";
 import type { Journey } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Dialog } from "../../ui/Dialog";
@@ -23,9 +23,7 @@ export function JourneyFile() {
         (await unwrap(
           client.POST("/api/v1/options/{option_id}/journey-file", {
             params: { path: { option_id: optionId } },
-            body: file as never,
-            bodySerializer: (body) => body as unknown as string,
-            headers: { "Content-Type": "application/gpx+xml" },
+            ...asItIs(file, "application/gpx+xml"),
           }),
         )) as Journey,
       );

@@ -1,4 +1,4 @@
-import { client, unwrap } from "../../api/client";
+import { asItIs, client, unwrap } from "../../api/client";
 import type { PatchOperation } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { FilePicker } from "../../ui/FilePicker";
@@ -18,9 +18,7 @@ export function WeatherFile() {
       const found = (await unwrap(
         client.POST("/api/v1/options/{option_id}/weather-file", {
           params: { path: { option_id: optionId } },
-          body: file as never,
-          bodySerializer: (body) => body as unknown as string,
-          headers: { "Content-Type": "application/octet-stream" },
+          ...asItIs(file, "application/octet-stream"),
         }),
       )) as { patch: PatchOperation[] };
       await edit(found.patch);

@@ -1,5 +1,5 @@
 import { useId, useState } from "react";
-import { client, unwrap } from "../../api/client";
+import { asItIs, client, unwrap } from "../../api/client";
 import type { MeterLog, PatchOperation, Wish } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { FilePicker } from "../../ui/FilePicker";
@@ -138,9 +138,7 @@ function AMetersLog() {
         (await unwrap(
           client.POST("/api/v1/options/{option_id}/meter-log", {
             params: { path: { option_id: optionId } },
-            body: file as never,
-            bodySerializer: (body) => body as unknown as string,
-            headers: { "Content-Type": "text/csv" },
+            ...asItIs(file, "text/csv"),
           }),
         )) as MeterLog,
       );
