@@ -152,7 +152,7 @@ def test_the_month_that_asks_for_most_governs_and_a_hookup_is_no_sunny_stay() ->
     # Two stays of one month by their nights: 3 and 6, so two thirds of the second.
     shared = {"a": {**stays["june"], "nights": 3}, "b": {**stays["june"], "lat_deg": 30, "nights": 6}}
     by_nights = report(stays=shared, solar={"sun_from": "places"})
-    each = [value(by_nights, f"climate.stay.{id}.psh") for id in "ab"]
+    each = [value(by_nights, f"climate.stay.{id}.jun.psh") for id in "ab"]
     assert value(by_nights, "climate.psh.jun") == pytest.approx((each[0] + 2 * each[1]) / 3)
 
 

@@ -9,7 +9,8 @@ from typing import Literal, TypeAlias
 from ryokan.core.charging.alternator import dcdc_need
 from ryokan.core.charging.model import Hookup
 from ryokan.core.charging.shore import all_sources, shore_need
-from ryokan.core.climate.journey import journey_sun
+from ryokan.core.climate.journey import journey_sun, worked_out
+from ryokan.core.climate.stay import MONTHS
 from ryokan.core.data.tables import tables
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.findings.model import STEPS, Finding, StepName
@@ -20,16 +21,16 @@ from ryokan.core.inverter.need import idle_wh_per_day, inverter_need, surge_give
 from ryokan.core.inverter.place import what_it_gives as inverter_gives
 from ryokan.core.links.ends import alternator_links, brought, given_away
 from ryokan.core.loads.energy import daily_energy, energy_over_days
-from ryokan.core.loads.model import Load
+from ryokan.core.loads.model import Load, Season
 from ryokan.core.loads.peak import peak, together
 from ryokan.core.loads.quiet import quiet_energy
 from ryokan.core.loads.rows import Powered, Row, powered, row_figures, wh_at_bank
-from ryokan.core.loads.seasons import by_season, design_season, duty_frac, in_season, travelled
+from ryokan.core.loads.seasons import by_season, design_season, duty_frac, in_season, mean_by_month, travelled
 from ryokan.core.loads.spread import all_on_dc, by_feed, low_and_high, measured, methods, shape, standing
 from ryokan.core.parts.fitted import Fitted, fitted, totals
 from ryokan.core.parts.model import Part
 from ryokan.core.rig import Rig
-from ryokan.core.solar.need import array_need, bench_rules, controller_need
+from ryokan.core.solar.need import array_need, bench_rules, cold_volts, controller_need, lie_worth
 from ryokan.core.space.balance import balance
 from ryokan.core.space.room import room
 from ryokan.core.storage.behaviour import spread_of_days, under_load
@@ -85,7 +86,7 @@ def evaluate(rig: Rig, book: Mapping[str, Part] | None = None) -> Report:
     _brief(sheet, rig)
     system_volts(sheet, rig.storage)
     bank_have(sheet, rig.storage, chosen)
-    loads, rows = _rows(sheet, rig, chosen)
+    loads, rows, season = _rows(sheet, rig, chosen)
     ac_rows = [row for row in loads if row.load.feed == "ac"]
     resting = [row for row in rows if from_a_bank_at_rest(row.load)]
 
@@ -97,6 +98,8 @@ def evaluate(rig: Rig, book: Mapping[str, Part] | None = None) -> Report:
     energy_over_days(sheet, resting, at_bank, idle)
     _spread(sheet, rig, resting, at_bank, idle)
 
+    from_bank = [row for row in loads if from_a_bank_at_rest(row.load)]
+    by_month = mean_by_month(sheet, rig, from_bank, at_bank, idle, rated_w, season)
     at_bank = {row.id: at_bank[row.id] for row in resting}
     bank_need(sheet, rig.storage, loads)
     what_it_gives(sheet, rig.storage, bank_given(sheet))
@@ -107,7 +110,9 @@ def evaluate(rig: Rig, book: Mapping[str, Part] | None = None) -> Report:
 
     chemistry = rig.storage.chemistry
     journey_sun(sheet, rig)
-    array_w = array_need(sheet, rig.solar, chemistry)
+    array_w = array_need(sheet, rig.solar, chemistry, {MONTHS[month - 1]: wh for month, wh in by_month.items()})
+    lie_worth(sheet, worked_out(sheet, rig), array_w)
+    cold_volts(sheet)
     bench_rules(sheet)
     controller_need(sheet, rig.solar, array_w)
     dcdc_need(sheet, rig.charging, chemistry)
@@ -132,8 +137,8 @@ def from_a_bank_at_rest(load: Load) -> bool:
     return load.when in ("always", "anchor")
 
 
-def _rows(sheet: Sheet, rig: Rig, chosen: Fitted) -> tuple[list[Powered], list[Row]]:
-    """Every load that the journey meets in any season, and those of the season that is planned for with their energy.
+def _rows(sheet: Sheet, rig: Rig, chosen: Fitted) -> tuple[list[Powered], list[Row], Season]:
+    """Every load that the journey meets in any season, those of the season that is planned for with their energy, and it.
 
     Inverter, cables and fuses live through every season, so the first bound the draw; the second size bank and array.
     """
@@ -141,7 +146,8 @@ def _rows(sheet: Sheet, rig: Rig, chosen: Fitted) -> tuple[list[Powered], list[R
     loads += heater_rows(sheet, rig.storage, chosen.battery)
     season = design_season(sheet, rig, by_season(sheet, rig, [row for row in loads if from_a_bank_at_rest(row.load)]))
     met = [row for row in loads if any(in_season(row.load, one) for one in travelled(rig.brief))]
-    return met, [row_figures(sheet, row, duty_frac(rig, row.load, season)) for row in met if in_season(row.load, season)]
+    planned = [row_figures(sheet, row, duty_frac(rig, row.load, season)) for row in met if in_season(row.load, season)]
+    return met, planned, season
 
 
 def _spread(sheet: Sheet, rig: Rig, rows: list[Row], at_bank: dict[str, Figure], idle: Figure) -> None:

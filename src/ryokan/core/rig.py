@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import date
 from typing import Annotated, Literal, TypeAlias
 
 from pydantic import Field, field_validator, model_validator
@@ -61,6 +62,11 @@ class Brief(Model):
         return names
 
 
+SunHour = Annotated[float, Field(ge=0, le=24)]
+Bearing = Annotated[float, Field(ge=0, le=360)]
+HorizonHeight = Annotated[float, Field(ge=0, le=89)]
+
+
 class Stay(Model):
     """One kind of stop on the journey."""
 
@@ -74,6 +80,32 @@ class Stay(Model):
     lat_deg: float | None = Field(default=None, ge=-90, le=90, description="Where it is; None: not said. [°]")
     lon_deg: float | None = Field(default=None, ge=-180, le=180, description="East of Greenwich. [°]")
     shade_frac: float = Field(default=0, ge=0, le=0.95, description="Share of the sun that trees and walls take there.")
+    arrives: Annotated[date, Field(ge=date(2000, 1, 1), le=date(2100, 12, 31))] | None = Field(
+        default=None, description="Its first night; None: some day of its month."
+    )
+    heading_deg: float | None = Field(
+        default=None, ge=0, le=360, description="Where the vehicle's nose points, clockwise from north; None: not known. [°]"
+    )
+    shaded_h: tuple[tuple[SunHour, SunHour], ...] = Field(
+        default=(), max_length=6, description="Spells by the sun's clock, noon at 12, in which no beam comes through. [h]"
+    )
+    horizon: tuple[tuple[Bearing, HorizonHeight], ...] = Field(
+        default=(), max_length=72, description="Bearing and height of the line of hills and trees. [°, °]"
+    )
+
+    @model_validator(mode="after")
+    def _month_of_arrival(self) -> Stay:
+        if self.arrives is not None and self.arrives.month != self.month:
+            raise ValueError(f"it arrives in month {self.arrives.month} and says month {self.month}")
+        return self
+
+    @model_validator(mode="after")
+    def _spells_run_forward(self) -> Stay:
+        if any(end <= start for start, end in self.shaded_h):
+            raise ValueError("a spell of shade ends after it begins")
+        if len({bearing % 360 for bearing, _ in self.horizon}) < len(self.horizon):
+            raise ValueError("a bearing of the horizon stands twice")
+        return self
 
     @model_validator(mode="after")
     def _both_or_neither(self) -> Stay:

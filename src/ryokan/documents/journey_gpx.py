@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from datetime import UTC, datetime, timedelta
+from datetime import UTC, date, datetime, timedelta
 from itertools import pairwise
 
 import gpxpy
@@ -42,8 +42,9 @@ class Fix:
 def read_journey(content: bytes) -> list[Stay]:
     """Stays of a GPX file, in their order.
 
-    A track with times gives a stay for each place where nights were spent, with the hours driven on its days. Without one,
-    each waypoint or point of a route is a stay of one night, whose month nobody knows: it is that of :class:`Stay`.
+    A track with times gives a stay for each place where nights were spent, with its date and the hours driven on its days.
+    Without one, each waypoint or point of a route is a stay of one night, whose month nobody knows: it is that of
+    :class:`Stay`.
 
     Raises
     ------
@@ -116,7 +117,7 @@ def _nights(fixes: Sequence[Fix]) -> list[Stay]:
     for number, group in enumerate(groups, start=1):
         until = group[-1].at
         driven_h = _driven_h([fix for fix in fixes if since <= fix.at <= until])
-        middle = group[len(group) // 2]
+        arrives = (group[0].at + timedelta(hours=group[0].lon_deg / 15)).date() - timedelta(days=1)  # the evening before
         stays.append(
             _stay(
                 number,
@@ -124,7 +125,7 @@ def _nights(fixes: Sequence[Fix]) -> list[Stay]:
                 group[0].lon_deg,
                 nights=len(group),
                 driving_h=min(24.0, round(driven_h / len(group), 2)),
-                month=middle.at.month,
+                arrives=arrives,
             )
         )
         since = until
@@ -163,9 +164,9 @@ def _km(one: Fix, other: Fix) -> float:
 
 
 def _stay(
-    number: int, lat_deg: float, lon_deg: float, *, nights: int, driving_h: float, place: str = "", month: int | None = None
+    number: int, lat_deg: float, lon_deg: float, *, nights: int, driving_h: float, place: str = "", arrives: date | None = None
 ) -> Stay:
-    said = {} if month is None else {"month": month}
+    said = {} if arrives is None else {"month": arrives.month, "arrives": arrives}
     return Stay(
         position=number,
         place=place,

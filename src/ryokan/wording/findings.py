@@ -393,6 +393,26 @@ FINDINGS: dict[str, Words] = {
         "The worst start of {surge} lasts about {needed}; the inverter gives its surge for {lasts}.",
         "It trips before the motor is up to speed.",
     ),
+    "brief.stays_overlap": Words(
+        "Stays overlap: {stays}.",
+        "Those nights count twice, for driving as for the sun.",
+    ),
+    "brief.gap_between_stays": Words(
+        "{nights} from {from} on belong to no stay{more}.",
+        "Their sun, their driving and their hookup are not counted. Add a stay, or let the one before last longer.",
+    ),
+    "brief.month_overfull": Words(
+        "More nights than days: {months}.",
+        "Some stays have no date, so which of them overlap cannot be said. Give them dates, or fewer nights.",
+    ),
+    "brief.months_without_stay": Words(
+        "The promise covers months without a stay: {months}.",
+        "The sun is that of the stays, so nothing is known of those months; the dullest may be among them.",
+    ),
+    "brief.hemisphere_unlike_places": Words(
+        "The journey is said to be in the other half of the world than: {places}.",
+        "Its seasons are turned round there, and with them the loads that follow the weather.",
+    ),
     "solar.no_place_yet": Words(
         "The sun is not the typed one, and this is lacking: {names}.",
         "What lacks is left out; where nothing is known, the typed sun of {sun} stands in.",
@@ -412,6 +432,8 @@ FINDINGS: dict[str, Words] = {
 }
 
 FIXES: dict[str, str] = {
+    "brief.leave_when_the_next_begins": "Leave when the next one begins",
+    "brief.other_hemisphere": "Travel in the other half of the world",
     "loads.take_lower_step": "Run it longer at the lower step",
     "storage.raise_bank": "Raise the bank to the need",
     "storage.add_strings": "Add strings of the same unit",

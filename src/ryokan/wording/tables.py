@@ -12,6 +12,7 @@ COLUMNS = {
     "ohm_per_km_75c": "Ω/km at 75 °C",
     "ohm_per_km_20c": "Ω/km at 20 °C",
     "factor": "factor",
+    "below_25_k": "K below 25 °C",
     "breaker_a": "breaker, A",
     "voltage_v": "V",
     "continuous_frac": "continuous share",

@@ -2,17 +2,12 @@
 
 from __future__ import annotations
 
-from functools import lru_cache
-
-import numpy as np
-
-from ryokan.core.climate.grid import Sky, sky
-from ryokan.core.climate.sun import MEAN_DAYS, Panel, day_range_k, extraterrestrial_kwh_per_m2, month_sun
+from ryokan.core.climate.stay import MONTHS, at_stay, nights_in_months
 from ryokan.core.figure import Figure, Sheet
+from ryokan.core.itinerary import months_of
 from ryokan.core.rig import Rig, Stay
-from ryokan.core.solar.model import OwnSun, Solar
+from ryokan.core.solar.model import Solar
 
-MONTHS = ("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec")
 TYPED_LOSSES = ("controller", "pv_wiring", "soiling", "mismatch", "pv_temperature", "incidence", "shade")
 NO_SUN_WH_PER_W = 0.02  # a day below which an array is no source
 
@@ -36,18 +31,22 @@ def _without_hookup(stays: dict[str, Stay]) -> dict[str, Stay]:
     return {id: stay for id, stay in stays.items() if stay.hookup == "none"} or stays
 
 
+def worked_out(sheet: Sheet, rig: Rig) -> dict[str, Stay]:
+    """Stays whose sun stands on the sheet."""
+    return {id: stay for id, stay in sunlit(rig).items() if f"climate.stay.{id}.away_km" in sheet.figures}
+
+
 def months_lacking(rig: Rig) -> list[str]:
     """Months of the journey for which no peak sun hours were typed, where they are typed by month."""
-    met = sorted({stay.month for stay in _without_hookup(dict(rig.stays)).values()})
+    met = sorted({month for stay in _without_hookup(dict(rig.stays)).values() for month in months_of(stay)})
     return [MONTHS[month - 1] for month in met if rig.solar.psh_by_month.get(str(month)) is None]
 
 
 def journey_sun(sheet: Sheet, rig: Rig) -> None:
     """Peak sun hours, the yield of a rated watt and the temperatures by month, of the stays that have a place.
 
-    Several stays of one month count by their nights; stays on a hookup do not where others live by the sun. Shade is taken
-    off at each stay. Left out where the sun is typed, or
-    no stay has a place. [kWh/m² a day, Wh/W a day, °C]
+    Several stays of one month count by their nights there; stays on a hookup do not where others live by the sun. Left out
+    where the sun is typed, or no stay has a place. [kWh/m² a day, Wh/W a day, °C]
     """
     if rig.solar.sun_from == "months":
         _by_hand(sheet, rig)
@@ -62,17 +61,19 @@ def journey_sun(sheet: Sheet, rig: Rig) -> None:
     sheet.compute("climate.bias_applied", "1 − correction", "", "typical_years", correction=correction)
     by_month: dict[int, list[str]] = {}
     for id, stay in stays.items():
-        _stay(sheet, rig.solar, id, stay, correction)
-        by_month.setdefault(stay.month, []).append(id)
+        nights_in_months(sheet, id, stay)
+        at_stay(sheet, rig.solar, id, stay, correction)
+        for month in months_of(stay):
+            by_month.setdefault(month, []).append(f"climate.stay.{id}.{MONTHS[month - 1]}")
     for month in sorted(by_month):
-        _month(sheet, MONTHS[month - 1], by_month[month])
-    _records(sheet, rig.solar, list(stays))
+        _month(sheet, MONTHS[month - 1], by_month[month], portable=rig.solar.portable.rated_w is not None)
+    _records(sheet, rig.solar, [base for month in sorted(by_month) for base in by_month[month]])
 
 
 def _by_hand(sheet: Sheet, rig: Rig) -> None:
     """Peak sun hours as typed for each month that the journey meets, and what a rated watt gives of them. [h, Wh/W a day]"""
     ratio = typed_ratio(sheet, "solar.typed_ratio")
-    for month in sorted({stay.month for stay in _without_hookup(dict(rig.stays)).values()}):
+    for month in sorted({month for stay in _without_hookup(dict(rig.stays)).values() for month in months_of(stay)}):
         typed = rig.solar.psh_by_month.get(str(month))
         if typed is not None:
             name = MONTHS[month - 1]
@@ -86,64 +87,17 @@ def typed_ratio(sheet: Sheet, key: str) -> Figure:
     return sheet.compute(key, " × ".join(TYPED_LOSSES), "", "practice", **losses)
 
 
-def panel_of(solar: Solar, lat_deg: float) -> Panel:
-    """How the array lies; tilted with no heading said it faces the equator."""
-    faces = solar.panel_faces_deg
-    if faces is None:
-        faces = 180.0 if lat_deg >= 0 else 0.0
-    return Panel(tilt_deg=solar.panel_tilt_deg, azimuth_deg=faces)
-
-
-def _stay(sheet: Sheet, solar: Solar, id: str, stay: Stay, correction: Figure) -> None:
-    assert stay.lat_deg is not None
-    assert stay.lon_deg is not None
-    base, place = f"climate.stay.{id}", (round(stay.lat_deg, 2), round(stay.lon_deg, 2))
-    own = solar.own_sun if solar.sun_from == "file" else None
-    above = sky(*place) if own is None else _own_sky(own)
-    source = "merra2" if own is None else "weather_file"
-    sun = month_sun(place, stay.month, above, panel_of(solar, place[0]), correction=correction.number)
-    inputs = {
-        "lat": sheet.given(f"{base}.lat_deg", stay.lat_deg, "°"),
-        "lon": sheet.given(f"{base}.lon_deg", stay.lon_deg, "°"),
-        "correction": correction,
-    }
-    cell = f"{above.away_km:.0f} km from the nearest cell that has data." if above.away_km else ""
-    sheet.simulate(f"{base}.away_km", above.away_km, "km", source, inputs)
-    sheet.simulate(f"{base}.psh", float(sun.in_plane.mean()), "h", source, inputs, cell)
-    # Twenty equal shares of the days: between the second and the third lies what nine days in ten are better than.
-    sheet.simulate(f"{base}.psh_p10", float(sun.in_plane[1:3].mean()), "h", source, inputs, cell)
-    bare = sheet.simulate(f"{base}.bare_wh_per_w", float(sun.wh_per_w.mean()), "Wh/W", "pvlib", inputs)
-    losses = {name: sheet.assumption(f"{name}_frac") for name in ("controller", "pv_wiring", "soiling", "mismatch")}
-    sheet.compute(
-        f"{base}.yield_wh_per_w",
-        "bare × (1 − shaded) × controller × pv_wiring × soiling × mismatch",
-        "Wh/W",
-        "practice",
-        bare=bare,
-        shaded=sheet.given(f"{base}.shade_frac", stay.shade_frac, ""),
-        **losses,
-    )
-    above_air = extraterrestrial_kwh_per_m2(place[0], MEAN_DAYS[stay.month - 1])
-    clearness = float(sun.horizontal.mean()) / above_air if above_air > 0 else 0.0
-    half_k = day_range_k(clearness) / 2
-    mean_c = float(above.air_c[stay.month - 1])
-    sheet.simulate(f"{base}.night_c", mean_c - half_k, "°C", "itu_p1510" if own is None else source, inputs)
-    sheet.simulate(f"{base}.afternoon_c", mean_c + half_k, "°C", "itu_p1510" if own is None else source, inputs)
-
-
-@lru_cache(maxsize=64)
-def _own_sky(own: OwnSun) -> Sky:
-    return Sky(np.array(own.kwh_per_m2), np.array(own.air_c), 0.0)
-
-
-def _month(sheet: Sheet, month: str, ids: list[str]) -> None:
-    nights = [sheet[f"brief.stay.{id}.nights"] for id in ids]
-    for key, name, unit in (
+def _month(sheet: Sheet, month: str, bases: list[str], *, portable: bool) -> None:
+    nights = [sheet[f"{base}.nights"] for base in bases]
+    means = [
         (f"climate.psh.{month}", "psh", "h"),
         (f"climate.psh_p10.{month}", "psh_p10", "h"),
         (f"solar.yield_wh_per_w.{month}", "yield_wh_per_w", "Wh/W"),
-    ):
-        each = [sheet[f"climate.stay.{id}.{name}"] for id in ids]
+    ]
+    if portable:
+        means.append((f"solar.portable_wh_per_w.{month}", "portable_wh_per_w", "Wh/W"))
+    for key, name, unit in means:
+        each = [sheet[f"{base}.{name}"] for base in bases]
         sheet.compute(key, "sum(nights × each) ÷ sum(nights)", unit, "practice", nights=nights, each=each)
     measured = "climate.correction_frac" in sheet.figures
     off = sheet.get("climate.year_to_year_frac") if measured else sheet.assumption("reanalysis_uncertainty_frac")
@@ -154,7 +108,7 @@ def _month(sheet: Sheet, month: str, ids: list[str]) -> None:
         sheet.compute(f"climate.psh.{month}.{end}", f"psh × (1 {sign} off)", "h", "typical_years", psh=psh, off=off)
 
 
-def _records(sheet: Sheet, solar: Solar, ids: list[str]) -> None:
+def _records(sheet: Sheet, solar: Solar, bases: list[str]) -> None:
     own = solar.own_sun if solar.sun_from == "file" else None
     if own is not None:
         if solar.record_low_c is not None and solar.record_low_c < own.coldest_c:
@@ -171,7 +125,7 @@ def _records(sheet: Sheet, solar: Solar, ids: list[str]) -> None:
             "min(nights) − allowance",
             "°C",
             "practice",
-            nights=[sheet[f"climate.stay.{id}.night_c"] for id in ids],
+            nights=[sheet[f"{base}.night_c"] for base in bases],
             allowance=sheet.assumption("record_low_allowance_k"),
         )
     sheet.compute(
@@ -179,6 +133,6 @@ def _records(sheet: Sheet, solar: Solar, ids: list[str]) -> None:
         "max(afternoons) + allowance",
         "°C",
         "practice",
-        afternoons=[sheet[f"climate.stay.{id}.afternoon_c"] for id in ids],
+        afternoons=[sheet[f"{base}.afternoon_c"] for base in bases],
         allowance=sheet.assumption("record_high_allowance_k"),
     )

@@ -4,7 +4,18 @@ from __future__ import annotations
 
 from ryokan.core.figure import Sheet
 from ryokan.core.findings.model import Fix, Trouble, replace, rule
+from ryokan.core.itinerary import (
+    MONTH_NAMES,
+    first_night,
+    gaps,
+    leaves,
+    months_of,
+    overfull_months,
+    overlaps,
+    say_day,
+)
 from ryokan.core.loads.quiet import quiet_span
+from ryokan.core.loads.seasons import months_travelled
 from ryokan.core.rig import Rig
 
 
@@ -77,3 +88,73 @@ def quiet_hours_in_words(rig: Rig, sheet: Sheet) -> Trouble | None:
     """Quiet hours are said in words that cannot be reckoned with."""
     said = rig.brief.quiet_hours
     return Trouble(words={"said": said}) if said and quiet_span(said) is None else None
+
+
+@rule("brief.stays_overlap", "fault", "calendar")
+def stays_overlap(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """Two stays have nights in common, which then count twice."""
+    clashes = overlaps(rig.stays)
+    if not clashes:
+        return None
+    first = clashes[0]
+    until_then = (first_night(rig.stays[first.other]) - first_night(rig.stays[first.one])).days
+    both = [f"{_named(rig, one.one)} and {_named(rig, one.other)}, {_nights(one.nights)}" for one in clashes]
+    shorter = Fix("brief.leave_when_the_next_begins", replace(f"/stays/{first.one}/nights", until_then))
+    return Trouble(words={"stays": "; ".join(both)}, fix=shorter if until_then >= 1 else None)
+
+
+@rule("brief.gap_between_stays", "advice", "calendar")
+def gap_between_stays(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """Nights between two dated stays belong to none: their sun and their loads are not counted."""
+    found = gaps(rig.stays)
+    if not found:
+        return None
+    until = max(leaves(stay) for stay in rig.stays.values() if leaves(stay) <= first_night(rig.stays[found[0].other]))
+    more = f" and {len(found) - 1} more" if len(found) > 1 else ""
+    return Trouble(words={"nights": _nights(found[0].nights), "from": say_day(until), "more": more})
+
+
+@rule("brief.month_overfull", "fault", "calendar")
+def month_overfull(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """A month has more nights among the stays than days; some have no date, so nobody can say which overlap."""
+    found = overfull_months(rig.stays)
+    if not found:
+        return None
+    return Trouble(words={"months": ", ".join(f"{MONTH_NAMES[month - 1]} has {nights}" for month, nights in found.items())})
+
+
+@rule("brief.months_without_stay", "advice", "product")
+def months_without_stay(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The sun comes from the stays, and months of the promise have none: the dullest may be among them."""
+    if rig.solar.sun_from == "typed" or not rig.stays:
+        return None
+    met = {month for stay in rig.stays.values() for month in months_of(stay)}
+    without = [MONTH_NAMES[month - 1] for month in months_travelled(rig.brief) if month not in met]
+    return Trouble(words={"months": ", ".join(without)}) if without else None
+
+
+FAR_SOUTH_DEG = 10.0  # nearer to the equator the seasons are slight
+
+
+@rule("brief.hemisphere_unlike_places", "fault", "practice")
+def hemisphere_unlike_places(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """A stay lies in the other half of the world than the journey is said to be in: its seasons are turned round."""
+    sign = 1 if rig.brief.hemisphere == "north" else -1
+    unlike = [
+        stay.place or "a stay"
+        for stay in rig.stays.values()
+        if stay.lat_deg is not None and sign * stay.lat_deg < -FAR_SOUTH_DEG
+    ]
+    if not unlike:
+        return None
+    other = "south" if rig.brief.hemisphere == "north" else "north"
+    turn = Fix("brief.other_hemisphere", replace("/brief/hemisphere", other)) if len(unlike) == len(rig.stays) else None
+    return Trouble(words={"places": ", ".join(unlike)}, fix=turn)
+
+
+def _named(rig: Rig, id: str) -> str:
+    return rig.stays[id].place or f"the stay of {say_day(first_night(rig.stays[id]))}"
+
+
+def _nights(count: int) -> str:
+    return f"{count} night{'' if count == 1 else 's'}"

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import math
 
-from ryokan.core.climate.journey import MONTHS, NO_SUN_WH_PER_W, located, months_lacking
+from ryokan.core.climate.journey import NO_SUN_WH_PER_W, located, months_lacking
+from ryokan.core.climate.stay import MONTHS
 from ryokan.core.figure import Sheet
 from ryokan.core.findings.model import Fix, Trouble, replace, rule
 from ryokan.core.rig import Rig

@@ -6,7 +6,7 @@ from ryokan.core.figure import Figure, Sheet
 from ryokan.core.links.model import Link
 from ryokan.core.loads.model import SEASONS, Load, Season, Watts
 from ryokan.core.loads.rows import Powered
-from ryokan.core.loads.seasons import season_of
+from ryokan.core.loads.seasons import seasons_of
 from ryokan.core.rig import Rig
 
 ROW_PREFIX = "to~"  # no load of the audit can be called so
@@ -22,7 +22,8 @@ def seasons_together(rig: Rig, link: Link) -> tuple[Season, ...]:
     """Seasons in which the systems are together; empty for all of them, as in a load."""
     if not any(id in link.absent_at for id in rig.stays):
         return ()
-    met = {season_of(stay.month, rig.brief.hemisphere) for id, stay in rig.stays.items() if id not in link.absent_at}
+    stays = [stay for id, stay in rig.stays.items() if id not in link.absent_at]
+    met = {season for stay in stays for season in seasons_of(stay, rig.brief.hemisphere)}
     return tuple(season for season in SEASONS if season in met)
 
 

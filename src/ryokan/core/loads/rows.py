@@ -116,14 +116,14 @@ def _stated_wh(sheet: Sheet, base: str, load: Load) -> Figure:
             raise FormulaError(f"{base} states no energy")
 
 
-def wh_at_bank(sheet: Sheet, row: Row, inverter_rated_w: Figure | None) -> Figure:
+def wh_at_bank(sheet: Sheet, row: Row, inverter_rated_w: Figure | None, base: str | None = None) -> Figure:
     """Energy that one load takes out of the bank on a day of use. [Wh]
 
     DC loads pay for the wiring, stepped-down ones for their converter, AC loads for the inverter at their own running
     draw – never at an hourly mean, since the loss grows with the square. The inverter's idle draw is a line of its own.
-    (common practice)
+    (common practice) ``base`` is where the figure is kept if it is not the planned season's.
     """
-    key = f"loads.row.{row.id}.wh_at_bank"
+    key = f"{base or f'loads.row.{row.id}'}.wh_at_bank"
     match row.load.feed:
         case "dc":
             passed_on = sheet.assumption("distribution_frac")

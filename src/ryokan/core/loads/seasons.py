@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 
 from ryokan.core.figure import Figure, Sheet
+from ryokan.core.itinerary import months_of
 from ryokan.core.loads.model import SEASONS, Ambient, Load, Season
-from ryokan.core.loads.rows import STATED_ENERGY, Powered, energy_of
-from ryokan.core.rig import Brief, Rig
+from ryokan.core.loads.rows import STATED_ENERGY, Powered, Row, energy_of, wh_at_bank
+from ryokan.core.rig import Brief, Rig, Stay
 
 # Meteorological seasons of the north by month; the south is half a year on.
 _NORTH: dict[int, Season] = {
@@ -23,17 +24,26 @@ def season_of(month: int, hemisphere: str) -> Season:
     return _NORTH[month if hemisphere == "north" else (month + 5) % 12 + 1]
 
 
+def seasons_of(stay: Stay, hemisphere: str) -> set[Season]:
+    """Seasons in which a stay has a night."""
+    return {season_of(month, hemisphere) for month in months_of(stay)}
+
+
 def travelled(brief: Brief) -> list[Season]:
     """Seasons between the first and the last month of travel, in the order of the year."""
-    count = (brief.last_month - brief.first_month) % 12 + 1
-    months = [(brief.first_month - 1 + step) % 12 + 1 for step in range(count)]
-    met = {season_of(month, brief.hemisphere) for month in months}
+    met = {season_of(month, brief.hemisphere) for month in months_travelled(brief)}
     return [season for season in SEASONS if season in met]
+
+
+def months_travelled(brief: Brief) -> list[int]:
+    """Months from the first to the last month of travel, 1 to 12."""
+    count = (brief.last_month - brief.first_month) % 12 + 1
+    return [(brief.first_month - 1 + step) % 12 + 1 for step in range(count)]
 
 
 def ambients(rig: Rig, season: Season) -> list[Ambient]:
     """The weather of the stays of a season; what is usual where there is none."""
-    found = [stay.ambient for stay in rig.stays.values() if season_of(stay.month, rig.brief.hemisphere) == season]
+    found = [stay.ambient for stay in rig.stays.values() if season in seasons_of(stay, rig.brief.hemisphere)]
     return found or [_USUAL_AMBIENT[season]]
 
 
@@ -81,3 +91,69 @@ def design_season(sheet: Sheet, rig: Rig, totals: dict[Season, Figure]) -> Seaso
     met = travelled(rig.brief)
     sheet.compute("loads.largest_season_wh_per_day", "max(seasons)", "Wh", "practice", seasons=[totals[one] for one in met])
     return max(met, key=lambda season: totals[season].number)
+
+
+def mean_by_month(
+    sheet: Sheet,
+    rig: Rig,
+    rows: Sequence[Powered],
+    at_bank: Mapping[str, Figure],
+    idle: Figure,
+    inverter_rated_w: Figure | None,
+    planned: Season,
+) -> dict[int, Figure]:
+    """A mean day with margin in the months of the stays that lie in another season than the planned one. [Wh]
+
+    Months of the planned season are left out, and all of them where no load follows the seasons.
+    """
+    if not any(follows_seasons(row.load) for row in rows):
+        return {}
+    months = sorted({month for stay in rig.stays.values() for month in months_of(stay)})
+    found = {month: season_of(month, rig.brief.hemisphere) for month in months}
+    others = sorted({season for season in found.values() if season != planned}, key=SEASONS.index)
+    turned_on = rig.inverter.on == "with_ac_loads"
+    means = {
+        season: _mean_in_season(sheet, rows, season, at_bank, idle, inverter_rated_w, with_ac_loads=turned_on)
+        for season in others
+    }
+    return {month: means[season] for month, season in found.items() if season in means}
+
+
+def _mean_in_season(
+    sheet: Sheet,
+    rows: Sequence[Powered],
+    season: Season,
+    at_bank: Mapping[str, Figure],
+    idle: Figure,
+    inverter_rated_w: Figure | None,
+    *,
+    with_ac_loads: bool,
+) -> Figure:
+    """A mean day of a week at the bank in a season, with margin. [Wh]"""
+    met = [row for row in rows if in_season(row.load, season)]
+    each = [
+        _at_bank_in_season(sheet, row, season, inverter_rated_w) if follows_seasons(row.load) else at_bank[row.id]
+        for row in met
+    ]
+    base = f"loads.season.{season}"
+    idle_w = sheet.get("inverter.idle_w")
+    if idle_w is not None and with_ac_loads:
+        hours = [row.hours for row in met if row.load.feed == "ac"]
+        idle = sheet.compute(
+            f"{base}.idle_wh_per_day", "idle × min(24, sum(hours))", "Wh", "practice", idle=idle_w, hours=hours
+        )
+    days = sheet.given(f"{base}.days_per_week", tuple(float(row.load.days_per_week) for row in met), "days")
+    mean = sheet.compute(
+        f"{base}.mean_wh_per_day_at_bank", "idle + sum(each × days) ÷ 7", "Wh", "practice", idle=idle, each=each, days=days
+    )
+    margin = sheet.assumption("margin_frac")
+    return sheet.compute(f"{base}.mean_wh_per_day_with_margin", "wh × (1 + margin)", "Wh", "practice", wh=mean, margin=margin)
+
+
+def _at_bank_in_season(sheet: Sheet, row: Powered, season: Season, inverter_rated_w: Figure | None) -> Figure:
+    base = f"loads.row.{row.id}.{season}"
+    of_season = Row(
+        row.id, row.load, row.hours, row.unit_w, row.running_w, row.running_va,
+        sheet[f"{base}.duty_frac"], sheet[f"{base}.wh_per_day"],
+    )  # fmt: skip
+    return wh_at_bank(sheet, of_season, inverter_rated_w, base)

@@ -6,7 +6,7 @@ from typing import Annotated, Literal, TypeAlias
 
 from pydantic import Field
 
-from ryokan.core.model import Model
+from ryokan.core.model import Id, Model, Position
 
 SkyDays: TypeAlias = Annotated[
     tuple[Annotated[float, Field(ge=0, le=15)], ...], Field(min_length=20, max_length=20, description="Dullest first.")
@@ -28,6 +28,29 @@ class OwnSun(Model):
     hottest_c: float = Field(ge=-90, le=70, description="[°C]")
 
 
+class Obstacle(Model):
+    """A thing on the vehicle that throws its shadow on the array: mast, boom, roof box, air conditioner.
+
+    Where it is and how large, as seen from the middle of the array; ``width_m`` with the array's own width where a shadow on
+    any part of it counts.
+    """
+
+    position: Position = 0
+    name: str = Field(min_length=1, max_length=60)
+    bearing_deg: float = Field(ge=0, le=360, description="From the nose, clockwise. [°]")
+    away_m: float = Field(gt=0, le=50, description="[m]")
+    width_m: float = Field(gt=0, le=50, description="[m]")
+    height_m: float = Field(gt=0, le=60, description="Above the panels. [m]")
+    takes_frac: float = Field(default=1, gt=0, le=1, description="Share of the beam that its shadow takes from the array.")
+
+
+class Portable(Model):
+    """An array that is carried out and turned to the sun."""
+
+    rated_w: float | None = Field(default=None, gt=0, le=5_000, description="None: there is none. [W]")
+    turned_per_day: int = Field(default=2, ge=1, le=12, description="Times between sunrise and sunset; 1: set up once.")
+
+
 class Solar(Model):
     """Solar part of a rig."""
 
@@ -47,6 +70,15 @@ class Solar(Model):
     panel_faces_deg: float | None = Field(
         default=None, ge=0, le=360, description="Clockwise from north, of a tilted array; None: towards the equator. [°]"
     )
+    panel_from_nose_deg: float | None = Field(
+        default=None,
+        ge=0,
+        le=360,
+        description="Side of the vehicle that a tilted array looks to, clockwise from the nose: it faces where the vehicle "
+        "stands. None: it faces ``panel_faces_deg`` at every stay. [°]",
+    )
+    obstacles: dict[Id, Obstacle] = Field(default_factory=dict, max_length=24)
+    portable: Portable = Field(default_factory=Portable)
     record_low_c: float | None = Field(default=None, ge=-70, le=40, description="Coldest ever at the stays, if known. [°C]")
     array_w: float | None = Field(default=None, gt=0, le=50_000, description="Chosen array, rated. [W]")
     controller_a: float | None = Field(default=None, gt=0, le=2_000, description="Chosen controllers, rated output. [A]")

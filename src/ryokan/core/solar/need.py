@@ -2,16 +2,24 @@
 
 from __future__ import annotations
 
-from ryokan.core.climate.journey import MONTHS, NO_SUN_WH_PER_W, typed_ratio
+from collections.abc import Mapping
+from contextlib import suppress
+
+from ryokan.core.climate.journey import NO_SUN_WH_PER_W, typed_ratio
+from ryokan.core.climate.stay import MONTHS
+from ryokan.core.errors import OutOfTable
 from ryokan.core.figure import Figure, Sheet
+from ryokan.core.itinerary import months_of
+from ryokan.core.rig import Stay
 from ryokan.core.solar.model import Solar
 
 
-def array_need(sheet: Sheet, solar: Solar, chemistry: str) -> Figure:
+def array_need(sheet: Sheet, solar: Solar, chemistry: str, wh_by_month: Mapping[str, Figure]) -> Figure:
     """Rated watts that put back a mean day in a day's sun: the typed one, or that of each month of the journey. [W]
 
     The share used while the sun shines skips the bank; the rest pays for the round trip. The array-to-load ratio on top
-    brings an emptied bank back (IEEE 1562). By places the month that asks for most governs.
+    brings an emptied bank back (IEEE 1562). By places the month that asks for most governs: ``wh_by_month`` is a mean day in
+    each month that uses another than the planned one. What a portable array brings is taken off.
     """
     wanted = {
         "wh": sheet["loads.mean_wh_per_day_with_margin"],
@@ -20,7 +28,7 @@ def array_need(sheet: Sheet, solar: Solar, chemistry: str) -> Figure:
         "refill": sheet.assumption("refill_ratio"),
     }
     months = sunny_months(sheet)
-    need = _by_months(sheet, months, wanted) if months else _by_typed_sun(sheet, solar, wanted)
+    need = _by_months(sheet, solar, months, wanted, wh_by_month) if months else _by_typed_sun(sheet, solar, wanted)
     if solar.array_w is None:
         return need
     have = sheet.given("solar.have_w", solar.array_w, "W")
@@ -52,34 +60,107 @@ def _by_typed_sun(sheet: Sheet, solar: Solar, wanted: dict[str, Figure]) -> Figu
     return sheet.compute("solar.need_w", formula, "W", "ieee_1562", sun=sun, ratio=ratio, **wanted)
 
 
-def _by_months(sheet: Sheet, months: list[str], wanted: dict[str, Figure]) -> Figure:
-    """By the yield of each month; sun and ratio shown are those of the month that governs."""
+def _by_months(
+    sheet: Sheet, solar: Solar, months: list[str], wanted: dict[str, Figure], wh_by_month: Mapping[str, Figure]
+) -> Figure:
+    """By the yield and the use of each month; sun and ratio shown are those of the month that governs."""
     formula = "wh × (direct + (1 − direct) ÷ round_trip) ÷ a_watt × refill"
-    needs = {
-        month: sheet.compute(
-            f"solar.need_w.{month}",
-            formula,
-            "W",
-            "ieee_1562",
-            a_watt=sheet[f"solar.yield_wh_per_w.{month}"],
-            **wanted,
-        )
-        for month in months
-    }
-    worst = min(months, key=lambda month: sheet[f"solar.yield_wh_per_w.{month}"].number)
+    needs = {}
+    for month in months:
+        a_watt, wh = sheet[f"solar.yield_wh_per_w.{month}"], wh_by_month.get(month, wanted["wh"])
+        spares = _portable_spares(sheet, solar, month, a_watt)
+        key = f"solar.need_w.{month}" if spares is None else f"solar.need_without_portable_w.{month}"
+        whole = sheet.compute(key, formula, "W", "ieee_1562", **{**wanted, "wh": wh, "a_watt": a_watt})
+        needs[month] = whole
+        if spares is not None:
+            needs[month] = sheet.compute(
+                f"solar.need_w.{month}", "max(0, whole − spares)", "W", "practice", whole=whole, spares=spares
+            )
+    # Where a portable array carries them all, the dullest month is the one that is shown.
+    worst = max(months, key=lambda month: (needs[month].number, -sheet[f"solar.yield_wh_per_w.{month}"].number))
     psh, a_watt = sheet[f"climate.psh.{worst}"], sheet[f"solar.yield_wh_per_w.{worst}"]
     sun = sheet.compute("solar.peak_sun_hours", "psh", "h", psh.source, psh=psh)
     sheet.compute("solar.performance_ratio", "a_watt ÷ sun", "", "physics", a_watt=a_watt, sun=sun)
+    carried = sheet.get(f"solar.portable_wh.{worst}")
+    if carried is not None:
+        sheet.compute("solar.portable_wh_per_day", "carried", "Wh", "practice", carried=carried)
+        spares = sheet[f"solar.portable_spares_w.{worst}"]
+        sheet.compute("solar.portable_spares_w", "spares", "W", "practice", spares=spares)
     return sheet.compute("solar.need_w", "max(months)", "W", "ieee_1562", months=list(needs.values()))
 
 
+def _portable_spares(sheet: Sheet, solar: Solar, month: str, a_watt: Figure) -> Figure | None:
+    """Watts of the fixed array that a portable one spares in a month, on the days on which it is set out. [W]"""
+    if solar.portable.rated_w is None or (each := sheet.get(f"solar.portable_wh_per_w.{month}")) is None:
+        return None
+    rated = sheet.get("solar.portable_w") or sheet.given("solar.portable_w", solar.portable.rated_w, "W")
+    out = sheet.assumption("portable_set_out_frac")
+    wh = sheet.compute(f"solar.portable_wh.{month}", "rated × each × out", "Wh", "practice", rated=rated, each=each, out=out)
+    return sheet.compute(f"solar.portable_spares_w.{month}", "wh ÷ a_watt", "W", "practice", wh=wh, a_watt=a_watt)
+
+
+def lie_worth(sheet: Sheet, stays: Mapping[str, Stay], array_w: Figure) -> None:
+    """What lying the best way would bring the array on a mean day of each stay and month, against how it lies. [Wh]"""
+    for id, stay in stays.items():
+        for month in months_of(stay):
+            base = f"climate.stay.{id}.{MONTHS[month - 1]}"
+            sheet.compute(
+                f"{base}.best_worth_wh",
+                "array × (best − lies)",
+                "Wh",
+                "pvlib",
+                array=array_w,
+                best=sheet[f"{base}.best_wh_per_w"],
+                lies=sheet[f"{base}.yield_wh_per_w"],
+            )
+
+
+def cold_volts(sheet: Sheet) -> None:
+    """How much the open-circuit volts of a string rise at the record low: by a panel's coefficient, and by the table.
+
+    The larger one is for a string whose panels are not chosen yet; left out where no record low is known. (NEC 690.7)
+    """
+    low = sheet.get("climate.t_min_record_c")
+    if low is None:
+        return
+    beta = sheet.assumption("beta_voc_per_k")
+    sheet.compute("solar.cold_voc_factor", "1 + beta × max(0, 25 − low)", "", "physics", beta=beta, low=low)
+    with suppress(OutOfTable):  # colder than the table goes the coefficient alone is left
+        sheet.look_up(
+            "solar.cold_voc_factor_by_table",
+            "lookup(nec_690_7.factor, next_larger(nec_690_7.below_25_k, 25 − low))",
+            "",
+            "nec_690_7",
+            low=low,
+        )
+
+
+BENCH = ("three_watts_per_ah_w", "rated_times_four_w", "panels_of_120_w_w")
+
+
 def bench_rules(sheet: Sheet) -> None:
-    """The shortcuts of the trade, which disagree among themselves and speak of summer at middle latitudes. (common practice)"""
+    """The shortcuts of the trade, which disagree among themselves and speak of summer at middle latitudes. (common practice)
+
+    Beside each how far it is off the need worked out for this sun, and what a panel of 120 W really brings in it.
+    """
     ah = sheet.compute("solar.bench.daily_ah_by_twelve", "wh ÷ 12", "Ah", "practice", wh=sheet["loads.wh_per_day"])
     sheet.compute("solar.bench.three_watts_per_ah_w", "3 × amp_hours", "W", "practice", amp_hours=ah)
     sheet.compute("solar.bench.rated_times_four_w", "wh ÷ 4", "W", "practice", wh=sheet["loads.wh_per_day"])
     sheet.compute("solar.bench.panels_of_120_w", "ceil(amp_hours ÷ 50)", "panels", "practice", amp_hours=ah)
     sheet.compute("solar.bench.panels_of_120_w_w", "panels × 120", "W", "practice", panels=sheet["solar.bench.panels_of_120_w"])
+    need = sheet["solar.need_w"]
+    if need.number > 0:
+        for rule in BENCH:
+            says = sheet[f"solar.bench.{rule}"]
+            sheet.compute(f"solar.bench.off_frac.{rule}", "says ÷ need − 1", "", "practice", says=says, need=need)
+    sheet.compute(
+        "solar.bench.ah_of_120_w_here",
+        "120 × sun × ratio ÷ 12",
+        "Ah",
+        "practice",
+        sun=sheet["solar.peak_sun_hours"],
+        ratio=sheet["solar.performance_ratio"],
+    )
 
 
 def controller_need(sheet: Sheet, solar: Solar, array_w: Figure) -> None:

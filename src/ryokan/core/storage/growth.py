@@ -17,6 +17,16 @@ def after_growth(sheet: Sheet, brief: Brief) -> None:
     days = sheet.get("storage.days_without_charge")
     if days is not None:
         sheet.compute("storage.days_after_growth", "days ÷ (1 + growth)", "days", "practice", days=days, growth=growth)
-    sheet.compute(
-        "solar.need_after_growth_w", "need × (1 + growth)", "W", "practice", need=sheet["solar.need_w"], growth=growth
-    )
+    need, spares = sheet["solar.need_w"], sheet.get("solar.portable_spares_w")
+    if spares is None:
+        sheet.compute("solar.need_after_growth_w", "need × (1 + growth)", "W", "practice", need=need, growth=growth)
+    elif need.number > 0:  # a portable array does not grow with the use
+        sheet.compute(
+            "solar.need_after_growth_w",
+            "(need + spares) × (1 + growth) − spares",
+            "W",
+            "practice",
+            need=need,
+            spares=spares,
+            growth=growth,
+        )

@@ -1,0 +1,191 @@
+"""The sun and the air of one stay, month by month of it."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+
+import numpy as np
+
+from ryokan.core.climate.best import best_lie
+from ryokan.core.climate.grid import Sky, sky
+from ryokan.core.climate.shade import Block, Surroundings, block
+from ryokan.core.climate.sun import MEAN_DAYS, Panel, day_range_k, extraterrestrial_kwh_per_m2, month_sun
+from ryokan.core.figure import Figure, Sheet
+from ryokan.core.itinerary import day_number, first_night, months_of, spells
+from ryokan.core.rig import Stay
+from ryokan.core.solar.model import OwnSun, Solar
+
+MONTHS = ("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec")
+LOSSES = ("controller", "pv_wiring", "soiling", "mismatch")
+# A portable array is wiped when it is set up, and has one controller of its own.
+PORTABLE_LOSSES = ("controller", "pv_wiring")
+
+
+def nights_in_months(sheet: Sheet, id: str, stay: Stay) -> None:
+    """Nights of a stay in each month that it touches, by its date; of one without a date, from the first of its month."""
+    nights = sheet[f"brief.stay.{id}.nights"]
+    touched = spells(stay)
+    months = months_of(stay)
+    if len(touched) == 1:
+        sheet.compute(f"climate.stay.{id}.{MONTHS[months[0] - 1]}.nights", "nights", "nights", "calendar", nights=nights)
+        return
+    first = first_night(stay)
+    arrives = sheet.given(f"climate.stay.{id}.arrives_on_day", float(day_number(first, first)), "")
+    for month in months:
+        base = f"climate.stay.{id}.{MONTHS[month - 1]}"
+        bounds = [(float(spell.begins), float(spell.ends)) for spell in touched if spell.month == month]
+        sheet.compute(
+            f"{base}.nights",
+            "sum(max(0, min(arrives + nights, ends) − max(arrives, begins)))",
+            "nights",
+            "calendar",
+            arrives=arrives,
+            nights=nights,
+            begins=sheet.constant(f"{base}.begins_on_day", tuple(begins for begins, _ in bounds), "", "calendar"),
+            ends=sheet.constant(f"{base}.ends_on_day", tuple(ends for _, ends in bounds), "", "calendar"),
+        )
+
+
+def panel_of(solar: Solar, lat_deg: float) -> Panel:
+    """How the array lies; tilted with no heading said it faces the equator."""
+    faces = solar.panel_faces_deg
+    if faces is None:
+        faces = 180.0 if lat_deg >= 0 else 0.0
+    return Panel(tilt_deg=solar.panel_tilt_deg, azimuth_deg=faces, from_nose_deg=solar.panel_from_nose_deg)
+
+
+def portable_panel(solar: Solar) -> Panel:
+    """How the portable array lies: square to the sun as often as it is turned, with air behind it."""
+    return Panel(turned_per_day=solar.portable.turned_per_day, mount="open_rack_glass_polymer")
+
+
+def surroundings_of(solar: Solar, stay: Stay) -> Surroundings:
+    """What stands in the way of the sun on the array at a stay."""
+    return Surroundings(stay.heading_deg, stay.shaded_h, stay.horizon, blocks(solar))
+
+
+def blocks(solar: Solar) -> tuple[Block, ...]:
+    """The things on the vehicle that throw a shadow on the array, as it sees them."""
+    return tuple(
+        block(one.bearing_deg, one.away_m, one.width_m, one.height_m, one.takes_frac)
+        for _, one in sorted(solar.obstacles.items())
+    )
+
+
+def place_of(stay: Stay) -> tuple[float, float]:
+    """Latitude and longitude of a stay that has them, to a kilometre, by which its tables are kept. [°]"""
+    assert stay.lat_deg is not None
+    assert stay.lon_deg is not None
+    return round(stay.lat_deg, 2), round(stay.lon_deg, 2)
+
+
+def sky_of(solar: Solar, place: tuple[float, float]) -> Sky:
+    """The sky of a place: that of the weather file where the sun is taken from one."""
+    return sky(*place) if solar.sun_from != "file" or solar.own_sun is None else _own_sky(solar.own_sun)
+
+
+@lru_cache(maxsize=64)
+def _own_sky(own: OwnSun) -> Sky:
+    return Sky(np.array(own.kwh_per_m2), np.array(own.air_c), 0.0)
+
+
+def at_stay(sheet: Sheet, solar: Solar, id: str, stay: Stay, correction: Figure) -> None:
+    """Sun in the array's plane, what a rated watt gives, the best way to lie, and the air, for each month of a stay."""
+    base = f"climate.stay.{id}"
+    inputs = {
+        "lat": sheet.given(f"{base}.lat_deg", place_of(stay)[0], "°"),
+        "lon": sheet.given(f"{base}.lon_deg", place_of(stay)[1], "°"),
+        "correction": correction,
+    }
+    above = sky_of(solar, place_of(stay))
+    sheet.simulate(f"{base}.away_km", above.away_km, "km", _source(solar), inputs)
+    sheet.given(f"{base}.shade_frac", stay.shade_frac, "")
+    tilt = sheet.get("solar.panel_tilt_deg") or sheet.given("solar.panel_tilt_deg", solar.panel_tilt_deg, "°")
+    for month in months_of(stay):
+        _month_at_stay(sheet, solar, id, stay, month, {**inputs, "tilt": tilt})
+
+
+def _source(solar: Solar) -> str:
+    return "weather_file" if solar.sun_from == "file" and solar.own_sun is not None else "merra2"
+
+
+def _month_at_stay(sheet: Sheet, solar: Solar, id: str, stay: Stay, month: int, inputs: dict[str, Figure]) -> None:
+    base, place, source = f"climate.stay.{id}.{MONTHS[month - 1]}", place_of(stay), _source(solar)
+    correction = inputs["correction"].number
+    above, around, panel = sky_of(solar, place), surroundings_of(solar, stay), panel_of(solar, place[0])
+    sun = month_sun(place, month, above, panel, correction=correction, surroundings=around)
+    note = _note(above, around)
+    sheet.simulate(f"{base}.psh", float(sun.in_plane.mean()), "h", source, inputs, note)
+    # Twenty equal shares of the days: between the second and the third lies what nine days in ten are better than.
+    sheet.simulate(f"{base}.psh_p10", float(sun.in_plane[1:3].mean()), "h", source, inputs, note)
+    bare = sheet.simulate(f"{base}.bare_wh_per_w", float(sun.wh_per_w.mean()), "Wh/W", "pvlib", inputs, note)
+    _at_bank(sheet, f"{base}.yield_wh_per_w", bare, id)
+    bare_sky = month_sun(place, month, above, panel, correction=correction, surroundings=Surroundings(around.heading_deg))
+    _hidden(sheet, base, float(sun.in_plane.mean()), float(bare_sky.in_plane.mean()))
+
+    best = best_lie(place, month, above, correction=correction, surroundings=around)
+    at_best = Panel(best.tilt_deg, best.faces_deg)
+    gives = month_sun(place, month, above, at_best, correction=correction, surroundings=around).wh_per_w
+    sheet.simulate(f"{base}.best_tilt_deg", best.tilt_deg, "°", "pvlib", inputs, "Looked for in steps of 5°.")
+    sheet.simulate(f"{base}.best_faces_deg", best.faces_deg, "°", "pvlib", inputs, "Looked for in steps of 15°.")
+    most = sheet.simulate(f"{base}.best_bare_wh_per_w", float(gives.mean()), "Wh/W", "pvlib", inputs, note)
+    _at_bank(sheet, f"{base}.best_wh_per_w", most, id)
+
+    if solar.portable.rated_w is not None:
+        _portable(sheet, solar, stay, month, base, {name: inputs[name] for name in ("lat", "lon", "correction")})
+    _air(sheet, base, above, month, float(sun.horizontal.mean()), place[0], inputs)
+
+
+def _note(above: Sky, around: Surroundings) -> str:
+    said = [f"{above.away_km:.0f} km from the nearest cell that has data."] if above.away_km else []
+    if around.heading_deg is not None:
+        said.append(f"The nose points to {around.heading_deg:g}°.")
+    elif around.obstacles:
+        said.append("The heading is not known: the mean of all.")
+    return " ".join(said)
+
+
+def _at_bank(sheet: Sheet, key: str, bare: Figure, id: str) -> None:
+    losses = {name: sheet.assumption(f"{name}_frac") for name in LOSSES}
+    shaded = sheet[f"climate.stay.{id}.shade_frac"]
+    formula = "bare × (1 − shaded) × " + " × ".join(LOSSES)
+    sheet.compute(key, formula, "Wh/W", "practice", bare=bare, shaded=shaded, **losses)
+
+
+def _hidden(sheet: Sheet, base: str, reaches: float, open_sky: float) -> None:
+    """Share of the sun that hours of shade, the horizon and things on the vehicle take, where they take any."""
+    if reaches < open_sky:
+        inputs = {"reaches": sheet[f"{base}.psh"]}
+        sheet.simulate(
+            f"{base}.hidden_frac", 1 - reaches / open_sky, "", "pvlib", inputs, "Against the same plane in the open."
+        )
+
+
+def _portable(sheet: Sheet, solar: Solar, stay: Stay, month: int, base: str, inputs: dict[str, Figure]) -> None:
+    """What a rated watt of the portable array gives on a day on which it is set out, off the vehicle and out of its shade."""
+    place = place_of(stay)
+    sun = month_sun(
+        place, month, sky_of(solar, place), portable_panel(solar),
+        correction=inputs["correction"].number, surroundings=Surroundings(horizon=stay.horizon),
+    )  # fmt: skip
+    turned = sheet.get("solar.portable_turned_per_day")
+    turned = turned or sheet.given("solar.portable_turned_per_day", float(solar.portable.turned_per_day), "")
+    bare = sheet.simulate(
+        f"{base}.portable_bare_wh_per_w", float(sun.wh_per_w.mean()), "Wh/W", "pvlib", {**inputs, "turned": turned}
+    )
+    losses = {name: sheet.assumption(f"{name}_frac") for name in PORTABLE_LOSSES}
+    formula = "bare × " + " × ".join(PORTABLE_LOSSES)
+    sheet.compute(f"{base}.portable_wh_per_w", formula, "Wh/W", "practice", bare=bare, **losses)
+
+
+def _air(
+    sheet: Sheet, base: str, above: Sky, month: int, horizontal_kwh: float, lat_deg: float, inputs: dict[str, Figure]
+) -> None:
+    """Mean night and mean afternoon: half a daily range below and above the month's mean. [°C]"""
+    over_air = extraterrestrial_kwh_per_m2(lat_deg, MEAN_DAYS[month - 1])
+    half_k = day_range_k(horizontal_kwh / over_air if over_air > 0 else 0.0) / 2
+    mean_c = float(above.air_c[month - 1])
+    source = "itu_p1510" if sheet[f"{base}.psh"].source == "merra2" else "weather_file"
+    where = {name: inputs[name] for name in ("lat", "lon")}
+    sheet.simulate(f"{base}.night_c", mean_c - half_k, "°C", source, where)
+    sheet.simulate(f"{base}.afternoon_c", mean_c + half_k, "°C", source, where)

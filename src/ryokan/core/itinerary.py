@@ -1,0 +1,121 @@
+"""The journey as days of a calendar: which nights fall into which month, what is left open and what stands twice."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from datetime import date, timedelta
+from itertools import combinations, pairwise
+
+from ryokan.core.rig import Stay
+
+COMMON_YEAR = 2023  # of a stay whose month alone is known: no leap day
+MONTH_NAMES = (
+    "January", "February", "March", "April", "May", "June",
+    "July", "August", "September", "October", "November", "December",
+)  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Spell:
+    """The part of a calendar month that a stay may fall into, in days since the first of January of its first year."""
+
+    month: int
+    begins: int
+    ends: int
+
+
+def first_night(stay: Stay) -> date:
+    """The night on which it begins; of a stay whose month alone is known, the first of that month."""
+    return stay.arrives or date(COMMON_YEAR, stay.month, 1)
+
+
+def leaves(stay: Stay) -> date:
+    """The day after its last night."""
+    return first_night(stay) + timedelta(days=stay.nights)
+
+
+def day_number(day: date, since: date) -> int:
+    """Days since the first of January of the year of ``since``."""
+    return (day - date(since.year, 1, 1)).days
+
+
+def spells(stay: Stay) -> list[Spell]:
+    """The calendar months that a stay touches, in their order. A year's stay may touch its first month twice."""
+    first, end = first_night(stay), leaves(stay)
+    found = []
+    begins = first.replace(day=1)
+    while begins < end:
+        ends = (begins + timedelta(days=32)).replace(day=1)
+        found.append(Spell(begins.month, day_number(begins, first), day_number(ends, first)))
+        begins = ends
+    return found
+
+
+def nights_by_month(stay: Stay) -> dict[int, int]:
+    """Nights of a stay in each month that it touches. More nights than its month has run on into the next."""
+    first, end = day_number(first_night(stay), first_night(stay)), day_number(leaves(stay), first_night(stay))
+    nights: dict[int, int] = {}
+    for spell in spells(stay):
+        nights[spell.month] = nights.get(spell.month, 0) + min(end, spell.ends) - max(first, spell.begins)
+    return nights
+
+
+def months_of(stay: Stay) -> tuple[int, ...]:
+    """Months in which a stay has a night."""
+    return tuple(nights_by_month(stay))
+
+
+@dataclass(frozen=True, slots=True)
+class Clash:
+    """Two dated stays by their ids, the earlier first, and the nights that lie between them or on both."""
+
+    one: str
+    other: str
+    nights: int
+
+
+def overlaps(stays: Mapping[str, Stay]) -> list[Clash]:
+    """Pairs of dated stays that have nights in common."""
+    return [
+        Clash(one, other, (min(leaves(stays[one]), leaves(stays[other])) - first_night(stays[other])).days)
+        for one, other in combinations(_in_time(stays), 2)
+        if first_night(stays[other]) < leaves(stays[one])
+    ]
+
+
+def gaps(stays: Mapping[str, Stay]) -> list[Clash]:
+    """Nights between two dated stays that belong to none, where every stay has its date."""
+    if any(stay.arrives is None for stay in stays.values()):
+        return []  # the others may lie in between
+    in_time = _in_time(stays)
+    found = []
+    until = leaves(stays[in_time[0]]) if in_time else None
+    for one, other in pairwise(in_time):
+        assert until is not None
+        open_nights = (first_night(stays[other]) - until).days
+        if open_nights > 0:
+            found.append(Clash(one, other, open_nights))
+        until = max(until, leaves(stays[other]))
+    return found
+
+
+def overfull_months(stays: Mapping[str, Stay]) -> dict[int, int]:
+    """Months with more nights among the stays than days, where some have no date and so cannot be told to overlap."""
+    if all(stay.arrives is not None for stay in stays.values()):
+        return {}
+    nights: dict[int, int] = {}
+    for stay in stays.values():
+        for month, count in nights_by_month(stay).items():
+            nights[month] = nights.get(month, 0) + count
+    return {month: count for month, count in sorted(nights.items()) if count > (31 if month != 2 else 29)}
+
+
+def say_day(day: date) -> str:
+    """“3 May 2027”."""
+    return f"{day.day} {MONTH_NAMES[day.month - 1]} {day.year}"
+
+
+def _in_time(stays: Mapping[str, Stay]) -> list[str]:
+    dated = {id: stay for id, stay in stays.items() if stay.arrives is not None}
+    return sorted(dated, key=lambda id: (first_night(dated[id]), dated[id].position, id))
