@@ -169,5 +169,12 @@ def filled(path: str, shops: Shops) -> str:
     }
     for name, id in ids.items():
         path = path.replace(name, id()) if name in path else path
-    query = {"/report": "?step=loads", "/candidates": "?place=storage.bank", "/places": "?q=reno"}
+    query = {
+        "/report": "?step=loads",
+        "/candidates": "?place=storage.bank",
+        "/places": "?q=reno",
+        "/places/within": "?west=170&south=-48&east=-170&north=-30",
+        "/places/nearest": "?lat=52.5&lon=-1.9",
+        "/day-of-sun": "?stay=moor&day=172",
+    }
     return path + next((text for ending, text in query.items() if path.endswith(ending)), "")

@@ -249,3 +249,46 @@ export const placesQuery = (words: string) =>
     enabled: words.length > 1,
     queryFn: () => unwrap(client.GET("/api/v1/places", { params: { query: { q: words } } })),
   });
+
+export interface Box {
+  west: number;
+  south: number;
+  east: number;
+  north: number;
+}
+
+/** The largest places of a part of the map; not asked for a part that is null. */
+export const placesWithinQuery = (box: Box | null) => {
+  const rounded = box && {
+    west: Math.round(box.west * 10) / 10,
+    south: Math.round(box.south * 10) / 10,
+    east: Math.round(box.east * 10) / 10,
+    north: Math.round(box.north * 10) / 10,
+  };
+  return queryOptions({
+    queryKey: ["places-within", rounded],
+    staleTime: Number.POSITIVE_INFINITY,
+    placeholderData: keepPreviousData,
+    enabled: rounded !== null,
+    queryFn: () =>
+      unwrap(
+        client.GET("/api/v1/places/within", { params: { query: rounded ?? { west: 0, south: 0, east: 0, north: 0 } } }),
+      ),
+  });
+};
+
+/** The sun's way over the vehicle at a stay; of one revision, since the rig decides what is in the way. */
+export const dayOfSunQuery = (optionId: string, revision: number, stay: string, day: number, heading: number | null) =>
+  queryOptions({
+    queryKey: ["day-of-sun", optionId, revision, stay, day, heading],
+    placeholderData: keepPreviousData,
+    queryFn: () =>
+      unwrap(
+        client.GET("/api/v1/options/{option_id}/day-of-sun", {
+          params: {
+            path: { option_id: optionId },
+            query: heading === null ? { stay, day } : { stay, day, heading },
+          },
+        }),
+      ),
+  });

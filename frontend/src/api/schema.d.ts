@@ -381,6 +381,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/options/{option_id}/day-of-sun": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The sun's way over the vehicle at a stay, and what the array gives hour by hour. Stores nothing. */
+        get: operations["get__api_v1_options_{option_id}_day-of-sun"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/options/{option_id}/figures/{key}": {
         parameters: {
             query?: never;
@@ -997,6 +1014,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/places/nearest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The known place that lies nearest to a point. */
+        get: operations["get__api_v1_places_nearest"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/places/within": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The largest places of a part of the map, at most forty. */
+        get: operations["get__api_v1_places_within"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/readiness": {
         parameters: {
             query?: never;
@@ -1388,6 +1439,20 @@ export interface components {
             reference: string;
             /** Withdrawn */
             withdrawn: boolean;
+        };
+        /**
+         * BoxQuery
+         * @description A part of the map. A west that lies east of the east goes over the date line. [°]
+         */
+        BoxQuery: {
+            /** East */
+            east: number;
+            /** North */
+            north: number;
+            /** South */
+            south: number;
+            /** West */
+            west: number;
         };
         /**
          * Brief
@@ -1936,6 +2001,58 @@ export interface components {
             dawn: number;
             /** Left Frac */
             left_frac: number;
+        };
+        /**
+         * DayOfSunAnswer
+         * @description The sun's way over the vehicle on a day, and what the array gives in each of 24 hours of the sun's clock. [W]
+         */
+        DayOfSunAnswer: {
+            /** Array W */
+            array_w: number;
+            /** Bright W */
+            bright_w: number[];
+            /** Day */
+            day: number;
+            /** Dull W */
+            dull_w: number[];
+            /** Heading Deg */
+            heading_deg: number | null;
+            /** Hidden */
+            hidden: components["schemas"]["Hidden"][];
+            /**
+             * Horizon Deg
+             * @description Height of its line each five degrees, from north on. [°]
+             */
+            horizon_deg: number[];
+            /** Length H */
+            length_h: number;
+            /** Path */
+            path: components["schemas"]["SunPoint"][];
+            /** Rises H */
+            rises_h: number | null;
+            /** Sets H */
+            sets_h: number | null;
+            /** Typical W */
+            typical_w: number[];
+        };
+        /**
+         * DayQuery
+         * @description A day at a stay, and the heading to try out if not the stay's own.
+         */
+        DayQuery: {
+            /**
+             * Day
+             * @description Of the year.
+             */
+            day: number;
+            /**
+             * Heading
+             * @description [°]
+             * @default null
+             */
+            heading?: number | null;
+            /** Stay */
+            stay: string;
         };
         /**
          * DcAmps
@@ -2839,6 +2956,20 @@ export interface components {
             process?: "answers";
         };
         /**
+         * Hidden
+         * @description What a thing on the vehicle hides, by the bearing of its middle from the nose. [°]
+         */
+        Hidden: {
+            /** Bearing Deg */
+            bearing_deg: number;
+            /** Height Deg */
+            height_deg: number;
+            /** Name */
+            name: string;
+            /** Width Deg */
+            width_deg: number;
+        };
+        /**
          * History
          * @description All revisions, newest first.
          */
@@ -3217,6 +3348,8 @@ export interface components {
          * @description A stay that a journey file came to.
          */
         JourneyStay: {
+            /** Arrives */
+            arrives: string | null;
             /** Driving Hours Per Day */
             driving_hours_per_day: number;
             /** Lat Deg */
@@ -3670,6 +3803,15 @@ export interface components {
             volts: number;
         };
         /**
+         * NearestPlace
+         * @description The nearest populated place, and how far it is.
+         */
+        NearestPlace: {
+            /** Away Km */
+            away_km: number;
+            place: components["schemas"]["PlaceAnswer"];
+        };
+        /**
          * NewCheck
          * @description Which edition of a source was compared, and when.
          */
@@ -3816,46 +3958,6 @@ export interface components {
         Notes: {
             /** Notes */
             notes: string;
-        };
-        /**
-         * Obstacle
-         * @description What takes room on the roof: its corner at the rear, on the right, and its size along x and y.
-         */
-        Obstacle: {
-            /**
-             * Height M
-             * @description Above the roof: what it may shade. [m]
-             * @default 0.1
-             */
-            height_m?: number;
-            /**
-             * Length M
-             * @description [m]
-             */
-            length_m: number;
-            /** Name */
-            name: string;
-            /**
-             * Position
-             * @description Order within the collection, ascending
-             * @default 0
-             */
-            position?: number;
-            /**
-             * Width M
-             * @description [m]
-             */
-            width_m: number;
-            /**
-             * X M
-             * @description In the vehicle frame. [m]
-             */
-            x_m: number;
-            /**
-             * Y M
-             * @description In the vehicle frame. [m]
-             */
-            y_m: number;
         };
         /**
          * OptionAnswer
@@ -4366,6 +4468,34 @@ export interface components {
             q: string;
         };
         /**
+         * PointQuery
+         * @description A point of the map. [°]
+         */
+        PointQuery: {
+            /** Lat */
+            lat: number;
+            /** Lon */
+            lon: number;
+        };
+        /**
+         * Portable
+         * @description An array that is carried out and turned to the sun.
+         */
+        Portable: {
+            /**
+             * Rated W
+             * @description None: there is none. [W]
+             * @default null
+             */
+            rated_w?: number | null;
+            /**
+             * Turned Per Day
+             * @description Times between sunrise and sunset; 1: set up once.
+             * @default 2
+             */
+            turned_per_day?: number;
+        };
+        /**
          * PreviewAnswer
          * @description What an edit would change; nothing is stored.
          */
@@ -4635,7 +4765,7 @@ export interface components {
             edge_margin_m?: number;
             /** Obstacles */
             obstacles?: {
-                [key: string]: components["schemas"]["Obstacle"];
+                [key: string]: components["schemas"]["ryokan__core__space__model__Obstacle"];
             };
             /**
              * Outline
@@ -4743,6 +4873,10 @@ export interface components {
              * @default null
              */
             controller_a?: number | null;
+            /** Obstacles */
+            obstacles?: {
+                [key: string]: components["schemas"]["ryokan__core__solar__model__Obstacle"];
+            };
             /**
              * @description What a weather file of one's own came to.
              * @default null
@@ -4755,6 +4889,12 @@ export interface components {
              */
             panel_faces_deg?: number | null;
             /**
+             * Panel From Nose Deg
+             * @description Side of the vehicle that a tilted array looks to, clockwise from the nose: it faces where the vehicle stands. None: it faces ``panel_faces_deg`` at every stay. [°]
+             * @default null
+             */
+            panel_from_nose_deg?: number | null;
+            /**
              * Panel Tilt Deg
              * @description From level. [°]
              * @default 0
@@ -4766,6 +4906,7 @@ export interface components {
              * @default 3
              */
             peak_sun_hours?: number;
+            portable?: components["schemas"]["Portable"];
             /**
              * Psh By Month
              * @description Peak sun hours by the number of the month; None: not said. [kWh/m² a day, in the panel's plane]
@@ -4829,16 +4970,37 @@ export interface components {
              */
             ambient?: "freezing" | "cold" | "mild" | "hot";
             /**
+             * Arrives
+             * @description Its first night; None: some day of its month.
+             * @default null
+             */
+            arrives?: string | null;
+            /**
              * Driving Hours Per Day
              * @default 1.5
              */
             driving_hours_per_day?: number;
+            /**
+             * Heading Deg
+             * @description Where the vehicle's nose points, clockwise from north; None: not known. [°]
+             * @default null
+             */
+            heading_deg?: number | null;
             /**
              * Hookup
              * @default none
              * @enum {string}
              */
             hookup?: "none" | "na_15" | "na_20" | "na_30" | "na_50" | "eu_6" | "eu_10" | "eu_16" | "eu_32" | "eu_63";
+            /**
+             * Horizon
+             * @description Bearing and height of the line of hills and trees. [°, °]
+             * @default []
+             */
+            horizon?: [
+                number,
+                number
+            ][];
             /**
              * Lat Deg
              * @description Where it is; None: not said. [°]
@@ -4878,6 +5040,15 @@ export interface components {
              * @default 0
              */
             shade_frac?: number;
+            /**
+             * Shaded H
+             * @description Spells by the sun's clock, noon at 12, in which no beam comes through. [h]
+             * @default []
+             */
+            shaded_h?: [
+                number,
+                number
+            ][];
         };
         /**
          * StepQuery
@@ -5030,6 +5201,20 @@ export interface components {
             position?: number;
             /** Units */
             units: string[];
+        };
+        /**
+         * SunPoint
+         * @description Where the sun stands at a moment of the sun's clock, and the share of its beam that comes through. [h, °]
+         */
+        SunPoint: {
+            /** Azimuth Deg */
+            azimuth_deg: number;
+            /** Height Deg */
+            height_deg: number;
+            /** Hour */
+            hour: number;
+            /** Reaches */
+            reaches: number;
         };
         /**
          * Survey
@@ -5457,6 +5642,89 @@ export interface components {
             figures: components["schemas"]["TitledFigure"][];
             /** Name */
             name: string;
+        };
+        /**
+         * Obstacle
+         * @description A thing on the vehicle that throws its shadow on the array: mast, boom, roof box, air conditioner.
+         *
+         *     Where it is and how large, as seen from the middle of the array; ``width_m`` with the array's own width where a shadow on
+         *     any part of it counts.
+         */
+        ryokan__core__solar__model__Obstacle: {
+            /**
+             * Away M
+             * @description [m]
+             */
+            away_m: number;
+            /**
+             * Bearing Deg
+             * @description From the nose, clockwise. [°]
+             */
+            bearing_deg: number;
+            /**
+             * Height M
+             * @description Above the panels. [m]
+             */
+            height_m: number;
+            /** Name */
+            name: string;
+            /**
+             * Position
+             * @description Order within the collection, ascending
+             * @default 0
+             */
+            position?: number;
+            /**
+             * Takes Frac
+             * @description Share of the beam that its shadow takes from the array.
+             * @default 1
+             */
+            takes_frac?: number;
+            /**
+             * Width M
+             * @description [m]
+             */
+            width_m: number;
+        };
+        /**
+         * Obstacle
+         * @description What takes room on the roof: its corner at the rear, on the right, and its size along x and y.
+         */
+        ryokan__core__space__model__Obstacle: {
+            /**
+             * Height M
+             * @description Above the roof: what it may shade. [m]
+             * @default 0.1
+             */
+            height_m?: number;
+            /**
+             * Length M
+             * @description [m]
+             */
+            length_m: number;
+            /** Name */
+            name: string;
+            /**
+             * Position
+             * @description Order within the collection, ascending
+             * @default 0
+             */
+            position?: number;
+            /**
+             * Width M
+             * @description [m]
+             */
+            width_m: number;
+            /**
+             * X M
+             * @description In the vehicle frame. [m]
+             */
+            x_m: number;
+            /**
+             * Y M
+             * @description In the vehicle frame. [m]
+             */
+            y_m: number;
         };
     };
     responses: never;
@@ -7051,6 +7319,70 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "get__api_v1_options_{option_id}_day-of-sun": {
+        parameters: {
+            query: {
+                stay: string;
+                /** @description Of the year. */
+                day: number;
+                /** @description [°] */
+                heading?: number | null;
+            };
+            header?: never;
+            path: {
+                option_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayOfSunAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9803,6 +10135,108 @@ export interface operations {
         parameters: {
             query: {
                 q: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaceList"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get__api_v1_places_nearest: {
+        parameters: {
+            query: {
+                lat: number;
+                lon: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NearestPlace"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Content */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get__api_v1_places_within: {
+        parameters: {
+            query: {
+                west: number;
+                south: number;
+                east: number;
+                north: number;
             };
             header?: never;
             path?: never;

@@ -3,11 +3,13 @@ import type { components } from "./schema";
 type Schemas = components["schemas"];
 
 /** Answers carry every member, also those that may be left out when sending. */
-type Filled<T> = T extends (infer Item)[]
-  ? Filled<Item>[]
-  : T extends object
-    ? { [K in keyof T]-?: Filled<Exclude<T[K], undefined>> }
-    : T;
+type Filled<T> = T extends [infer One, infer Other]
+  ? [One, Other]
+  : T extends (infer Item)[]
+    ? Filled<Item>[]
+    : T extends object
+      ? { [K in keyof T]-?: Filled<Exclude<T[K], undefined>> }
+      : T;
 
 export type Rig = Filled<Schemas["Rig"]>;
 export type Load = Filled<Schemas["Load"]>;
@@ -61,6 +63,7 @@ export type WorkedFigure = Schemas["WorkedFigure"];
 export type Together = Schemas["TogetherAnswer"];
 export type Move = Omit<Schemas["MoveAnswer"], "patch"> & { patch: PatchOperation[] | null };
 export type Journey = Omit<Schemas["JourneyAnswer"], "patch"> & { patch: PatchOperation[] };
+export type DayOfSun = Schemas["DayOfSunAnswer"];
 export type Photograph = Schemas["PhotographAnswer"];
 export type SystemLink = Rig["links"][string];
 export type OptionName = Schemas["OptionName"];

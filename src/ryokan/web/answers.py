@@ -57,7 +57,7 @@ _PREFIXES: dict[StepName, tuple[str, ...]] = {
         *_DEPTHS,
     ),
     "inverter": ("inverter.", "storage.bms", "space.", "wiring.main.one_way_length_m", "region.", "assumptions.motor"),
-    "solar": ("solar.", "loads.mean_wh", "climate."),
+    "solar": ("solar.", "loads.mean_wh", "climate.", "assumptions.portable_set_out_frac"),
     "charging": ("charging.", "brief.driving", "storage.charge_v"),
     "wiring": ("wiring.", "inverter.dc_current", "inverter.cutoff_v"),
 }

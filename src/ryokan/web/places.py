@@ -5,10 +5,13 @@ from __future__ import annotations
 from itertools import count
 from uuid import UUID
 
+import numpy as np
 from flask import Blueprint, request
 
-from ryokan.core.climate.places import find_places
+from ryokan.core.climate.places import Place, find_places, nearest_place, places_within
+from ryokan.core.errors import NoAnswer
 from ryokan.core.rig import MAX_STAYS
+from ryokan.core.solar.day import day_of_sun
 from ryokan.documents.journey_gpx import MAX_BYTES as JOURNEY_BYTES
 from ryokan.documents.journey_gpx import UnreadableJourney, read_journey
 from ryokan.documents.weather_file import MAX_BYTES, UnreadableWeather, read_weather_file
@@ -16,7 +19,20 @@ from ryokan.operations import rigs
 from ryokan.operations.errors import Unacceptable
 from ryokan.web.bank_schemas import PatchAnswer
 from ryokan.web.context import signed_in
-from ryokan.web.place_schemas import JourneyAnswer, JourneyStay, PlaceAnswer, PlaceList, PlaceQuery
+from ryokan.web.place_schemas import (
+    BoxQuery,
+    DayOfSunAnswer,
+    DayQuery,
+    Hidden,
+    JourneyAnswer,
+    JourneyStay,
+    NearestPlace,
+    PlaceAnswer,
+    PlaceList,
+    PlaceQuery,
+    PointQuery,
+    SunPoint,
+)
 from ryokan.web.spec import answers, spec
 
 blueprint = Blueprint("places", __name__)
@@ -31,13 +47,66 @@ def search_places(query: PlaceQuery) -> PlaceList:
     """Places whose name begins as was typed, then those that contain it; the larger first."""
     with signed_in():
         found = find_places(query.q)
-    return PlaceList(
-        places=[
-            PlaceAnswer(
-                name=place.name, country=place.country, region=place.region, lat_deg=place.lat_deg, lon_deg=place.lon_deg
+    return PlaceList(places=[_answer(place) for place in found])
+
+
+@blueprint.get("/places/within")
+@spec.validate(resp=answers(PlaceList, 422))
+def read_places_within(query: BoxQuery) -> PlaceList:
+    """The largest places of a part of the map, at most forty."""
+    with signed_in():
+        found = places_within(query.west, query.south, query.east, query.north)
+    return PlaceList(places=[_answer(place) for place in found])
+
+
+@blueprint.get("/places/nearest")
+@spec.validate(resp=answers(NearestPlace, 422))
+def read_nearest_place(query: PointQuery) -> NearestPlace:
+    """The known place that lies nearest to a point."""
+    with signed_in():
+        place, away_km = nearest_place(query.lat, query.lon)
+    return NearestPlace(place=_answer(place), away_km=away_km)
+
+
+def _answer(place: Place) -> PlaceAnswer:
+    return PlaceAnswer(
+        name=place.name, country=place.country, region=place.region, lat_deg=place.lat_deg, lon_deg=place.lon_deg
+    )
+
+
+@blueprint.get("/options/<uuid:option_id>/day-of-sun")
+@spec.validate(resp=answers(DayOfSunAnswer, 404, 422))
+def read_day_of_sun(option_id: UUID, query: DayQuery) -> DayOfSunAnswer:
+    """The sun's way over the vehicle at a stay, and what the array gives hour by hour. Stores nothing."""
+    with signed_in() as (session, actor):
+        worked = rigs.work_out(session, actor, option_id)
+    try:
+        found = day_of_sun(worked.rig, worked.report.figures, query.stay, query.day, query.heading)
+    except NoAnswer as error:
+        raise Unacceptable(str(error)) from error
+    bearings = np.arange(0.0, 360.0, 5.0)
+    path = found.path
+    return DayOfSunAnswer(
+        day=query.day,
+        heading_deg=found.surroundings.heading_deg,
+        length_h=path.length_h,
+        rises_h=path.rises_h,
+        sets_h=path.sets_h,
+        path=[
+            SunPoint(hour=hour, height_deg=height, azimuth_deg=azimuth, reaches=reaches)
+            for hour, height, azimuth, reaches in zip(
+                path.hours.tolist(), path.height_deg.tolist(), path.azimuth_deg.tolist(), path.reaches.tolist(), strict=True
             )
-            for place in found
-        ]
+        ],
+        horizon_deg=found.surroundings.horizon_deg(bearings).tolist(),
+        hidden=[
+            Hidden(name=name, bearing_deg=one.bearing_deg, width_deg=one.width_deg, height_deg=one.height_deg)
+            for name, one in found.named_blocks
+        ],
+        array_w=found.array_w,
+        typical_w=found.typical_w.tolist(),
+        dull_w=found.dull_w.tolist(),
+        bright_w=found.bright_w.tolist(),
     )
 
 

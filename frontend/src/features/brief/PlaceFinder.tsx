@@ -3,13 +3,12 @@ import { useState } from "react";
 import { placesQuery } from "../../api/queries";
 import type { PatchOperation, Stay } from "../../api/types";
 import { Button } from "../../ui/Button";
-import { formatNumber } from "../../ui/formatQuantity";
 import { Popover } from "../../ui/Popover";
 import { TextField } from "../../ui/TextField";
 import { faultAt } from "../rig/fields";
 import { useRig } from "../rig/useRig";
 
-/** Where a stay is: found by name, or by latitude and longitude; and how much of the sun trees and walls take there. */
+/** Where a stay is: found by name, or by latitude and longitude. */
 export function PlaceFinder({ id, stay }: { id: string; stay: Stay }) {
   const { answer } = useRig();
   const [open, setOpen] = useState(false);
@@ -28,7 +27,6 @@ export function PlaceFinder({ id, stay }: { id: string; stay: Stay }) {
           className={`touch mt-0.5 block text-[13px] underline underline-offset-2 ${known ? "figure text-soft" : "text-stored"}`}
         >
           {shown}
-          {stay.shade_frac > 0 && `, ${formatNumber(stay.shade_frac * 100)} % shade`}
         </button>
       }
     >
@@ -42,18 +40,15 @@ function Finder({ id, stay, onDone }: { id: string; stay: Stay; onDone: () => vo
   const [words, setWords] = useState("");
   const [lat, setLat] = useState(stay.lat_deg === null ? "" : String(stay.lat_deg));
   const [lon, setLon] = useState(stay.lon_deg === null ? "" : String(stay.lon_deg));
-  const [shade, setShade] = useState(String(Math.round(stay.shade_frac * 100)));
   const [fault, setFault] = useState("");
   const found = useQuery(placesQuery(words.trim()));
   const send = async (latDeg: number | null, lonDeg: number | null, name?: string) => {
     setFault("");
-    const shadeFrac = Number(shade) / 100;
-    if ([latDeg, lonDeg, shadeFrac].some((one) => Number.isNaN(one)))
+    if ([latDeg, lonDeg].some((one) => Number.isNaN(one)))
       return setFault("These are numbers, such as 36.1 and -79.95.");
     const patch: PatchOperation[] = [
       { op: "add", path: `/stays/${id}/lat_deg`, value: latDeg },
       { op: "add", path: `/stays/${id}/lon_deg`, value: lonDeg },
-      { op: "add", path: `/stays/${id}/shade_frac`, value: shadeFrac },
     ];
     if (name && !stay.place) patch.push({ op: "add", path: `/stays/${id}/place`, value: name });
     const outcome = await edit(patch, { report: false });
@@ -117,13 +112,6 @@ function Finder({ id, stay, onDone }: { id: string; stay: Stay; onDone: () => vo
           inputMode="text"
           className="w-24 font-mono"
           onChange={(event) => setLon(event.target.value)}
-        />
-        <TextField
-          label="Shade, %"
-          value={shade}
-          inputMode="decimal"
-          className="w-16 font-mono"
-          onChange={(event) => setShade(event.target.value)}
         />
       </div>
       {fault && (

@@ -1,19 +1,27 @@
-import { type ReactNode, useState } from "react";
-import type { Rig, Stay } from "../../api/types";
+import { lazy, type ReactNode, Suspense, useRef, useState } from "react";
+import { client, unwrap } from "../../api/client";
+import type { PatchOperation, Rig, Stay } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { HeadRow } from "../../ui/HeadRow";
-import { readQuantity } from "../../ui/readQuantity";
+import { CellNumber, CellRead, CellText } from "../rig/cells";
 import { Figure } from "../rig/Figure";
-import { useMember, useSaid } from "../rig/fields";
+import { faultAt, useMember } from "../rig/fields";
 import { useRig } from "../rig/useRig";
 import { useStepFigures } from "../rig/useStepFigures";
 import { JourneyFile } from "./JourneyFile";
+import type { Point } from "./map/view";
 import { PlaceFinder } from "./PlaceFinder";
-import { AMBIENTS, HOOKUPS, MONTHS } from "./words";
+import { StaySun } from "./StaySun";
+import { readWhen, sayWhen, spanOf } from "./when";
+import { AMBIENTS, HOOKUPS } from "./words";
+import { YearStrip } from "./YearStrip";
+
+const JourneyMap = lazy(async () => ({ default: (await import("./map/JourneyMap")).JourneyMap }));
 
 const COLUMNS = [
+  { label: "Number", hidden: true },
   { label: "Place" },
-  { label: "Month" },
+  { label: "When" },
   { label: "Nights" },
   { label: "Driving, h a day" },
   { label: "Hookup" },
@@ -25,13 +33,31 @@ export function StayTable() {
   const { rig, answer, edit } = useRig();
   const { figure } = useStepFigures("brief");
   const stays = orderedStays(rig);
+  const [picked, setPicked] = useState<string | null>(null);
+  const table = useRef<HTMLTableElement>(null);
+  const open = (id: string) => table.current?.querySelector<HTMLInputElement>(`[data-stay="${id}"] input`)?.focus();
+  const put = async (id: string, at: Point) => {
+    setPicked(null);
+    const patch: PatchOperation[] = [
+      { op: "add", path: `/stays/${id}/lat_deg`, value: Number(at.lat.toFixed(3)) },
+      { op: "add", path: `/stays/${id}/lon_deg`, value: Number(at.lon.toFixed(3)) },
+    ];
+    if (!rig.stays[id]?.place) {
+      const near = await nearest(at);
+      if (near) patch.push({ op: "add", path: `/stays/${id}/place`, value: near });
+    }
+    void edit(patch);
+  };
   const add = () => {
     const last = stays.at(-1)?.[1];
     const position = (last?.position ?? 0) + 1;
+    // Behind a dated stay the next one begins on the day on which that is left.
+    const arrives = last?.arrives ? dayAfter(last) : null;
     const value = {
       position,
       place: "",
-      month: last?.month ?? 7,
+      month: arrives ? Number(arrives.slice(5, 7)) : (last?.month ?? 7),
+      arrives,
       nights: 3,
       driving_hours_per_day: 1.5,
       hookup: "none",
@@ -42,11 +68,23 @@ export function StayTable() {
   };
   return (
     <>
-      <table className="w-full max-w-[56rem]">
+      <YearStrip stays={stays} onOpen={open} />
+      <Suspense
+        fallback={<div className="mt-3 h-[380px] border border-rule" role="status" aria-label="The map is coming" />}
+      >
+        <JourneyMap
+          stays={stays}
+          picked={picked}
+          mayEdit={answer.may_edit}
+          onPick={setPicked}
+          onPut={(id, at) => void put(id, at)}
+        />
+      </Suspense>
+      <table ref={table} className="mt-4 w-full max-w-[56rem]">
         <HeadRow columns={COLUMNS} />
         <tbody>
-          {stays.map(([id, stay]) => (
-            <StayRow key={id} id={id} stay={stay} />
+          {stays.map(([id, stay], index) => (
+            <StayRow key={id} id={id} stay={stay} number={index + 1} />
           ))}
         </tbody>
       </table>
@@ -66,26 +104,35 @@ function orderedStays(rig: Rig): [string, Stay][] {
   return Object.entries(rig.stays).sort(([, one], [, other]) => one.position - other.position);
 }
 
-function StayRow({ id, stay }: { id: string; stay: Stay }) {
+function StayRow({ id, stay, number }: { id: string; stay: Stay; number: number }) {
   const { edit, answer } = useRig();
   const name = stay.place || "this stay";
-  const months = MONTHS.map((month, index) => ({ value: index + 1, label: month }));
   return (
-    <tr className="border-rule border-t align-top">
-      <Cell id={id} member="place" label={`Place of ${name}`} value={stay.place} text width="w-full min-w-24">
+    <tr data-stay={id} className="border-rule border-t align-top">
+      <td className="figure w-6 py-1.5 pr-2 text-right text-[13px] text-soft leading-[34px]">{number}</td>
+      <CellText label={`Place of ${name}`} path={`/stays/${id}/place`} value={stay.place}>
         <PlaceFinder id={id} stay={stay} />
-      </Cell>
-      <Pick id={id} member="month" label={`Month of ${name}`} value={stay.month} options={months} />
-      <Cell id={id} member="nights" label={`Nights of ${name}`} value={String(stay.nights)} width="w-16" />
-      <Cell
-        id={id}
-        member="driving_hours_per_day"
-        label={`Driving on ${name}`}
-        value={String(stay.driving_hours_per_day)}
-        unit="h"
-        width="w-16"
+      </CellText>
+      <WhenCell id={id} stay={stay} name={name} />
+      <CellNumber
+        label={`Nights of ${name}`}
+        path={`/stays/${id}/nights`}
+        unit=""
+        value={stay.nights}
+        bare
+        width="w-14"
       />
-      <Pick id={id} member="hookup" label={`Hookup at ${name}`} value={stay.hookup} options={entries(HOOKUPS)} />
+      <CellNumber
+        label={`Driving on ${name}`}
+        path={`/stays/${id}/driving_hours_per_day`}
+        unit="h"
+        value={stay.driving_hours_per_day}
+        bare
+        width="w-14"
+      />
+      <Pick id={id} member="hookup" label={`Hookup at ${name}`} value={stay.hookup} options={entries(HOOKUPS)}>
+        <StaySun id={id} stay={stay} />
+      </Pick>
       <Pick id={id} member="ambient" label={`Weather of ${name}`} value={stay.ambient} options={entries(AMBIENTS)} />
       <td className="py-1.5">
         {answer.may_edit && (
@@ -103,68 +150,57 @@ function StayRow({ id, stay }: { id: string; stay: Stay }) {
   );
 }
 
-function entries(words: Record<string, string>) {
-  return Object.entries(words).map(([value, label]) => ({ value, label }));
-}
-
-function Cell({
-  id,
-  member,
-  label,
-  value,
-  width,
-  text = false,
-  unit = "",
-  children,
-}: {
-  id: string;
-  member: string;
-  label: string;
-  value: string;
-  width: string;
-  /** What stands below the field. */
-  children?: ReactNode;
-  text?: boolean;
-  /** Unit of a number, where it has one. */
-  unit?: string;
-}) {
-  const { answer, units } = useRig();
-  const said = useSaid(`/stays/${id}/${member}`, unit, text ? null : Number(value));
-  const shown = said ?? value;
-  const { fault, setFault, write } = useMember(`/stays/${id}/${member}`);
-  const [draft, setDraft] = useState<string | null>(null);
-  const commit = async () => {
-    if (draft === null || draft.trim() === shown) return setDraft(null);
-    if (text) {
-      if (await write(draft.trim())) setDraft(null);
-      return;
+/** The month, or the first night: “May”, “3 May 2027”. */
+function WhenCell({ id, stay, name }: { id: string; stay: Stay; name: string }) {
+  const { rig, edit } = useRig();
+  const [fault, setFault] = useState("");
+  const send = async (text: string) => {
+    setFault("");
+    const dated = orderedStays(rig).find(([, one]) => one.arrives !== null)?.[1].arrives;
+    const when = readWhen(text, dated ? Number(dated.slice(0, 4)) : new Date().getFullYear());
+    if ("fault" in when) {
+      setFault(when.fault);
+      return false;
     }
-    const read = readQuantity(draft, unit, units);
-    if ("fault" in read) return setFault(read.fault);
-    if (read.value === null) return setFault("A number is needed here.");
-    if (await write(read.value, read.foreign ? draft.trim() : null)) setDraft(null);
+    const outcome = await edit(
+      [
+        { op: "add", path: `/stays/${id}/month`, value: when.month },
+        { op: "add", path: `/stays/${id}/arrives`, value: when.arrives },
+      ],
+      { report: false },
+    );
+    if (!outcome.stored) setFault(faultAt(outcome.problem));
+    return outcome.stored;
   };
   return (
-    <td className="py-1.5 pr-2">
-      <input
-        aria-label={label}
-        disabled={!answer.may_edit}
-        inputMode={text ? "text" : "decimal"}
-        className={`field ${width} ${text ? "" : "text-right font-mono"}`}
-        value={draft ?? shown}
-        aria-invalid={fault !== ""}
-        onChange={(event) => setDraft(event.target.value)}
-        onBlur={() => void commit()}
-        onKeyDown={(event) => event.key === "Enter" && void commit()}
-      />
-      {fault && (
-        <p role="alert" className="max-w-40 text-[13px] text-danger">
-          {fault}
-        </p>
-      )}
-      {children}
-    </td>
+    <CellRead
+      label={`When ${name} begins`}
+      value={sayWhen(stay)}
+      width="w-32"
+      fault={fault}
+      onForget={() => setFault("")}
+      onSend={send}
+    />
   );
+}
+
+/** The day on which a dated stay is left. */
+function dayAfter(stay: Stay): string {
+  const span = spanOf(stay);
+  return new Date(span?.until ?? 0).toISOString().slice(0, 10);
+}
+
+/** The nearest town, if it is near enough to name the place by. */
+async function nearest(at: Point): Promise<string | null> {
+  const query = { lat: at.lat, lon: at.lon };
+  const found = await unwrap(client.GET("/api/v1/places/nearest", { params: { query } })).catch(() => null);
+  return found && found.away_km < NAMED_WITHIN_KM ? `near ${found.place.name}` : null;
+}
+
+const NAMED_WITHIN_KM = 80;
+
+function entries(words: Record<string, string>) {
+  return Object.entries(words).map(([value, label]) => ({ value, label }));
 }
 
 function Pick({
@@ -173,12 +209,15 @@ function Pick({
   label,
   value,
   options,
+  children,
 }: {
   id: string;
   member: string;
   label: string;
   value: string | number;
   options: { value: string | number; label: string }[];
+  /** What stands below it. */
+  children?: ReactNode;
 }) {
   const { answer } = useRig();
   const { write } = useMember(`/stays/${id}/${member}`);
@@ -197,6 +236,7 @@ function Pick({
           </option>
         ))}
       </select>
+      {children}
     </td>
   );
 }

@@ -77,7 +77,7 @@ function shownIn(unit: string, us: boolean): { unit: string; shown: (stored: num
 }
 
 /** What is being typed in a field: Enter and leaving the field send it, Escape gives the stored value back. */
-function useDraft(stored: string, send: (typed: string) => Promise<boolean>, forget: () => void) {
+export function useDraft(stored: string, send: (typed: string) => Promise<boolean>, forget: () => void) {
   const [draft, setDraft] = useState<string | null>(null);
   const commit = async () => {
     if (draft === null || draft.trim() === stored) return setDraft(null);
@@ -97,7 +97,7 @@ function useDraft(stored: string, send: (typed: string) => Promise<boolean>, for
   };
 }
 
-interface NumberPlace {
+export interface NumberPlace {
   path: string;
   unit: string;
   value: number | null;
@@ -107,7 +107,7 @@ interface NumberPlace {
 }
 
 /** A number that is being typed at a place of the rig, with what belongs on its input and beside it. */
-function useNumber({ path, unit, value, nullable = false, send }: NumberPlace) {
+export function useNumber({ path, unit, value, nullable = false, send }: NumberPlace) {
   const id = useId();
   const { units, answer } = useRig();
   const turn = shownIn(unit, units === "us");

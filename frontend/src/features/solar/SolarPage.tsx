@@ -1,5 +1,7 @@
+import { useSearchParams } from "react-router";
 import { Choice } from "../../ui/Choice";
 import { PageHead, Section } from "../../ui/PageHead";
+import { Tabs } from "../../ui/Tabs";
 import { MONTHS } from "../brief/words";
 import { Figure } from "../rig/Figure";
 import { FieldRow, NumberField } from "../rig/fields";
@@ -8,11 +10,13 @@ import { StepFindings } from "../rig/StepFindings";
 import { useRig } from "../rig/useRig";
 import { useStepFigures } from "../rig/useStepFigures";
 import { ArrayBars } from "./ArrayBars";
+import { HowItLies } from "./HowItLies";
 import { JourneySun } from "./JourneySun";
+import { OverTheVehicle } from "./OverTheVehicle";
 import { WeatherFile } from "./WeatherFile";
 
 export function SolarPage() {
-  const { solar } = useRig().rig;
+  const [params, setParams] = useSearchParams();
   const { figure } = useStepFigures("solar");
   return (
     <>
@@ -21,6 +25,26 @@ export function SolarPage() {
         <Figure figure={figure("solar.need_w")} className="font-semibold" /> puts back what a mean day takes.
       </PageHead>
       <StepFindings step="solar" />
+      <Tabs
+        label="Solar"
+        value={params.get("tab") ?? "array"}
+        onChange={(tab) => setParams({ tab }, { replace: true })}
+        sheets={[
+          { value: "array", label: "Array", children: () => <HowLarge /> },
+          { value: "lies", label: "How it lies", children: () => <HowItLies /> },
+          { value: "sky", label: "Sun over the vehicle", children: () => <OverTheVehicle /> },
+        ]}
+      />
+    </>
+  );
+}
+
+/** Where the sun comes from, how large an array it asks for, and what was chosen. */
+function HowLarge() {
+  const { solar } = useRig().rig;
+  const { figure } = useStepFigures("solar");
+  return (
+    <>
       <Sun />
       <Section title="Array, by method" aside="the rules of the bench speak of summer at middle latitudes">
         <ArrayBars figure={figure} />
@@ -34,6 +58,15 @@ export function SolarPage() {
               figure: figure("solar.performance_ratio"),
               note: "heat, dirt, slanting light, wiring, controller, shade",
             },
+            ...(figure("solar.portable_spares_w")
+              ? [
+                  {
+                    label: "Spared by the portable array",
+                    figure: figure("solar.portable_spares_w"),
+                    note: "in the month that governs",
+                  },
+                ]
+              : []),
             { label: "Array", figure: figure("solar.need_w"), strong: true },
             {
               label: "Controller output",
@@ -43,6 +76,20 @@ export function SolarPage() {
             },
             { label: "Usual size, each", figure: figure("solar.controller_size_a") },
             { label: "How many", figure: figure("solar.controller_count") },
+            ...(figure("solar.cold_voc_factor")
+              ? [
+                  {
+                    label: "Cold volts of a string",
+                    figure: figure("solar.cold_voc_factor"),
+                    note: "times its rated open-circuit volts at the record low; the panel's own coefficient goes first",
+                  },
+                  {
+                    label: "The same by the code's table",
+                    figure: figure("solar.cold_voc_factor_by_table"),
+                    note: "take the larger one, and ask what your code asks for",
+                  },
+                ]
+              : []),
           ]}
         />
       </Section>
@@ -64,7 +111,7 @@ export function SolarPage() {
           />
         )}
         <p className="mt-3 max-w-[46rem] text-[13px] text-soft">
-          Not checked here yet: cold open-circuit volts against the controller's limit, strings, and the roof.
+          Not checked here yet: strings against the controller's limits, and the plan of the roof.
         </p>
       </Section>
     </>
@@ -112,23 +159,6 @@ function Sun() {
       {file && <WeatherFile />}
       {places && (
         <>
-          <NumberField
-            label="Array tilted by"
-            path="/solar/panel_tilt_deg"
-            unit="°"
-            value={solar.panel_tilt_deg}
-            hint="0 lies flat on the roof."
-          />
-          {solar.panel_tilt_deg > 0 && (
-            <NumberField
-              label="and faces"
-              path="/solar/panel_faces_deg"
-              unit="°"
-              nullable
-              value={solar.panel_faces_deg}
-              hint="Clockwise from north: 180 is south. Left empty: towards the equator."
-            />
-          )}
           <NumberField
             label="Coldest ever there"
             path="/solar/record_low_c"

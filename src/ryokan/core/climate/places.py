@@ -9,6 +9,9 @@ import unicodedata
 from dataclasses import dataclass
 from functools import cache
 
+import numpy as np
+
+from ryokan.core.climate.grid import EARTH_KM, Floats
 from ryokan.core.data.provenance import DATA
 
 
@@ -40,6 +43,42 @@ def find_places(said: str, most: int = 12) -> list[Place]:
             if len(begins) >= most:
                 break
     return [*begins, *contains][:most]
+
+
+def places_within(west_deg: float, south_deg: float, east_deg: float, north_deg: float, most: int = 40) -> list[Place]:
+    """The largest places of a box; one whose west lies east of its east goes over the date line."""
+    over = west_deg > east_deg
+
+    def inside(place: Place) -> bool:
+        if not south_deg <= place.lat_deg <= north_deg:
+            return False
+        east_of, west_of = place.lon_deg >= west_deg, place.lon_deg <= east_deg
+        return (east_of or west_of) if over else (east_of and west_of)
+
+    found = []
+    for _, place in _places():
+        if inside(place):
+            found.append(place)
+            if len(found) == most:
+                break
+    return found
+
+
+def nearest_place(lat_deg: float, lon_deg: float) -> tuple[Place, float]:
+    """The nearest known place, and how far it is. [km]"""
+    rows = _places()
+    lats, lons = _radians()
+    lat, lon = np.radians(lat_deg), np.radians(lon_deg)
+    half = np.sin((lats - lat) / 2) ** 2 + np.cos(lats) * np.cos(lat) * np.sin((lons - lon) / 2) ** 2
+    found = int(np.argmin(half))
+    return rows[found][1], float(2 * EARTH_KM * np.arcsin(np.sqrt(min(1.0, half[found]))))
+
+
+@cache
+def _radians() -> tuple[Floats, Floats]:
+    """Latitudes and longitudes of all places, in their order. [rad]"""
+    places = [place for _, place in _places()]
+    return np.radians([one.lat_deg for one in places]), np.radians([one.lon_deg for one in places])
 
 
 def _plain(name: str) -> str:

@@ -27,6 +27,8 @@ def array_need(sheet: Sheet, solar: Solar, chemistry: str, wh_by_month: Mapping[
         "round_trip": sheet.assumption(f"{chemistry}.round_trip_frac"),
         "refill": sheet.assumption("refill_ratio"),
     }
+    if solar.portable.rated_w is not None:
+        sheet.assumption("portable_set_out_frac")  # asked beside it also where no sun is known yet
     months = sunny_months(sheet)
     need = _by_months(sheet, solar, months, wanted, wh_by_month) if months else _by_typed_sun(sheet, solar, wanted)
     if solar.array_w is None:
