@@ -21,6 +21,10 @@ from dev.postgres import free_port
 from dev.server import WebServer
 from editor import Editor
 
+from ryokan.core.climate.days import draw_days, table_of_year, year_of_hours
+from ryokan.core.climate.grid import sky
+from ryokan.core.climate.ready import get_ready
+from ryokan.core.climate.sun import Panel, month_sun
 from ryokan.core.evaluate import evaluate
 from ryokan.core.job_file import OptionFile
 from ryokan.core.rig import Rig, Stay
@@ -83,6 +87,25 @@ def previews(editor: Editor, option: str) -> list[float]:
         editor.call("POST", f"/options/{option}/preview", patch)
         found.append((time.perf_counter() - start) * 1000)
     return found
+
+
+def bench_sun() -> None:
+    """Places that were never asked for, for a year of months each; and the hours of an array from tables that are there."""
+    get_ready()
+    places = iter([(round(random.uniform(-50, 60), 2), round(random.uniform(-180, 180), 2)) for _ in range(20)])
+
+    def new_place() -> None:
+        lat_deg, lon_deg = next(places)
+        stays = {
+            f"m{month}": Stay(month=month, lat_deg=lat_deg, lon_deg=lon_deg).model_dump(mode="json") for month in range(1, 13)
+        }
+        evaluate(Rig.model_validate({"stays": stays, "solar": {"sun_from": "places"}}))
+
+    say("evaluate a new place, twelve months", times_ms(new_place, 20))
+    greenwich = (51.5, 0.0)
+    table = table_of_year([month_sun(greenwich, month, sky(*greenwich), Panel(30), correction=0.94) for month in range(1, 13)])
+    shares = draw_days(1, 1)[0]
+    say("a year of hours for an array", times_ms(lambda: year_of_hours(table, shares), 100))
 
 
 def bench_http(workers: int) -> None:
@@ -150,6 +173,7 @@ def main() -> None:
     rig = large_rig()
     evaluate(rig)
     say("evaluate, 60 loads", times_ms(lambda: evaluate(rig), 100))
+    bench_sun()
     for workers in (1, os.cpu_count() or 2):
         bench_http(workers)
     if options.setup:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date, timedelta
+from functools import lru_cache
 from itertools import combinations, pairwise
 
 from ryokan.core.rig import Stay
@@ -40,30 +41,35 @@ def day_number(day: date, since: date) -> int:
     return (day - date(since.year, 1, 1)).days
 
 
-def spells(stay: Stay) -> list[Spell]:
+def spells(stay: Stay) -> tuple[Spell, ...]:
     """The calendar months that a stay touches, in their order. A year's stay may touch its first month twice."""
-    first, end = first_night(stay), leaves(stay)
+    return _spells(first_night(stay), stay.nights)
+
+
+@lru_cache(maxsize=4096)
+def _spells(first: date, nights: int) -> tuple[Spell, ...]:
     found = []
-    begins = first.replace(day=1)
+    begins, end = first.replace(day=1), first + timedelta(days=nights)
     while begins < end:
         ends = (begins + timedelta(days=32)).replace(day=1)
         found.append(Spell(begins.month, day_number(begins, first), day_number(ends, first)))
         begins = ends
-    return found
+    return tuple(found)
 
 
 def nights_by_month(stay: Stay) -> dict[int, int]:
     """Nights of a stay in each month that it touches. More nights than its month has run on into the next."""
-    first, end = day_number(first_night(stay), first_night(stay)), day_number(leaves(stay), first_night(stay))
+    first = day_number(first_night(stay), first_night(stay))
     nights: dict[int, int] = {}
     for spell in spells(stay):
-        nights[spell.month] = nights.get(spell.month, 0) + min(end, spell.ends) - max(first, spell.begins)
+        here = min(first + stay.nights, spell.ends) - max(first, spell.begins)
+        nights[spell.month] = nights.get(spell.month, 0) + here
     return nights
 
 
 def months_of(stay: Stay) -> tuple[int, ...]:
-    """Months in which a stay has a night."""
-    return tuple(nights_by_month(stay))
+    """Months in which a stay has a night, in their order."""
+    return tuple(dict.fromkeys(spell.month for spell in spells(stay)))
 
 
 @dataclass(frozen=True, slots=True)

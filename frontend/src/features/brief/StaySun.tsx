@@ -129,12 +129,12 @@ function Form({ id, stay, onDone }: { id: string; stay: Stay; onDone: () => void
       </div>
       <fieldset className="mb-3">
         <legend className="mb-0.5">Trees and hills, ° above level</legend>
-        <div className="grid grid-cols-4 gap-x-3 gap-y-1">
+        <div className="grid grid-cols-4 gap-x-2 gap-y-1">
           {COMPASS.map((name, index) => (
-            <label key={name} className="flex items-center gap-1.5 text-[13px] text-soft">
-              <span className="w-6">{name}</span>
+            <label key={name} className="flex items-center gap-1 text-[13px] text-soft">
+              <span className="w-5">{name}</span>
               <input
-                className="field w-12 px-1.5 text-right font-mono"
+                className="field w-11 px-1.5 text-right font-mono"
                 inputMode="decimal"
                 aria-label={`Height of the horizon in the ${name}`}
                 placeholder="0"

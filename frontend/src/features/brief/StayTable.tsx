@@ -62,6 +62,13 @@ export function StayTable() {
       driving_hours_per_day: 1.5,
       hookup: "none",
       ambient: "mild",
+      // Whole, since it is shown before the server has filled it in.
+      lat_deg: null,
+      lon_deg: null,
+      shade_frac: 0,
+      heading_deg: null,
+      shaded_h: [],
+      horizon: [],
     };
     const id = `s${Date.now().toString(36)}`;
     void edit([{ op: "add", path: `/stays/${id}`, value }]);
@@ -120,7 +127,7 @@ function StayRow({ id, stay, number }: { id: string; stay: Stay; number: number 
         unit=""
         value={stay.nights}
         bare
-        width="w-14"
+        width="w-12"
       />
       <CellNumber
         label={`Driving on ${name}`}
@@ -128,12 +135,26 @@ function StayRow({ id, stay, number }: { id: string; stay: Stay; number: number 
         unit="h"
         value={stay.driving_hours_per_day}
         bare
-        width="w-14"
+        width="w-12"
       />
-      <Pick id={id} member="hookup" label={`Hookup at ${name}`} value={stay.hookup} options={entries(HOOKUPS)}>
+      <Pick
+        id={id}
+        member="hookup"
+        label={`Hookup at ${name}`}
+        value={stay.hookup}
+        options={entries(HOOKUPS)}
+        width="w-[7.4rem]"
+      >
         <StaySun id={id} stay={stay} />
       </Pick>
-      <Pick id={id} member="ambient" label={`Weather of ${name}`} value={stay.ambient} options={entries(AMBIENTS)} />
+      <Pick
+        id={id}
+        member="ambient"
+        label={`Weather of ${name}`}
+        value={stay.ambient}
+        options={entries(AMBIENTS)}
+        width="w-[5.4rem]"
+      />
       <td className="py-1.5">
         {answer.may_edit && (
           <button
@@ -176,7 +197,7 @@ function WhenCell({ id, stay, name }: { id: string; stay: Stay; name: string }) 
     <CellRead
       label={`When ${name} begins`}
       value={sayWhen(stay)}
-      width="w-32"
+      width="w-[7.4rem]"
       fault={fault}
       onForget={() => setFault("")}
       onSend={send}
@@ -209,10 +230,12 @@ function Pick({
   label,
   value,
   options,
+  width,
   children,
 }: {
   id: string;
   member: string;
+  width: string;
   label: string;
   value: string | number;
   options: { value: string | number; label: string }[];
@@ -226,7 +249,7 @@ function Pick({
       <select
         aria-label={label}
         disabled={!answer.may_edit}
-        className="field"
+        className={`field ${width}`}
         value={value}
         onChange={(event) => void write(typeof value === "number" ? Number(event.target.value) : event.target.value)}
       >

@@ -38,10 +38,10 @@ export function sayWhen(when: When): string {
   return when.arrives === null ? month : sayDay(when.arrives);
 }
 
-/** “3 May 2027”. */
+/** “3 May 2027”, “12 Sep 2027”. */
 export function sayDay(iso: string): string {
   const [year, month, dayOf] = iso.split("-").map(Number);
-  return `${dayOf} ${MONTHS[(month ?? 1) - 1]} ${year}`;
+  return `${dayOf} ${(MONTHS[(month ?? 1) - 1] ?? "").slice(0, 3)} ${year}`;
 }
 
 export const DAY_MS = 86_400_000;

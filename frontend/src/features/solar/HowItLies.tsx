@@ -129,6 +129,8 @@ function ByStay() {
         </p>
       </Section>
     );
+  const side = rig.solar.panel_tilt_deg > 0 ? rig.solar.panel_from_nose_deg : null;
+  const noseFor = (faces: number, from: number) => BEARINGS[Math.round((faces - from + 360) / 22.5) % 16];
   const ahead = (tilt: number, faces: number) =>
     tilt === 0 ? "flat" : `${BEARINGS[Math.round(faces / 22.5) % 16]}, ${tilt}°`;
   return (
@@ -158,8 +160,10 @@ function ByStay() {
               </td>
               <td className="py-1.5 pr-3">
                 {ahead(Number(figure(`${base}.best_tilt_deg`)?.value), Number(figure(`${base}.best_faces_deg`)?.value))}
-                {stay.heading_deg === null && rig.solar.panel_from_nose_deg !== null && (
-                  <span className="block text-[12px] text-soft">heading not said</span>
+                {side !== null && (
+                  <span className="block text-[12px] text-soft">
+                    nose to {noseFor(Number(figure(`${base}.best_faces_deg`)?.value), side)}
+                  </span>
                 )}
               </td>
               <td className="py-1.5 pr-3 text-right">
@@ -194,7 +198,7 @@ function Obstacles() {
   const add = (usual: (typeof USUAL)[number]) => {
     const position = (rows.at(-1)?.[1].position ?? 0) + 1;
     const id = `o${Date.now().toString(36)}`;
-    void edit([{ op: "add", path: `/solar/obstacles/${id}`, value: { ...usual, position } }]);
+    void edit([{ op: "add", path: `/solar/obstacles/${id}`, value: { ...usual, takes_frac: 1, position } }]);
   };
   return (
     <Section title="Things on the vehicle that shade it" aside="as seen from the middle of the array">

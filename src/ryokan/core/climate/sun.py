@@ -155,7 +155,7 @@ Content: TypeAlias = tuple[Place, int, tuple[float, ...], float]
 
 def _content(place: Place, month: int, sky: Sky, correction: float) -> Content:
     """What a month's light depends on, to keep it by."""
-    horizontal = tuple(np.round(sky.kwh_per_m2[month - 1] * correction, 6))
+    horizontal = tuple(np.round(sky.kwh_per_m2[month - 1] * correction, 6).tolist())
     return place, month, horizontal, float(sky.air_c[month - 1])
 
 
