@@ -65,6 +65,7 @@ def test_a_stay_without_a_date_closes_no_gap_and_may_overfill_its_month() -> Non
     assert overfull_months(stays) == {5: 33}
     assert overfull_months({**stays, "c": stay(nights=25, month=5)}) == {}
     assert overfull_months({"a": stays["a"], "b": stays["b"]}) == {}
+    assert overfull_months({"a": stay(nights=28, month=2), "b": stay("2027-02-01", 2)}) == {2: 30}
 
 
 @pytest.mark.parametrize(

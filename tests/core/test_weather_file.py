@@ -88,12 +88,16 @@ def test_a_measured_year_keeps_its_months() -> None:
     assert value(rig, "climate.t_min_record_c") == -20
 
 
-@pytest.mark.parametrize(("typed_c", "reckoned_c"), [(None, 20), (0, 0), (25, 20)])
-def test_the_colder_of_file_and_typed_record_counts(typed_c: float | None, reckoned_c: float) -> None:
+@pytest.mark.parametrize(("typed_c", "low_c", "high_c"), [(None, 20, 20), (0, 0, 20), (25, 20, 25)])
+def test_the_more_extreme_of_file_and_typed_record_counts(typed_c: float | None, low_c: float, high_c: float) -> None:
     own = read_weather_file(epw(hours()).encode()).model_dump(mode="json")
-    rig = report([load()], stays={"a": {}}, solar={"sun_from": "file", "own_sun": own, "record_low_c": typed_c})
+    typed = {"record_low_c": typed_c, "record_high_c": typed_c}
+    rig = report([load()], stays={"a": {}}, solar={"sun_from": "file", "own_sun": own, **typed})
+    by_place = report([load()], stays={"a": {"lat_deg": 40, "lon_deg": 0}}, solar={"sun_from": "places", **typed})
 
-    assert value(rig, "climate.t_min_record_c") == reckoned_c
+    assert (value(rig, "climate.t_min_record_c"), value(rig, "climate.t_max_record_c")) == (low_c, high_c)
+    if typed_c is not None:
+        assert value(by_place, "climate.t_min_record_c") == value(by_place, "climate.t_max_record_c") == typed_c
 
 
 HALF = hours().iloc[:4380]

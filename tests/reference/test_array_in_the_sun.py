@@ -118,6 +118,13 @@ def test_legs_face_where_the_vehicle_stands() -> None:
     assert sun_at(VALENCE, 2, tied).wh_per_w == pytest.approx(np.mean(each, axis=0))
 
 
+def test_a_horizon_goes_all_the_way_round() -> None:
+    """From 0° in the north-north-west to 40° in the north-north-east it stands 20° high in the north. (arithmetic)"""
+    line = Surroundings(horizon=((20, 40), (180, 0), (340, 0)))
+
+    assert line.horizon_deg(np.array([350.0, 0.0, 10.0, 360.0, 100.0, 260.0])) == pytest.approx([10, 20, 30, 20, 20, 0])
+
+
 @pytest.mark.parametrize("height_deg", [0, 10, 30, 60])
 def test_a_basin_hides_what_the_textbook_says(height_deg: float) -> None:
     """Sky view of a level plane in a basin whose rim stands at h: cos² h (Oke, Boundary Layer Climates)."""

@@ -88,6 +88,23 @@ def test_a_years_sun_by_the_grid_against_the_measured_year(site: str, off: float
     assert float(ours.mean()) / measured - 1 == pytest.approx(off, abs=0.01)
 
 
+def test_the_errors_of_the_correction_are_those_that_the_documentation_tabulates() -> None:
+    """Each site left out in turn: the factor of the other two, and how far it is off there, from the files themselves."""
+    means = {}
+    for site, name in SITES.items():
+        hours, place = typical_year(name)
+        means[site] = (hours["ghi"].sum() / 1000 / 365, float(sky(*place).kwh_per_m2.mean()))
+    table = (Path(__file__).parents[2] / "docs/climate.md").read_text().splitlines()
+    for site, (measured, grid) in means.items():
+        row = next(line for line in table if line.startswith(f"| {site}"))
+        said = [float(cell.strip(" %").replace("−", "-")) for cell in row.split("|")[2:7]]
+        others = [means[other] for other in SITES if other != site]
+        factor = sum(one[0] for one in others) / sum(one[1] for one in others)
+        assert said == pytest.approx(
+            [measured, grid, 100 * (grid / measured - 1), factor, 100 * (grid * factor / measured - 1)], abs=0.25
+        )
+
+
 @pytest.mark.parametrize("site", SITES)
 def test_records_lie_beyond_a_typical_year(site: str) -> None:
     """The record low and high that strings are reckoned with are beyond the coldest and hottest hour of the measured year."""

@@ -4915,6 +4915,12 @@ export interface components {
                 [key: string]: number | null;
             };
             /**
+             * Record High C
+             * @description Hottest ever at the stays, if known. [°C]
+             * @default null
+             */
+            record_high_c?: number | null;
+            /**
              * Record Low C
              * @description Coldest ever at the stays, if known. [°C]
              * @default null

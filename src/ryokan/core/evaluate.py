@@ -30,7 +30,11 @@ from ryokan.core.loads.spread import all_on_dc, by_feed, low_and_high, measured,
 from ryokan.core.parts.fitted import Fitted, fitted, totals
 from ryokan.core.parts.model import Part
 from ryokan.core.rig import Rig
-from ryokan.core.solar.need import array_need, bench_rules, cold_volts, controller_need, lie_worth
+from ryokan.core.solar.bench import bench_rules
+from ryokan.core.solar.cold import cold_volts
+from ryokan.core.solar.controller import controller_need
+from ryokan.core.solar.lying import lie_worth
+from ryokan.core.solar.need import array_need
 from ryokan.core.space.balance import balance
 from ryokan.core.space.room import room
 from ryokan.core.storage.behaviour import spread_of_days, under_load

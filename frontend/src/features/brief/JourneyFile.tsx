@@ -10,7 +10,7 @@ import { Refusal } from "../../ui/Refusal";
 import { useTask } from "../../ui/useTask";
 import { useRig } from "../rig/useRig";
 import { sayPlace } from "./PlaceFinder";
-import { MONTHS } from "./words";
+import { sayWhen } from "./when";
 
 /** A GPX track or plan becomes stays: seen first, then added behind those that are there. */
 export function JourneyFile() {
@@ -46,19 +46,19 @@ export function JourneyFile() {
               <HeadRow
                 columns={[
                   { label: "Where" },
-                  { label: "Month" },
+                  { label: "When" },
                   { label: "Nights", right: true },
                   { label: "Driving a day", right: true },
                 ]}
               />
               <tbody>
                 {found.stays.map((stay) => (
-                  <tr key={`${stay.lat_deg} ${stay.lon_deg} ${stay.month}`} className="border-rule border-t">
+                  <tr key={`${stay.lat_deg} ${stay.lon_deg} ${sayWhen(stay)}`} className="border-rule border-t">
                     <td className="py-1">
                       {stay.place}{" "}
                       <span className="figure text-[13px] text-soft">{sayPlace(stay.lat_deg, stay.lon_deg)}</span>
                     </td>
-                    <td className="py-1">{MONTHS[stay.month - 1]}</td>
+                    <td className="py-1">{sayWhen(stay)}</td>
                     <td className="figure py-1 pr-3 text-right">{stay.nights}</td>
                     <td className="figure py-1 pr-3 text-right">
                       {formatNumber(stay.driving_hours_per_day)}

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { placesQuery } from "../../api/queries";
 import type { PatchOperation, Stay } from "../../api/types";
-import { Button } from "../../ui/Button";
+import { FormFoot } from "../../ui/FormFoot";
 import { Popover } from "../../ui/Popover";
 import { TextField } from "../../ui/TextField";
 import { faultAt } from "../rig/fields";
@@ -114,17 +114,7 @@ function Finder({ id, stay, onDone }: { id: string; stay: Stay; onDone: () => vo
           onChange={(event) => setLon(event.target.value)}
         />
       </div>
-      {fault && (
-        <p role="alert" className="mb-2 text-[14px] text-danger">
-          {fault}
-        </p>
-      )}
-      <div className="flex justify-end gap-3">
-        <Button onClick={onDone}>Leave it</Button>
-        <Button kind="main" type="submit">
-          Store
-        </Button>
-      </div>
+      <FormFoot fault={fault} onLeave={onDone} />
     </form>
   );
 }

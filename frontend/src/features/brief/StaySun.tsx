@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { PatchOperation, Stay } from "../../api/types";
-import { Button } from "../../ui/Button";
+import { FormFoot } from "../../ui/FormFoot";
 import { formatNumber } from "../../ui/formatQuantity";
 import { Popover } from "../../ui/Popover";
 import { TextField } from "../../ui/TextField";
@@ -158,17 +158,7 @@ function Form({ id, stay, onDone }: { id: string; stay: Stay; onDone: () => void
         className="w-20 font-mono"
         onChange={(event) => setHeading(event.target.value)}
       />
-      {fault && (
-        <p role="alert" className="mb-2 text-[14px] text-danger">
-          {fault}
-        </p>
-      )}
-      <div className="flex justify-end gap-3">
-        <Button onClick={onDone}>Leave it</Button>
-        <Button kind="main" type="submit">
-          Store
-        </Button>
-      </div>
+      <FormFoot fault={fault} onLeave={onDone} />
     </form>
   );
 }

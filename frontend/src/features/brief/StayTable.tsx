@@ -6,6 +6,7 @@ import { HeadRow } from "../../ui/HeadRow";
 import { CellNumber, CellRead, CellText } from "../rig/cells";
 import { Figure } from "../rig/Figure";
 import { faultAt, useMember } from "../rig/fields";
+import { RemoveCell } from "../rig/RemoveCell";
 import { useRig } from "../rig/useRig";
 import { useStepFigures } from "../rig/useStepFigures";
 import { JourneyFile } from "./JourneyFile";
@@ -112,7 +113,6 @@ function orderedStays(rig: Rig): [string, Stay][] {
 }
 
 function StayRow({ id, stay, number }: { id: string; stay: Stay; number: number }) {
-  const { edit, answer } = useRig();
   const name = stay.place || "this stay";
   return (
     <tr data-stay={id} className="border-rule border-t align-top">
@@ -155,18 +155,7 @@ function StayRow({ id, stay, number }: { id: string; stay: Stay; number: number 
         options={entries(AMBIENTS)}
         width="w-[5.4rem]"
       />
-      <td className="py-1.5">
-        {answer.may_edit && (
-          <button
-            type="button"
-            aria-label={`Remove ${name}`}
-            className="touch h-[34px] w-8 text-soft hover:text-danger"
-            onClick={() => void edit([{ op: "remove", path: `/stays/${id}` }])}
-          >
-            ×
-          </button>
-        )}
-      </td>
+      <RemoveCell name={name} path={`/stays/${id}`} />
     </tr>
   );
 }

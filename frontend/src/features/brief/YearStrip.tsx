@@ -185,5 +185,7 @@ function iso(moment: number): string {
 }
 
 function year(moment: number, stays: [string, Stay][]): string {
-  return stays.some(([, stay]) => stay.arrives !== null) ? String(new Date(moment).getUTCFullYear()) : "";
+  return stays.some(([, stay]) => stay.arrives !== null)
+    ? `’${String(new Date(moment).getUTCFullYear()).slice(2)}`
+    : "";
 }

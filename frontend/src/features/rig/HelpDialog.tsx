@@ -12,6 +12,7 @@ const KEYS: [string, string][] = [
   ["C", "comment on a row"],
   ["Delete", "remove a row"],
   ["← ↑ ↓ →", "nudge a box on a plan by 1 cm; with Shift by 10 cm"],
+  ["+ − Home", "on the map: closer, further, all stays; arrows move it, Enter puts the picked stay under the cross"],
   ["Ctrl Z", "undo; with Shift redo"],
   ["Esc", "back through the working, out of a field"],
 ];

@@ -8,6 +8,7 @@ import { CellNumber, CellText } from "../rig/cells";
 import { Figure } from "../rig/Figure";
 import { FieldRow, NumberField } from "../rig/fields";
 import { NeedRows } from "../rig/NeedRows";
+import { RemoveCell } from "../rig/RemoveCell";
 import { useRig } from "../rig/useRig";
 import { useStepFigures } from "../rig/useStepFigures";
 
@@ -238,18 +239,7 @@ function Obstacles() {
                     value={one.takes_frac * 100}
                     send={(percent) => (percent ?? 0) / 100}
                   />
-                  <td className="py-1.5">
-                    {answer.may_edit && (
-                      <button
-                        type="button"
-                        aria-label={`Remove ${name}`}
-                        className="touch h-[34px] w-8 text-soft hover:text-danger"
-                        onClick={() => void edit([{ op: "remove", path }])}
-                      >
-                        ×
-                      </button>
-                    )}
-                  </td>
+                  <RemoveCell name={name} path={path} />
                 </tr>
               );
             })}

@@ -167,6 +167,14 @@ function Sun() {
             value={solar.record_low_c}
             hint="For the cold volts of panel strings. Left empty: estimated below."
           />
+          <NumberField
+            label="Hottest ever there"
+            path="/solar/record_high_c"
+            unit="°C"
+            nullable
+            value={solar.record_high_c}
+            hint="For their hot volts. Left empty: estimated below."
+          />
           <JourneySun figure={figure} />
           <NeedRows
             rows={[

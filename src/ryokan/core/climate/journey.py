@@ -109,16 +109,19 @@ def _month(sheet: Sheet, month: str, bases: list[str], *, portable: bool) -> Non
 
 
 def _records(sheet: Sheet, solar: Solar, bases: list[str]) -> None:
+    """Coldest and hottest to reckon with: as typed, of the weather file, or estimated by an allowance. [°C]
+
+    Beside a file the colder low and the hotter high count: a typical year is milder than the record.
+    """
     own = solar.own_sun if solar.sun_from == "file" else None
+    low_c, high_c = solar.record_low_c, solar.record_high_c
     if own is not None:
-        if solar.record_low_c is not None and solar.record_low_c < own.coldest_c:
-            sheet.given("climate.t_min_record_c", solar.record_low_c, "°C")
-        else:
-            sheet.constant("climate.t_min_record_c", own.coldest_c, "°C", "weather_file")
-        sheet.constant("climate.t_max_record_c", own.hottest_c, "°C", "weather_file")
-        return
-    if solar.record_low_c is not None:
-        sheet.given("climate.t_min_record_c", solar.record_low_c, "°C")
+        low_c = None if low_c is None or low_c >= own.coldest_c else low_c
+        high_c = None if high_c is None or high_c <= own.hottest_c else high_c
+    if low_c is not None:
+        sheet.given("climate.t_min_record_c", low_c, "°C")
+    elif own is not None:
+        sheet.constant("climate.t_min_record_c", own.coldest_c, "°C", "weather_file")
     else:
         sheet.compute(
             "climate.t_min_record_c",
@@ -128,11 +131,16 @@ def _records(sheet: Sheet, solar: Solar, bases: list[str]) -> None:
             nights=[sheet[f"{base}.night_c"] for base in bases],
             allowance=sheet.assumption("record_low_allowance_k"),
         )
-    sheet.compute(
-        "climate.t_max_record_c",
-        "max(afternoons) + allowance",
-        "°C",
-        "practice",
-        afternoons=[sheet[f"{base}.afternoon_c"] for base in bases],
-        allowance=sheet.assumption("record_high_allowance_k"),
-    )
+    if high_c is not None:
+        sheet.given("climate.t_max_record_c", high_c, "°C")
+    elif own is not None:
+        sheet.constant("climate.t_max_record_c", own.hottest_c, "°C", "weather_file")
+    else:
+        sheet.compute(
+            "climate.t_max_record_c",
+            "max(afternoons) + allowance",
+            "°C",
+            "practice",
+            afternoons=[sheet[f"{base}.afternoon_c"] for base in bases],
+            allowance=sheet.assumption("record_high_allowance_k"),
+        )

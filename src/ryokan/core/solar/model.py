@@ -80,5 +80,6 @@ class Solar(Model):
     obstacles: dict[Id, Obstacle] = Field(default_factory=dict, max_length=24)
     portable: Portable = Field(default_factory=Portable)
     record_low_c: float | None = Field(default=None, ge=-70, le=40, description="Coldest ever at the stays, if known. [°C]")
+    record_high_c: float | None = Field(default=None, ge=-40, le=65, description="Hottest ever at the stays, if known. [°C]")
     array_w: float | None = Field(default=None, gt=0, le=50_000, description="Chosen array, rated. [W]")
     controller_a: float | None = Field(default=None, gt=0, le=2_000, description="Chosen controllers, rated output. [A]")

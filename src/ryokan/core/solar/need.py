@@ -1,16 +1,12 @@
-"""How large an array the method asks for, with the rules of the bench beside it."""
+"""How large an array the method asks for, month by month."""
 
 from __future__ import annotations
 
 from collections.abc import Mapping
-from contextlib import suppress
 
 from ryokan.core.climate.journey import NO_SUN_WH_PER_W, typed_ratio
 from ryokan.core.climate.stay import MONTHS
-from ryokan.core.errors import OutOfTable
 from ryokan.core.figure import Figure, Sheet
-from ryokan.core.itinerary import months_of
-from ryokan.core.rig import Stay
 from ryokan.core.solar.model import Solar
 
 
@@ -99,96 +95,3 @@ def _portable_spares(sheet: Sheet, solar: Solar, month: str, a_watt: Figure) -> 
     out = sheet.assumption("portable_set_out_frac")
     wh = sheet.compute(f"solar.portable_wh.{month}", "rated × each × out", "Wh", "practice", rated=rated, each=each, out=out)
     return sheet.compute(f"solar.portable_spares_w.{month}", "wh ÷ a_watt", "W", "practice", wh=wh, a_watt=a_watt)
-
-
-def lie_worth(sheet: Sheet, stays: Mapping[str, Stay], array_w: Figure) -> None:
-    """What lying the best way would bring the array on a mean day of each stay and month, against how it lies. [Wh]"""
-    for id, stay in stays.items():
-        for month in months_of(stay):
-            base = f"climate.stay.{id}.{MONTHS[month - 1]}"
-            sheet.compute(
-                f"{base}.best_worth_wh",
-                "array × (best − lies)",
-                "Wh",
-                "pvlib",
-                array=array_w,
-                best=sheet[f"{base}.best_wh_per_w"],
-                lies=sheet[f"{base}.yield_wh_per_w"],
-            )
-
-
-def cold_volts(sheet: Sheet) -> None:
-    """How much the open-circuit volts of a string rise at the record low: by a panel's coefficient, and by the table.
-
-    The larger one is for a string whose panels are not chosen yet; left out where no record low is known. (NEC 690.7)
-    """
-    low = sheet.get("climate.t_min_record_c")
-    if low is None:
-        return
-    beta = sheet.assumption("beta_voc_per_k")
-    sheet.compute("solar.cold_voc_factor", "1 + beta × max(0, 25 − low)", "", "physics", beta=beta, low=low)
-    with suppress(OutOfTable):  # colder than the table goes the coefficient alone is left
-        sheet.look_up(
-            "solar.cold_voc_factor_by_table",
-            "lookup(nec_690_7.factor, next_larger(nec_690_7.below_25_k, 25 − low))",
-            "",
-            "nec_690_7",
-            low=low,
-        )
-
-
-BENCH = ("three_watts_per_ah_w", "rated_times_four_w", "panels_of_120_w_w")
-
-
-def bench_rules(sheet: Sheet) -> None:
-    """The shortcuts of the trade, which disagree among themselves and speak of summer at middle latitudes. (common practice)
-
-    Beside each how far it is off the need worked out for this sun, and what a panel of 120 W really brings in it.
-    """
-    ah = sheet.compute("solar.bench.daily_ah_by_twelve", "wh ÷ 12", "Ah", "practice", wh=sheet["loads.wh_per_day"])
-    sheet.compute("solar.bench.three_watts_per_ah_w", "3 × amp_hours", "W", "practice", amp_hours=ah)
-    sheet.compute("solar.bench.rated_times_four_w", "wh ÷ 4", "W", "practice", wh=sheet["loads.wh_per_day"])
-    sheet.compute("solar.bench.panels_of_120_w", "ceil(amp_hours ÷ 50)", "panels", "practice", amp_hours=ah)
-    sheet.compute("solar.bench.panels_of_120_w_w", "panels × 120", "W", "practice", panels=sheet["solar.bench.panels_of_120_w"])
-    need = sheet["solar.need_w"]
-    if need.number > 0:
-        for rule in BENCH:
-            says = sheet[f"solar.bench.{rule}"]
-            sheet.compute(f"solar.bench.off_frac.{rule}", "says ÷ need − 1", "", "practice", says=says, need=need)
-    sheet.compute(
-        "solar.bench.ah_of_120_w_here",
-        "120 × sun × ratio ÷ 12",
-        "Ah",
-        "practice",
-        sun=sheet["solar.peak_sun_hours"],
-        ratio=sheet["solar.performance_ratio"],
-    )
-
-
-def controller_need(sheet: Sheet, solar: Solar, array_w: Figure) -> None:
-    """Rated output that the array asks of its controllers, at the bank's nominal volts. [A]"""
-    need = sheet.compute(
-        "solar.controller_need_a",
-        "headroom × array ÷ nominal_v",
-        "A",
-        "practice",
-        headroom=sheet.assumption("controller_headroom"),
-        array=array_w,
-        nominal_v=sheet["storage.nominal_v"],
-    )
-    count = sheet.compute("solar.controller_count", "max(1, ceil(need ÷ 100))", "", "practice", need=need)
-    sheet.choose(
-        "solar.controller_size_a", "next_larger(controller_sizes, need ÷ count)", "A", "practice", need=need, count=count
-    )
-    if solar.controller_a is not None:
-        controller = sheet.given("solar.controller_have_a", solar.controller_a, "A")
-        sheet.compute(
-            "solar.output_a",
-            "min(controller, array × efficiency ÷ charge_v)",
-            "A",
-            "practice",
-            controller=controller,
-            array=array_w,
-            efficiency=sheet.assumption("controller_frac"),
-            charge_v=sheet["storage.charge_v"],
-        )

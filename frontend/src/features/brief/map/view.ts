@@ -39,7 +39,7 @@ export function kept(view: View): View {
 /** A step over the sheet, in shares of what is in view. */
 export function stepped(view: View, right: number, up: number): View {
   const wide = 300 / view.zoom;
-  const cos = Math.max(0.2, Math.cos((view.lat * Math.PI) / 180));
+  const cos = Math.max(0.5, Math.cos((view.lat * Math.PI) / 180)); // the sheet's parallels shrink by half at the poles
   return kept({ ...view, lon: view.lon + (right * wide) / cos, lat: view.lat + (up * wide) / 2 });
 }
 
