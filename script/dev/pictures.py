@@ -71,10 +71,14 @@ def options(page: Page) -> None:
 
 
 def tablet(page: Page) -> None:
-    step(CLINIC, "Loads")(page)
-    page.get_by_role("heading", name="From the bank, by group").scroll_into_view_if_needed()
-    page.mouse.move(500, 400)
-    page.mouse.wheel(0, 400)
+    step(BOAT, "Solar")(page)
+    page.get_by_role("tab", name="How it lies").click()
+    page.get_by_role("button", name="mast").click()
+    page.get_by_text("Saved, revision 2").wait_for()
+    page.get_by_role("tab", name="Sun over the vehicle").click()
+    page.get_by_role("combobox", name="At", exact=True).select_option("foot of the flight")
+    page.get_by_text("stands behind something").wait_for()
+    page.get_by_role("tab", name="Sun over the vehicle").evaluate("tab => tab.scrollIntoView({block: 'start'})")
 
 
 def at(path: str) -> Callable[[Page], None]:
@@ -87,20 +91,20 @@ PICTURES: list[tuple[str, Callable[[Page], None], int, int, str]] = [
     ("survey", sheet("What is there"), 1280, 800, "light"),
     ("room", sheet("Room"), 1280, 1180, "light"),
     ("systems", sheet("Other systems"), 1280, 800, "light"),
-    ("brief", step(CLINIC, "Brief"), 1280, 800, "light"),
+    ("brief", step(BOAT, "Brief"), 1280, 1480, "light"),
     ("loads", step(CLINIC, "Loads"), 1280, 800, "light"),
     ("storage", working, 1280, 800, "light"),
     ("place", storage("Place"), 1280, 1000, "light"),
     ("behaviour", storage("Behaviour"), 1280, 1000, "light"),
     ("inverter", step(CLINIC, "Inverter"), 1280, 800, "dark"),
-    ("solar", step(BOAT, "Solar"), 1280, 1180, "light"),
+    ("solar", step(BOAT, "Solar"), 1280, 1240, "light"),
     ("charging", step(NURSES, "Charging"), 1280, 800, "light"),
     ("wiring", step(NURSES, "Wiring"), 1280, 800, "light"),
     ("picker", picker, 1280, 800, "light"),
     ("parts", at("/parts"), 1280, 800, "light"),
     ("shop", at("/shop"), 1280, 800, "light"),
     ("sources", at("/sources"), 1280, 800, "light"),
-    ("tablet", tablet, 1024, 768, "light"),
+    ("tablet", tablet, 900, 900, "dark"),
     ("options", options, 1280, 800, "light"),
 ]
 

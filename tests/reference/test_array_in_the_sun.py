@@ -137,14 +137,29 @@ def test_a_basin_hides_what_the_textbook_says(height_deg: float) -> None:
     assert ((path.reaches == 0) == (path.height_deg <= height_deg)).all()
 
 
+def test_in_full_shade_the_even_sky_is_left() -> None:
+    """Hay & Davies: of the diffuse light the share dni ÷ extraterrestrial comes from round the sun and goes with the beam. A
+    basin whose rim stands at 30° takes sin² 30° = a quarter of the rest, and all beam from below."""
+    found = light(VALENCE, 6, sky(*VALENCE), correction=CORRECTION)
+    even = found.dhi * (1 - found.dni / found.above)
+    shaded = Surroundings(shaded_h=((0.0, 24.0),))
+
+    assert sun_at(VALENCE, 6, Panel(), shaded).in_plane == pytest.approx(even.sum(axis=1) * STEP_H / 1000, rel=1e-6)
+    both = Surroundings(shaded_h=((0.0, 24.0),), horizon=((0, 30), (180, 30)))
+    assert sun_at(VALENCE, 6, Panel(), both).in_plane == pytest.approx(0.75 * even.sum(axis=1) * STEP_H / 1000, rel=1e-6)
+    path = sun_path(VALENCE, 172, Surroundings(shaded_h=((10.0, 14.0),)))
+    assert ((path.reaches == 0) == ((path.hours >= 10) & (path.hours < 14) | (path.height_deg <= 0))).all()
+
+
 def test_a_roof_box_is_seen_under_its_angles() -> None:
     """0.5 m high and 1 m wide at 0.5 m: 45° high, 90° wide. (trigonometry)"""
     box = block(0, 0.5, 1.0, 0.5)
     assert (box.height_deg, box.width_deg) == pytest.approx((45, 90))
-    # Nose to the south: it stands in the noon sun of December (21.7° high), not behind the June one (68°).
-    for day, reaches in ((355, 0.0), (172, 1.0)):
-        noon = sun_path(VALENCE, day, Surroundings(heading_deg=180, obstacles=(box,))).reaches[72]
-        assert noon == reaches
+    # It stands in the south, whichever way the nose points: before the noon sun of December (21.7° high), not that of June.
+    for heading, bearing in ((180, 0), (135, 45), (300, 240)):
+        around = Surroundings(heading_deg=heading, obstacles=(block(bearing, 0.5, 1.0, 0.5),))
+        for day, reaches in ((355, 0.0), (172, 1.0)):
+            assert sun_path(VALENCE, day, around).reaches[72] == reaches
 
 
 surroundings = st.builds(

@@ -399,7 +399,7 @@ FINDINGS: dict[str, Words] = {
     ),
     "brief.gap_between_stays": Words(
         "{nights} from {from} on belong to no stay{more}.",
-        "Their sun, their driving and their hookup are not counted. Add a stay, or let the one before last longer.",
+        "Their sun, their driving and their hookup are not counted. Add a stay there, or nights to the one before.",
     ),
     "brief.month_overfull": Words(
         "More nights than days: {months}.",
