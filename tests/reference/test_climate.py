@@ -116,6 +116,16 @@ def test_records_lie_beyond_a_typical_year(site: str) -> None:
     assert value(figures, "climate.t_max_record_c") >= hours["temp_air"].max()
 
 
+def test_the_record_low_is_that_of_a_winter_on_a_hookup_too() -> None:
+    """The panels lie in its cold though shore carries the loads: −20 K below the mean night of January. (common practice)"""
+    place = {"lat_deg": 60.0, "lon_deg": 25.0}
+    summer, winter = {**place, "month": 7}, {**place, "month": 1, "hookup": "eu_6"}
+    both = report(stays={"a": summer, "b": winter}, solar={"sun_from": "places"})
+
+    assert value(both, "climate.t_min_record_c") == pytest.approx(value(both, "climate.stay.b.jan.night_c") - 20)
+    assert "climate.psh.jan" not in both.figures
+
+
 CLEARNESS = st.lists(st.floats(0.05, 0.75), min_size=DAYS, max_size=DAYS).map(sorted)
 
 

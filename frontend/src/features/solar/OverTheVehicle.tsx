@@ -166,6 +166,10 @@ function clock(hours: number): string {
   return `${Math.floor(minutes / 60)}:${String(minutes % 60).padStart(2, "0")}`;
 }
 
+function span(hours: number): string {
+  return hours < 1 ? `${Math.round(hours * 60)} min` : `${formatNumber(Math.round(hours * 10) / 10)} h`;
+}
+
 function inWords(sun: DayOfSun): string {
   const highest = Math.max(...sun.path.map((point) => point.height_deg));
   if (sun.length_h === 0) return "The sun does not rise.";
@@ -175,7 +179,7 @@ function inWords(sun: DayOfSun): string {
     sun.rises_h === null || sun.sets_h === null
       ? "It does not set"
       : `It rises at ${clock(sun.rises_h)} and sets at ${clock(sun.sets_h)}, ${formatNumber(sun.length_h)} h later`;
-  const behind = hidden > 0 ? ` For about ${formatNumber(hidden)} h of that it stands behind something.` : "";
+  const behind = hidden > 0 ? ` For about ${span(hidden)} of that it stands behind something.` : "";
   return `${day}, and stands ${formatNumber(Math.round(highest))}° high at noon.${behind}`;
 }
 

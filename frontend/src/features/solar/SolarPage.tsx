@@ -165,7 +165,7 @@ function Sun() {
             unit="°C"
             nullable
             value={solar.record_low_c}
-            hint="For the cold volts of panel strings. Left empty: estimated below."
+            hint="For the cold volts of panel strings, also where it is parked in winter. Left empty: estimated below, of the stays alone."
           />
           <NumberField
             label="Hottest ever there"

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ryokan.core.climate.stay import MONTHS, at_stay, nights_in_months
+from ryokan.core.climate.stay import MONTHS, air_at_stay, at_stay, nights_in_months
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.itinerary import months_of
 from ryokan.core.rig import Rig, Stay
@@ -59,6 +59,10 @@ def journey_sun(sheet: Sheet, rig: Rig) -> None:
     else:
         correction = sheet.assumption("reanalysis_frac")
     sheet.compute("climate.bias_applied", "1 − correction", "", "typical_years", correction=correction)
+    # The array lies on the roof in the cold of every stay, also of those on a hookup.
+    everywhere = located(rig)
+    for id, stay in everywhere.items():
+        air_at_stay(sheet, rig.solar, id, stay, correction)
     by_month: dict[int, list[str]] = {}
     for id, stay in stays.items():
         nights_in_months(sheet, id, stay)
@@ -67,7 +71,11 @@ def journey_sun(sheet: Sheet, rig: Rig) -> None:
             by_month.setdefault(month, []).append(f"climate.stay.{id}.{MONTHS[month - 1]}")
     for month in sorted(by_month):
         _month(sheet, MONTHS[month - 1], by_month[month], portable=rig.solar.portable.rated_w is not None)
-    _records(sheet, rig.solar, [base for month in sorted(by_month) for base in by_month[month]])
+    _records(
+        sheet,
+        rig.solar,
+        [f"climate.stay.{id}.{MONTHS[month - 1]}" for id, stay in everywhere.items() for month in months_of(stay)],
+    )
 
 
 def _by_hand(sheet: Sheet, rig: Rig) -> None:

@@ -9,7 +9,7 @@ import numpy as np
 from ryokan.core.climate.best import best_lie
 from ryokan.core.climate.grid import Sky, sky
 from ryokan.core.climate.shade import Block, Surroundings, block
-from ryokan.core.climate.sun import MEAN_DAYS, Panel, day_range_k, extraterrestrial_kwh_per_m2, month_sun
+from ryokan.core.climate.sun import MEAN_DAYS, Panel, day_range_k, extraterrestrial_kwh_per_m2, light, month_sun
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.itinerary import day_number, first_night, months_of, spells
 from ryokan.core.rig import Stay
@@ -89,14 +89,25 @@ def _own_sky(own: OwnSun) -> Sky:
     return Sky(np.array(own.kwh_per_m2), np.array(own.air_c), 0.0)
 
 
+def air_at_stay(sheet: Sheet, solar: Solar, id: str, stay: Stay, correction: Figure) -> None:
+    """Where a stay is, and its mean nights and afternoons, month by month: half a daily range below and above the mean. [°C]"""
+    base, place = f"climate.stay.{id}", place_of(stay)
+    above = sky_of(solar, place)
+    where = {"lat": sheet.given(f"{base}.lat_deg", place[0], "°"), "lon": sheet.given(f"{base}.lon_deg", place[1], "°")}
+    source = "itu_p1510" if _source(solar) == "merra2" else "weather_file"
+    for month in months_of(stay):
+        over_air = extraterrestrial_kwh_per_m2(place[0], MEAN_DAYS[month - 1])
+        horizontal_kwh = float(light(place, month, above, correction=correction.number).horizontal.mean())
+        half_k = day_range_k(horizontal_kwh / over_air if over_air > 0 else 0.0) / 2
+        mean_c, name = float(above.air_c[month - 1]), MONTHS[month - 1]
+        sheet.simulate(f"{base}.{name}.night_c", mean_c - half_k, "°C", source, where)
+        sheet.simulate(f"{base}.{name}.afternoon_c", mean_c + half_k, "°C", source, where)
+
+
 def at_stay(sheet: Sheet, solar: Solar, id: str, stay: Stay, correction: Figure) -> None:
-    """Sun in the array's plane, what a rated watt gives, the best way to lie, and the air, for each month of a stay."""
+    """Sun in the array's plane, what a rated watt gives and the best way to lie, for each month of a stay."""
     base = f"climate.stay.{id}"
-    inputs = {
-        "lat": sheet.given(f"{base}.lat_deg", place_of(stay)[0], "°"),
-        "lon": sheet.given(f"{base}.lon_deg", place_of(stay)[1], "°"),
-        "correction": correction,
-    }
+    inputs = {"lat": sheet[f"{base}.lat_deg"], "lon": sheet[f"{base}.lon_deg"], "correction": correction}
     above = sky_of(solar, place_of(stay))
     sheet.simulate(f"{base}.away_km", above.away_km, "km", _source(solar), inputs)
     sheet.given(f"{base}.shade_frac", stay.shade_frac, "")
@@ -133,7 +144,6 @@ def _month_at_stay(sheet: Sheet, solar: Solar, id: str, stay: Stay, month: int, 
 
     if solar.portable.rated_w is not None:
         _portable(sheet, solar, stay, month, base, {name: inputs[name] for name in ("lat", "lon", "correction")})
-    _air(sheet, base, above, month, float(sun.horizontal.mean()), place[0], inputs)
 
 
 def _note(above: Sky, around: Surroundings) -> str:
@@ -176,16 +186,3 @@ def _portable(sheet: Sheet, solar: Solar, stay: Stay, month: int, base: str, inp
     losses = {name: sheet.assumption(f"{name}_frac") for name in PORTABLE_LOSSES}
     formula = "bare × " + " × ".join(PORTABLE_LOSSES)
     sheet.compute(f"{base}.portable_wh_per_w", formula, "Wh/W", "practice", bare=bare, **losses)
-
-
-def _air(
-    sheet: Sheet, base: str, above: Sky, month: int, horizontal_kwh: float, lat_deg: float, inputs: dict[str, Figure]
-) -> None:
-    """Mean night and mean afternoon: half a daily range below and above the month's mean. [°C]"""
-    over_air = extraterrestrial_kwh_per_m2(lat_deg, MEAN_DAYS[month - 1])
-    half_k = day_range_k(horizontal_kwh / over_air if over_air > 0 else 0.0) / 2
-    mean_c = float(above.air_c[month - 1])
-    source = "itu_p1510" if sheet[f"{base}.psh"].source == "merra2" else "weather_file"
-    where = {name: inputs[name] for name in ("lat", "lon")}
-    sheet.simulate(f"{base}.night_c", mean_c - half_k, "°C", source, where)
-    sheet.simulate(f"{base}.afternoon_c", mean_c + half_k, "°C", source, where)
