@@ -49,6 +49,12 @@ export function JourneyMap({
   const [looking, setLooking] = useState(false);
   const hint = useId();
   const pins = pinned(located, view);
+  // The map stays where it is, so that one sees where the pin went.
+  const put = (at: Point) => {
+    if (!picked || !mayEdit) return;
+    setMoved(view);
+    onPut(picked, at);
+  };
   const placing = stays.find(([id]) => id === picked)?.[1];
 
   const onKeyDown = (event: KeyboardEvent) => {
@@ -62,14 +68,14 @@ export function JourneyMap({
       "-": () => setMoved(kept({ ...view, zoom: view.zoom / CLOSER })),
       Home: () => setMoved(null),
       Escape: () => onPick(null),
-      Enter: () => picked && onPut(picked, { lat: view.lat, lon: view.lon }),
+      Enter: () => put({ lat: view.lat, lon: view.lon }),
     };
     const move = moves[event.key];
     if (!move || event.target !== event.currentTarget) return;
     event.preventDefault();
     move();
   };
-  const drag = useDrag(view, setMoved, (at) => picked && mayEdit && onPut(picked, at));
+  const drag = useDrag(view, setMoved, put);
 
   return (
     <div className="mt-3">

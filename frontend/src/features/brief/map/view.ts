@@ -2,7 +2,7 @@ import { type GeoProjection, geoNaturalEarth1 } from "d3-geo";
 
 export const SIZE = { width: 736, height: 340 };
 export const MOST_ZOOM = 150;
-const WORLD_SCALE = 125;
+const WORLD_SCALE = 120;
 
 /** What lies in the middle, and how close one looks: 1 is the whole world. */
 export interface View {
@@ -45,7 +45,7 @@ export function stepped(view: View, right: number, up: number): View {
 
 /** All points in view, with room about them; the whole world where there are none. */
 export function viewOf(points: Point[]): View {
-  if (points.length === 0) return { lon: 0, lat: 25, zoom: 1 };
+  if (points.length === 0) return { lon: 0, lat: 14, zoom: 1 };
   const radians = points.map((point) => (point.lon * Math.PI) / 180);
   const middle = Math.atan2(
     radians.reduce((sum, angle) => sum + Math.sin(angle), 0),
@@ -56,7 +56,9 @@ export function viewOf(points: Point[]): View {
   const lats = points.map((point) => point.lat);
   const lat = (Math.min(...lats) + Math.max(...lats)) / 2;
   const cos = Math.max(0.3, Math.cos((lat * Math.PI) / 180));
-  const span = Math.max(2 * Math.max(...apart) * cos, 2.2 * (Math.max(...lats) - Math.min(...lats)), 2);
+  // A place alone is seen with the country about it.
+  const least = points.length > 1 ? 2 : 16;
+  const span = Math.max(2 * Math.max(...apart) * cos, 2.2 * (Math.max(...lats) - Math.min(...lats)), least);
   return kept({ lon, lat, zoom: 200 / span });
 }
 
