@@ -26,7 +26,7 @@ from ryokan.operations.people import Team
 from ryokan.operations.preview import LineChange, Preview
 from ryokan.operations.rigs import Opened, Worked
 from ryokan.store.models import PartRevisionRow, RevisionRow
-from ryokan.web import schemas
+from ryokan.web import job_schemas, load_schemas, part_schemas, people_schemas, schemas, shop_schemas
 from ryokan.wording import working
 from ryokan.wording.brief import promise
 from ryokan.wording.figures import title
@@ -97,11 +97,11 @@ def _value_members(figure: Figure, reader: Reader) -> dict[str, object]:
     }
 
 
-def job_card(card: JobCard, reader: Reader) -> schemas.JobCardAnswer:
+def job_card(card: JobCard, reader: Reader) -> job_schemas.JobCardAnswer:
     """A job at a glance."""
     figures, findings = card.report.figures, card.report.findings
     days = figures.get("storage.days_without_charge") if card.rig.storage.bank is not None else None
-    return schemas.JobCardAnswer(
+    return job_schemas.JobCardAnswer(
         id=card.job.id,
         option_id=card.option.id,
         title=card.job.title,
@@ -112,22 +112,22 @@ def job_card(card: JobCard, reader: Reader) -> schemas.JobCardAnswer:
         days_promised=card.rig.brief.days_without_charge,
         days_kept=None if days is None else days.number,
         worst=sentence(findings[0], figures, reader.units).what if findings else None,
-        counts=schemas.Counts(**{s: sum(f.severity == s for f in findings) for s in SEVERITIES}),
+        counts=job_schemas.Counts(**{s: sum(f.severity == s for f in findings) for s in SEVERITIES}),
     )
 
 
-def job(opened: OpenJob) -> schemas.JobAnswer:
+def job(opened: OpenJob) -> job_schemas.JobAnswer:
     """A job with its options."""
-    return schemas.JobAnswer(
+    return job_schemas.JobAnswer(
         id=opened.job.id,
         title=opened.job.title,
         customer=opened.customer.name,
         notes=opened.job.notes,
-        options=[schemas.OptionName(id=option.id, system=option.system, name=option.name) for option in opened.options],
+        options=[job_schemas.OptionName(id=option.id, system=option.system, name=option.name) for option in opened.options],
     )
 
 
-def comparison(cards: Sequence[JobCard], reader: Reader) -> schemas.Comparison:
+def comparison(cards: Sequence[JobCard], reader: Reader) -> job_schemas.Comparison:
     """All options of a job side by side, row by row of the ledger."""
     ledgers = [{line.key: line for line in ledger(card.rig, card.report)} for card in cards]
     # Options may differ in chemistry: a row that only some of them have stands there for all.
@@ -137,21 +137,21 @@ def comparison(cards: Sequence[JobCard], reader: Reader) -> schemas.Comparison:
         lines = [lines.get(key) for lines in ledgers]
         cells = [_compared_cell(line, reader) for line in lines]
         label = " / ".join(dict.fromkeys(line.label for line in lines if line is not None))
-        rows.append(schemas.ComparedRow(label=label, cells=cells, differs=any(cell != cells[0] for cell in cells)))
-    return schemas.Comparison(options=[_compared_option(card, reader) for card in cards], rows=rows)
+        rows.append(job_schemas.ComparedRow(label=label, cells=cells, differs=any(cell != cells[0] for cell in cells)))
+    return job_schemas.Comparison(options=[_compared_option(card, reader) for card in cards], rows=rows)
 
 
-def _compared_cell(line: LedgerLine | None, reader: Reader) -> schemas.ComparedCell:
-    return schemas.ComparedCell(
+def _compared_cell(line: LedgerLine | None, reader: Reader) -> job_schemas.ComparedCell:
+    return job_schemas.ComparedCell(
         need=None if line is None or line.need is None else figure_value(line.need, reader),
         have=None if line is None or line.have is None else figure_value(line.have, reader),
         severity=None if line is None else line.severity,
     )
 
 
-def _compared_option(card: JobCard, reader: Reader) -> schemas.ComparedOption:
+def _compared_option(card: JobCard, reader: Reader) -> job_schemas.ComparedOption:
     days = card.report.figures.get("storage.days_without_charge") if card.rig.storage.bank is not None else None
-    return schemas.ComparedOption(
+    return job_schemas.ComparedOption(
         id=card.option.id,
         name=f"{card.option.system} · {card.option.name}".removeprefix(" · "),
         promise=promise(card.rig),
@@ -313,10 +313,10 @@ def working_of(figure: Figure, opened: Worked, reader: Reader) -> schemas.Workin
     )
 
 
-def worked_figure(figures: Mapping[str, Figure], key: str, reader: Reader) -> schemas.WorkedFigure:
+def worked_figure(figures: Mapping[str, Figure], key: str, reader: Reader) -> load_schemas.WorkedFigure:
     """A figure that no stored report holds, so that its working travels with it."""
     figure = figures[key]
-    return schemas.WorkedFigure(
+    return load_schemas.WorkedFigure(
         **titled_figure(figure, reader).model_dump(),
         in_words="".join(piece.text for piece in working.in_words(figure)),
         with_numbers=working.with_numbers(figure, figures, reader.units),
@@ -328,9 +328,9 @@ def _as_list(keys: str | tuple[str, ...]) -> tuple[str, ...]:
     return (keys,) if isinstance(keys, str) else keys
 
 
-def line(read: ReadLine) -> schemas.LineAnswer:
+def line(read: ReadLine) -> load_schemas.LineAnswer:
     """What was understood of a typed line."""
-    return schemas.LineAnswer(
+    return load_schemas.LineAnswer(
         load=read.reading.load,
         understood=understood(read.reading),
         wh_at_bank=read.wh_at_bank,
@@ -338,17 +338,20 @@ def line(read: ReadLine) -> schemas.LineAnswer:
         questions=[_question(question) for question in read.reading.questions],
         doubts=[_question(doubt) for doubt in read.reading.doubts],
         completions=[
-            *(schemas.CompletionAnswer(word=load.name, line=write_line(load), note="usual in this shop") for load in read.own),
             *(
-                schemas.CompletionAnswer(word=usual.word, line=usual_line(usual), note=usual_note(usual))
+                load_schemas.CompletionAnswer(word=load.name, line=write_line(load), note="usual in this shop")
+                for load in read.own
+            ),
+            *(
+                load_schemas.CompletionAnswer(word=usual.word, line=usual_line(usual), note=usual_note(usual))
                 for usual in read.completions
             ),
         ],
     )
 
 
-def _question(question: Question) -> schemas.QuestionAnswer:
-    return schemas.QuestionAnswer(
+def _question(question: Question) -> load_schemas.QuestionAnswer:
+    return load_schemas.QuestionAnswer(
         code=question.code,
         start=question.start,
         end=question.end,
@@ -357,18 +360,18 @@ def _question(question: Question) -> schemas.QuestionAnswer:
     )
 
 
-def all_tables() -> schemas.Tables:
+def all_tables() -> shop_schemas.Tables:
     """Every table with its rows as they are read, without what is derived from them."""
-    return schemas.Tables(
+    return shop_schemas.Tables(
         tables=[
-            schemas.TableAnswer(
+            shop_schemas.TableAnswer(
                 id=table.id,
                 title=table.title,
                 note=table.note,
                 source=table.source,
                 columns=[COLUMNS[column] for column in table.columns if not column.startswith(CONDUCTANCE)],
                 rows=[
-                    schemas.TableRow(
+                    shop_schemas.TableRow(
                         label="" if table.is_ladder else quantity(label, ""),
                         values=[
                             value
@@ -384,11 +387,11 @@ def all_tables() -> schemas.Tables:
     )
 
 
-def reference(reader: Reader) -> schemas.Reference:
+def reference(reader: Reader) -> shop_schemas.Reference:
     """Assumptions, stock sizes and sources."""
-    return schemas.Reference(
+    return shop_schemas.Reference(
         assumptions=[
-            schemas.Assumption(
+            shop_schemas.Assumption(
                 id=a.id,
                 title=title(f"assumptions.{a.id}"),
                 unit=a.unit,
@@ -405,27 +408,27 @@ def reference(reader: Reader) -> schemas.Reference:
     )
 
 
-def parts(found: Sequence[BookPart]) -> schemas.PartList:
+def parts(found: Sequence[BookPart]) -> part_schemas.PartList:
     """Parts of the book, and what the members of each kind are called."""
-    return schemas.PartList(parts=[book_part(one) for one in found], kinds=[part_kind(kind) for kind in KINDS])
+    return part_schemas.PartList(parts=[book_part(one) for one in found], kinds=[part_kind(kind) for kind in KINDS])
 
 
-def part_kind(kind: PartKind) -> schemas.PartKindAnswer:
+def part_kind(kind: PartKind) -> part_schemas.PartKindAnswer:
     """A kind of part with its members."""
     one, many = KIND_NAMES[kind]
-    return schemas.PartKindAnswer(
+    return part_schemas.PartKindAnswer(
         kind=kind,
         name=one,
         plural=many,
         columns=list(PART_COLUMNS[kind]),
         fields=[
-            schemas.PartFieldAnswer(
+            part_schemas.PartFieldAnswer(
                 name=field.name,
                 label=field.label,
                 unit=field.unit,
                 type=field.type,
                 required=field.required,
-                choices=[schemas.PartChoice(value=value, label=label) for value, label in field.choices],
+                choices=[part_schemas.PartChoice(value=value, label=label) for value, label in field.choices],
                 default=field.default,
             )
             for field in fields_of(kind)
@@ -433,27 +436,29 @@ def part_kind(kind: PartKind) -> schemas.PartKindAnswer:
     )
 
 
-def book_part(one: BookPart) -> schemas.BookPartAnswer:
+def book_part(one: BookPart) -> part_schemas.BookPartAnswer:
     """One part of the book."""
-    return schemas.BookPartAnswer(id=one.id, number=one.number, reference=one.reference, part=one.part, withdrawn=one.withdrawn)
+    return part_schemas.BookPartAnswer(
+        id=one.id, number=one.number, reference=one.reference, part=one.part, withdrawn=one.withdrawn
+    )
 
 
-def part_history(one: BookPart, revisions: Sequence[tuple[PartRevisionRow, str]]) -> schemas.PartHistory:
+def part_history(one: BookPart, revisions: Sequence[tuple[PartRevisionRow, str]]) -> part_schemas.PartHistory:
     """A part with all its revisions, newest first."""
-    return schemas.PartHistory(
+    return part_schemas.PartHistory(
         part=book_part(one),
         revisions=[
-            schemas.PartRevisionAnswer(number=row.number, author=author, at=row.at, part=row.document)
+            part_schemas.PartRevisionAnswer(number=row.number, author=author, at=row.at, part=row.document)
             for row, author in revisions
         ],
     )
 
 
-def candidates(found: Sequence[Candidate], reader: Reader) -> schemas.Candidates:
+def candidates(found: Sequence[Candidate], reader: Reader) -> part_schemas.Candidates:
     """What each part would do at a place, the ones that fit first."""
-    return schemas.Candidates(
+    return part_schemas.Candidates(
         candidates=[
-            schemas.CandidateAnswer(
+            part_schemas.CandidateAnswer(
                 reference=one.reference,
                 own=one.own,
                 part=one.part,
@@ -472,11 +477,11 @@ def candidates(found: Sequence[Candidate], reader: Reader) -> schemas.Candidates
     )
 
 
-def team(found: Team, actor: Actor) -> schemas.TeamAnswer:
+def team(found: Team, actor: Actor) -> people_schemas.TeamAnswer:
     """Who signs in to the shop, and who is asked to."""
-    return schemas.TeamAnswer(
+    return people_schemas.TeamAnswer(
         people=[
-            schemas.TeamMember(
+            people_schemas.TeamMember(
                 id=user.id,
                 name=user.name,
                 email=user.email if actor.role == "owner" or user.id == actor.user_id else None,
@@ -487,16 +492,17 @@ def team(found: Team, actor: Actor) -> schemas.TeamAnswer:
             for user in found.users
         ],
         invitations=[
-            schemas.InvitationAnswer(email=one.email, role=one.role, expires_at=one.expires_at) for one in found.invitations
+            people_schemas.InvitationAnswer(email=one.email, role=one.role, expires_at=one.expires_at)
+            for one in found.invitations
         ],
     )
 
 
-def comments(found: Sequence[Comment]) -> schemas.CommentList:
+def comments(found: Sequence[Comment]) -> job_schemas.CommentList:
     """All comments on an option."""
-    return schemas.CommentList(
+    return job_schemas.CommentList(
         comments=[
-            schemas.CommentAnswer(
+            job_schemas.CommentAnswer(
                 id=one.id,
                 pin=one.pin,
                 about=one.about,

@@ -9,7 +9,7 @@ from flask import Blueprint
 from ryokan.operations import comments
 from ryokan.web import answers as to_answer
 from ryokan.web.context import now, signed_in
-from ryokan.web.schemas import CommentList, NewComment, Resolution
+from ryokan.web.job_schemas import CommentList, NewComment, Resolution
 from ryokan.web.spec import answers, spec
 
 blueprint = Blueprint("comments", __name__)

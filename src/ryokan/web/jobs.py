@@ -11,7 +11,7 @@ from ryokan.core.job_file import JobFile
 from ryokan.operations import jobs
 from ryokan.web import answers as to_answer
 from ryokan.web.context import now, reader, signed_in
-from ryokan.web.schemas import Comparison, JobAnswer, JobList, NewJob, NewOption, Notes, OptionName
+from ryokan.web.job_schemas import Comparison, JobAnswer, JobList, NewJob, NewOption, Notes, OptionName
 from ryokan.web.spec import answers, spec
 
 blueprint = Blueprint("jobs", __name__)

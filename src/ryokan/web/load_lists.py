@@ -9,7 +9,7 @@ from flask import Blueprint, Response, request
 
 from ryokan.operations import load_lists, load_sets
 from ryokan.web.context import signed_in
-from ryokan.web.schemas import LoadListPatch, LoadSetAnswer, LoadSets, NewLoadSet
+from ryokan.web.load_schemas import LoadListPatch, LoadSetAnswer, LoadSets, NewLoadSet
 from ryokan.web.spec import answers, files, spec
 
 blueprint = Blueprint("load_lists", __name__)

@@ -16,22 +16,8 @@ from ryokan.operations.load_lines import read_load_line
 from ryokan.operations.preview import preview
 from ryokan.web import answers as to_answer
 from ryokan.web.context import base_revision, now, reader, signed_in
-from ryokan.web.schemas import (
-    History,
-    LineAnswer,
-    OptionAnswer,
-    PreviewAnswer,
-    RigPatch,
-    RunAnswer,
-    RunQuestion,
-    StepQuery,
-    StepReport,
-    TogetherAnswer,
-    TogetherLoad,
-    TogetherPair,
-    TypedLine,
-    Working,
-)
+from ryokan.web.load_schemas import LineAnswer, RunAnswer, RunQuestion, TogetherAnswer, TogetherLoad, TogetherPair, TypedLine
+from ryokan.web.schemas import History, OptionAnswer, PreviewAnswer, RigPatch, StepQuery, StepReport, Working
 from ryokan.web.spec import answers, spec
 
 blueprint = Blueprint("options", __name__)

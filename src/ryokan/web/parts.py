@@ -9,7 +9,7 @@ from flask import Blueprint
 from ryokan.operations import candidates, parts, rigs
 from ryokan.web import answers as to_answer
 from ryokan.web.context import base_revision, now, reader, signed_in
-from ryokan.web.schemas import BookPartAnswer, CandidateQuery, Candidates, NewPart, PartHistory, PartList, Withdrawal
+from ryokan.web.part_schemas import BookPartAnswer, CandidateQuery, Candidates, NewPart, PartHistory, PartList, Withdrawal
 from ryokan.web.spec import answers, spec
 
 blueprint = Blueprint("parts", __name__)

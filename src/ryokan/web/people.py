@@ -9,9 +9,8 @@ from flask import Blueprint, session
 from ryokan.operations import accounts, people
 from ryokan.web import answers as to_answer
 from ryokan.web.context import TOKEN, database, now, signed_in
-from ryokan.web.schemas import (
+from ryokan.web.people_schemas import (
     Address,
-    Done,
     InvitationAccepted,
     InvitationMade,
     InvitationOffer,
@@ -23,6 +22,7 @@ from ryokan.web.schemas import (
     TeamAnswer,
     UnitsChoice,
 )
+from ryokan.web.schemas import Done
 from ryokan.web.session import session_answer, start_session
 from ryokan.web.spec import answers, spec
 

@@ -8,7 +8,8 @@ from flask_wtf.csrf import generate_csrf
 from ryokan.operations import accounts
 from ryokan.operations.accounts import Actor
 from ryokan.web.context import TOKEN, database, now, signed_in
-from ryokan.web.schemas import Credentials, Done, Person, SessionAnswer
+from ryokan.web.people_schemas import Credentials, Person, SessionAnswer
+from ryokan.web.schemas import Done
 from ryokan.web.spec import answers, spec
 from ryokan.wording.cautions import CAUTION
 

@@ -8,7 +8,7 @@ from ryokan.operations import shop
 from ryokan.operations.shop import ShopDefaults
 from ryokan.web import answers as to_answer
 from ryokan.web.context import now, reader, signed_in
-from ryokan.web.schemas import NewCheck, Reference, Tables
+from ryokan.web.shop_schemas import NewCheck, Reference, Tables
 from ryokan.web.spec import answers, spec
 
 blueprint = Blueprint("shop", __name__)

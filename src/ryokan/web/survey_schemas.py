@@ -12,7 +12,8 @@ from ryokan.core.links.model import Link
 from ryokan.core.vehicle import Vehicle
 from ryokan.operations.systems import EndState
 from ryokan.operations.ways_in import WishKind
-from ryokan.web.schemas import LineAnswer, Sent, WorkedFigure
+from ryokan.web.load_schemas import LineAnswer, WorkedFigure
+from ryokan.web.schemas import Sent
 
 
 class PhotographAnswer(BaseModel):

@@ -11,7 +11,8 @@ from ryokan.operations import photographs, rigs, systems, ways_in
 from ryokan.store.models import PhotographRow
 from ryokan.web import answers as to_answer
 from ryokan.web.context import now, reader, signed_in
-from ryokan.web.schemas import OptionAnswer, OptionName
+from ryokan.web.job_schemas import OptionName
+from ryokan.web.schemas import OptionAnswer
 from ryokan.web.spec import answers, files, spec
 from ryokan.web.survey_schemas import (
     Caption,

@@ -1,0 +1,147 @@
+"""What the interface sends and gets about jobs, their options side by side, comments and notes."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from uuid import UUID
+
+from pydantic import BaseModel, Field
+
+from ryokan.core.findings.model import Severity
+from ryokan.core.job_file import MAX_NOTES
+from ryokan.operations.jobs import Begin
+from ryokan.web.schemas import FigureValue, FindingAnswer, Sent
+
+
+class NewComment(Sent):
+    """Something to say about a load, a part or a run."""
+
+    pin: str = Field(max_length=80, pattern=r"^(load|part|run):[a-z0-9-]+$")
+    text: str = Field(min_length=1, max_length=2000)
+
+
+class CommentAnswer(BaseModel):
+    """A comment; ``about`` is null where its place is gone from the rig."""
+
+    id: UUID
+    pin: str
+    about: str | None
+    text: str
+    author: str
+    at: datetime
+    resolved_by: str | None
+    resolved_at: datetime | None
+
+
+class CommentList(BaseModel):
+    """All comments on an option, oldest first."""
+
+    comments: list[CommentAnswer]
+
+
+class Resolution(Sent):
+    """Whether a comment is dealt with."""
+
+    resolved: bool
+
+
+class Notes(Sent):
+    """Notes on a job."""
+
+    notes: str = Field(max_length=MAX_NOTES)
+
+
+class Counts(BaseModel):
+    """How many findings of each severity."""
+
+    danger: int
+    fault: int
+    advice: int
+
+
+class JobCardAnswer(BaseModel):
+    """A job at a glance."""
+
+    id: UUID
+    option_id: UUID = Field(description="The first option, which the rest speaks of.")
+    title: str
+    customer: str
+    vehicle: str
+    promise: str
+    loads: int
+    days_promised: float
+    days_kept: float | None = Field(description="Of the chosen bank; null while none is chosen or there is no load.")
+    worst: str | None = Field(description="The first finding in words.")
+    counts: Counts
+
+
+class JobList(BaseModel):
+    """The shop's jobs."""
+
+    jobs: list[JobCardAnswer]
+
+
+class NewJob(Sent):
+    """A job to start."""
+
+    title: str = Field(min_length=1, max_length=120)
+    customer: str = Field(min_length=1, max_length=120)
+    like_option: UUID | None = Field(default=None, description="An option of another job to start from.")
+
+
+class OptionName(BaseModel):
+    """An option of a job; ``system`` is empty where the job has only one."""
+
+    id: UUID
+    system: str
+    name: str
+
+
+class JobAnswer(BaseModel):
+    """A job with its options."""
+
+    id: UUID
+    title: str
+    customer: str
+    notes: str
+    options: list[OptionName]
+
+
+class NewOption(Sent):
+    """A further option of the same system of a job."""
+
+    name: str = Field(min_length=1, max_length=60)
+    begin: Begin = Field(default="copy", description="As it is, as its survey found things, or with what stays.")
+
+
+class ComparedCell(BaseModel):
+    """Need and have of one option."""
+
+    need: FigureValue | None
+    have: FigureValue | None
+    severity: Severity | None
+
+
+class ComparedRow(BaseModel):
+    """One question of the ledger, answered by each option in their order. ``differs``: not all answers are alike."""
+
+    label: str
+    cells: list[ComparedCell]
+    differs: bool
+
+
+class ComparedOption(BaseModel):
+    """One option of a comparison."""
+
+    id: UUID
+    name: str
+    promise: str
+    days_kept: float | None
+    findings: list[FindingAnswer]
+
+
+class Comparison(BaseModel):
+    """All options of a job side by side."""
+
+    options: list[ComparedOption]
+    rows: list[ComparedRow]
