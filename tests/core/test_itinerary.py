@@ -130,3 +130,7 @@ def test_an_ac_load_of_one_season_pays_for_the_inverter_there_too() -> None:
     assert value(seasonal, "loads.season.summer.mean_wh_per_day_at_bank") == pytest.approx(
         value(summer(kettle, heater), "loads.season.summer.mean_wh_per_day_at_bank")
     )
+    # On for its half hour, and four days of seven.
+    kettle_wh, idle_w = value(seasonal, "loads.row.l0.summer.wh_at_bank"), value(seasonal, "inverter.idle_w")
+    assert kettle_wh > 450
+    assert value(seasonal, "loads.season.summer.mean_wh_per_day_at_bank") == pytest.approx(idle_w * 0.5 + kettle_wh * 4 / 7)

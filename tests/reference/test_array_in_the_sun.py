@@ -8,7 +8,7 @@ import gsee_climate_data
 import numpy as np
 import pvlib
 import pytest
-from builders import load, report, value
+from builders import load, report, rig, value
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -18,6 +18,8 @@ from ryokan.core.climate.grid import sky
 from ryokan.core.climate.path import sun_path
 from ryokan.core.climate.shade import OPEN, Block, Surroundings, block
 from ryokan.core.climate.sun import EVERY_HEADING, STEP_H, MonthSun, Panel, day_length_h, light, month_sun
+from ryokan.core.evaluate import evaluate
+from ryokan.core.solar.day import day_of_sun
 
 VALENCE = (44.9, 4.9)
 CORRECTION = 0.94
@@ -286,6 +288,19 @@ def test_facing_the_wrong_way_hides_nothing() -> None:
     # What lying the best way is worth: the need of the array times what it gives more.
     worth = north["solar.need_w"] * (north["best_wh_per_w"] - north["yield_wh_per_w"])
     assert north["best_worth_wh"] == pytest.approx(worth)
+
+
+def test_the_hours_of_a_day_add_up_to_what_the_month_gives() -> None:
+    """300 W of array: the mean day hour by hour is 300 × the yield of a rated watt there, shade and losses included."""
+    stay = {"lat_deg": 45, "lon_deg": 5, "month": 4, "shade_frac": 0.3, "shaded_h": [[6, 9]], "heading_deg": 200}
+    tied = {"sun_from": "places", "array_w": 300, "panel_tilt_deg": 20, "panel_from_nose_deg": 270}
+    placed = rig(stays={"a": stay}, solar=tied)
+    figures = evaluate(placed).figures
+    day = day_of_sun(placed, figures, "a", 105)
+
+    assert day.typical_w.sum() == pytest.approx(300 * float(str(figures["climate.stay.a.apr.yield_wh_per_w"].value)))
+    assert day.dull_w.sum() < day.typical_w.sum() < day.bright_w.sum()
+    assert day_of_sun(placed, figures, "a", 105, heading_deg=90).typical_w.sum() < day.typical_w.sum()  # to the north, then
 
 
 def test_the_rules_of_the_bench_are_off_by_what_the_sun_here_says() -> None:
