@@ -46,6 +46,16 @@ def install_frontend() -> None:
         _store("npm", wanted)
 
 
+def make_api_types() -> None:
+    """Make the TypeScript types of the API from its OpenAPI document. The tree does not keep them, so they cannot be stale."""
+    wanted = _hash([ROOT / "docs/openapi.json", FRONTEND / "package.json"])
+    with stage("types of the API"):
+        if _is_current("types", wanted) and (FRONTEND / "src/api/schema.d.ts").is_file():
+            return
+        run(["npm", "run", "--silent", "api"], cwd=FRONTEND, quiet=True)
+        _store("types", wanted)
+
+
 def build_frontend() -> None:
     """Build the interface into frontend/dist."""
     sources = [*FRONTEND.glob("src/**/*"), *FRONTEND.glob("*.json"), FRONTEND / "index.html", FRONTEND / "vite.config.ts"]

@@ -139,7 +139,7 @@ def test_room_is_entered_drawn_and_moved_by_arrow_keys_and_bounds_what_fits(inst
     expect(page.get_by_role("button", name="Corner 1 at -1, -1.02 m")).to_be_visible()
     expect(page.get_by_text("of rigid panel at the very most")).to_be_visible()
     installer.step("Solar")
-    page.get_by_label("Array", exact=False).first.fill("9000")
+    page.get_by_label("Array, rated").fill("9000")
     page.keyboard.press("Enter")
     expect(page.get_by_text("of free roof carry").first).to_be_visible()
 
