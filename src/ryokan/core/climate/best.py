@@ -9,7 +9,7 @@ import numpy as np
 
 from ryokan.core.climate.grid import Sky
 from ryokan.core.climate.shade import OPEN, Surroundings
-from ryokan.core.climate.sun import EVERY_HEADING, HOURS, Light, Panel, Place, in_plane, light
+from ryokan.core.climate.sun import EVERY_HEADING, Light, Panel, Place, beam_reaches, in_plane, light
 
 TILTS_DEG = np.arange(0.0, 91.0, 5.0)
 FACES_DEG = np.arange(0.0, 360.0, 15.0)
@@ -34,7 +34,7 @@ def best_lie(place: Place, month: int, sky: Sky, *, correction: float, surroundi
 @lru_cache(maxsize=1024)
 def _best(found: Light, surroundings: Surroundings) -> Best:
     headings = np.array(EVERY_HEADING if surroundings.heading_deg is None else (surroundings.heading_deg,))
-    reaches = surroundings.reaches(HOURS, found.zenith_deg, found.azimuth_deg, headings[:, None, None]).mean(axis=(0, 1))
+    reaches = beam_reaches(found, surroundings, headings[:, None, None]).mean(axis=(0, 1))
     mean = replace(
         found,
         ghi=found.ghi.mean(axis=0),

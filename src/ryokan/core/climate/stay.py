@@ -127,8 +127,9 @@ def _month_at_stay(sheet: Sheet, solar: Solar, id: str, stay: Stay, month: int, 
     sun = month_sun(place, month, above, panel, correction=correction, surroundings=around)
     note = _note(above, around)
     sheet.simulate(f"{base}.psh", float(sun.in_plane.mean()), "h", source, inputs, note)
-    # Twenty equal shares of the days: between the second and the third lies what nine days in ten are better than.
-    sheet.simulate(f"{base}.psh_p10", float(sun.in_plane[1:3].mean()), "h", source, inputs, note)
+    # Twenty equal shares of the days: between the second and the third lies what nine days in ten are better than. In the
+    # shade a hazy day may give more than a clear one, so they are put in order by what they give.
+    sheet.simulate(f"{base}.psh_p10", float(np.sort(sun.in_plane)[1:3].mean()), "h", source, inputs, note)
     bare = sheet.simulate(f"{base}.bare_wh_per_w", float(sun.wh_per_w.mean()), "Wh/W", "pvlib", inputs, note)
     _at_bank(sheet, f"{base}.yield_wh_per_w", bare, id)
     bare_sky = month_sun(place, month, above, panel, correction=correction, surroundings=Surroundings(around.heading_deg))

@@ -75,6 +75,7 @@ def day_of_sun(rig: Rig, figures: Mapping[str, Figure], stay_id: str, day: int, 
     array_w = (figures.get("solar.have_w") or figures["solar.need_w"]).number
     passed_on = float(np.prod([sheet.assumption(f"{name}_frac").number for name in LOSSES])) * (1 - stay.shade_frac)
     hours = sun.w_per_w.reshape(len(sun.w_per_w), 24, STEPS // 24).mean(axis=-1) * array_w * passed_on
+    hours = hours[np.argsort(sun.wh_per_w)]  # in the shade a hazy day may give more than a clear one
     names = [one.name for _, one in sorted(rig.solar.obstacles.items())]
     return DayOfSun(
         path=sun_path(place, day, around),

@@ -55,7 +55,7 @@ export function JourneyMap({
     setMoved(view);
     onPut(picked, at);
   };
-  const placing = stays.find(([id]) => id === picked)?.[1];
+  const placing = mayEdit ? stays.find(([id]) => id === picked)?.[1] : undefined;
 
   const onKeyDown = (event: KeyboardEvent) => {
     const moves: Record<string, () => void> = {
