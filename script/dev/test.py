@@ -30,7 +30,8 @@ def main(args: Sequence[str]) -> None:
         run([BIN / "tsc", "--noEmit"], cwd=FRONTEND)
         run([BIN / "vitest", "run", "--reporter=dot"], cwd=FRONTEND)
     with stage("pytest"):
-        run([python(), "-m", "pytest", *args])
+        # Two processes: one takes the tests that start servers, the other the rest.
+        run([python(), "-m", "pytest", "--numprocesses", "2", "--dist", "loadgroup", *args])
 
 
 def setup() -> None:

@@ -106,7 +106,7 @@ function labelOf(bar: Bar, bars: Bar[], axis: Axis): "inside" | "beside" | "none
 function lookOf(stay: Stay): string {
   const dated = stay.arrives === null ? "border-dashed" : "";
   return stay.hookup === "none"
-    ? `border border-incoming bg-incoming/70 text-[#16191f] ${dated}`
+    ? `border border-incoming bg-incoming text-[#16191f] ${dated}`
     : `border-2 border-stored bg-sheet text-ink leading-[16px] ${dated}`;
 }
 
