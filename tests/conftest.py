@@ -34,11 +34,3 @@ def engine(cluster: Cluster) -> Iterator[Engine]:
 
     with fresh_database(cluster) as opened:
         yield opened
-
-
-def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
-    """In two processes, one takes all that starts browsers and servers, one after the other, and the other the rest."""
-    for item in items:
-        of_servers = any(item.path.is_relative_to(ROOT / "tests" / folder) for folder in ("e2e", "faults"))
-        if of_servers or item.path.name == "test_demo_script.py":
-            item.add_marker(pytest.mark.xdist_group("servers"))

@@ -30,8 +30,7 @@ def main(args: Sequence[str]) -> None:
         run([BIN / "tsc", "--noEmit"], cwd=FRONTEND)
         run([BIN / "vitest", "run", "--reporter=dot"], cwd=FRONTEND)
     with stage("pytest"):
-        # Two processes: one takes the tests that start servers, the other the rest.
-        run([python(), "-m", "pytest", "--numprocesses", "2", "--dist", "loadgroup", *args])
+        run([python(), "-m", "pytest", *args])
 
 
 def setup() -> None:

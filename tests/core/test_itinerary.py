@@ -8,7 +8,7 @@ from typing import Any
 
 import pytest
 from builders import load, report, value
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
@@ -31,6 +31,7 @@ def each_night(one: Stay) -> list[date]:
 dates = st.dates(date(2000, 1, 1), date(2100, 12, 31))
 
 
+@settings(max_examples=40)
 @given(st.one_of(st.none(), dates), st.integers(1, 365), st.integers(1, 12))
 def test_nights_fall_into_the_months_of_the_calendar(arrives: date | None, nights: int, month: int) -> None:
     one = stay(arrives, nights) if arrives else stay(nights=nights, month=month)

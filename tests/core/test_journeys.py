@@ -64,7 +64,7 @@ def sunny(report: Report) -> list[str]:
     return [month for month in MONTHS if f"solar.need_w.{month}" in report.figures]
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=30, deadline=None)
 @given(journeys)
 def test_every_journey_is_answered_with_numbers_that_follow(journey: Rig) -> None:
     report = evaluate(journey)
@@ -78,7 +78,7 @@ def test_every_journey_is_answered_with_numbers_that_follow(journey: Rig) -> Non
         assert set(finding.figures.values()) <= set(report.figures)
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=20, deadline=None)
 @given(journeys)
 def test_a_month_is_a_mean_of_its_stays_and_every_night_counts_once(journey: Rig) -> None:
     report = evaluate(journey)
@@ -98,7 +98,7 @@ def test_a_month_is_a_mean_of_its_stays_and_every_night_counts_once(journey: Rig
             assert value(report, f"climate.psh_p10.{month}") <= value(report, f"climate.psh.{month}") + 1e-9
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=20, deadline=None)
 @given(journeys)
 def test_the_array_of_the_need_carries_every_month(journey: Rig) -> None:
     """Energy in is energy out, month by month: what array and portable one bring covers the loads of the season with what the
@@ -131,7 +131,7 @@ def test_the_date_line_parts_a_day_and_nothing_else(month: int) -> None:
     assert sun(180.0) == pytest.approx(sun(-180.0), rel=0.02)
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=12, deadline=None)
 @given(st.lists(stays, min_size=2, max_size=3), arrays)
 def test_the_order_of_the_stays_makes_no_sun(rows: list[dict[str, Any]], solar: dict[str, Any]) -> None:
     def months(order: list[dict[str, Any]]) -> dict[str, Any]:
@@ -142,7 +142,7 @@ def test_the_order_of_the_stays_makes_no_sun(rows: list[dict[str, Any]], solar: 
     assert months(rows) == pytest.approx(months(rows[::-1]))
 
 
-@settings(max_examples=30, deadline=None)
+@settings(max_examples=15, deadline=None)
 @given(stays, st.dates(date(2000, 1, 1), date(2099, 1, 1)), st.integers(2, 365), st.floats(0.01, 0.99))
 def test_a_stay_cut_in_two_is_the_same_journey(stay: dict[str, Any], arrives: date, nights: int, share: float) -> None:
     """A dated stay and the same in two parts, the second from the day on which the first is left."""

@@ -184,7 +184,7 @@ surroundings = st.builds(
 )
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=20, deadline=None)
 @given(surroundings, st.floats(0, 60), st.floats(0, 360), st.integers(1, 12), st.floats(0, 90), st.floats(1, 20))
 def test_more_in_the_way_never_yields_more(
     around: Surroundings, tilt: float, faces: float, month: int, bearing: float, higher_deg: float
