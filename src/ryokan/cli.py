@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 import os
 import sys
+from datetime import UTC, datetime
 from pathlib import Path
 from uuid import UUID
 
@@ -24,9 +25,6 @@ from ryokan.store.backup import restore as restore_backup
 from ryokan.store.database import migrate as migrate_database
 from ryokan.store.database import open_engine, transaction
 from ryokan.store.people import user_by_email
-from ryokan.web.app import create_app, utc_now
-from ryokan.web.context import Context
-from ryokan.web.spec import openapi as openapi_document
 from ryokan.wording.figures import figures_page
 from ryokan.wording.problems import problem
 from ryokan.wording.quantities import UnitSystem
@@ -102,7 +100,7 @@ def create_shop_command(name: str, owner: str, email: str, password: str) -> Non
     with transaction(_engine()) as session:
         if user_by_email(session, email) is not None:
             raise click.ClickException(f"Somebody signs in as {email} already.")
-        create_shop(session, name=name, owner_name=owner, email=email, password=password, now=utc_now())
+        create_shop(session, name=name, owner_name=owner, email=email, password=password, now=datetime.now(UTC))
     click.echo(f"{name} was founded. {owner} signs in as {email}.")
 
 
@@ -165,7 +163,7 @@ def import_job(email: str, file: Path) -> None:
     _read(file)  # says every fault with its place
     with transaction(_engine()) as session:
         try:
-            made = jobs.open_job_file(session, _actor(session, email), file.read_bytes(), now=utc_now())
+            made = jobs.open_job_file(session, _actor(session, email), file.read_bytes(), now=datetime.now(UTC))
         except Refused as error:
             raise click.ClickException(str(error)) from error
     click.echo(f"{made.job.id}  {made.job.title} was started.")
@@ -177,7 +175,7 @@ def load_demo(files: tuple[Path, ...]) -> None:
     """Found the demo shop with these job files, unless it is there already."""
     jobs = [_read(file) for file in files]
     with transaction(_engine()) as session:
-        made = demo_shop.load_demo(session, jobs, now=utc_now())
+        made = demo_shop.load_demo(session, jobs, now=datetime.now(UTC))
     click.echo("The demo shop was founded." if made else "The demo shop is there already; nothing was changed.")
     click.echo(f"Sign in as {demo_shop.EMAIL} with the password {demo_shop.PASSWORD}")
 
@@ -185,6 +183,10 @@ def load_demo(files: tuple[Path, ...]) -> None:
 @main.command()
 def openapi() -> None:
     """Print the OpenAPI document of the API."""
+    from ryokan.web.app import create_app, utc_now  # here: it takes seconds that no other command needs
+    from ryokan.web.context import Context
+    from ryokan.web.spec import openapi as openapi_document
+
     app = create_app(Context(open_engine("postgresql+psycopg://"), utc_now), secret_key="unused")
     click.echo(json.dumps(openapi_document(app), ensure_ascii=False, indent=1, sort_keys=True))
 
