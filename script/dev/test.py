@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import shutil
 import subprocess
 import sys
 from collections.abc import Sequence
@@ -15,7 +16,10 @@ BIN = FRONTEND / "node_modules" / ".bin"
 
 def main(args: Sequence[str]) -> None:
     """Set up with the test tools, then check everything. Arguments go to pytest."""
+    before = _tree()
     setup()
+    if _tree() != before:
+        raise Failed(f"Set-up has changed files of the tree. git status before:\n{before}\nafter:\n{_tree()}")
     with stage("ruff"):
         run([VENV / "bin/ruff", "check", "."])
         run([VENV / "bin/ruff", "format", "--check", "--quiet", "."])
@@ -42,6 +46,15 @@ def setup() -> None:
     install_frontend()
     make_api_types()
     build_frontend()
+
+
+def _tree() -> str:
+    """What git finds changed in the tree, with the changes; nothing outside of a checkout."""
+    git = shutil.which("git")
+    if git is None or not (ROOT / ".git").exists():
+        return ""
+    said = [["status", "--porcelain"], ["diff", "HEAD"]]
+    return "".join(subprocess.run([git, *what], cwd=ROOT, capture_output=True, text=True, check=True).stdout for what in said)
 
 
 def _check_api_document() -> None:
