@@ -20,6 +20,7 @@ from typing import Any
 from dev.postgres import free_port
 from dev.server import WebServer
 from editor import Editor
+from start_up import bench_start_up
 
 from ryokan.core.climate.days import draw_days, table_of_year, year_of_hours
 from ryokan.core.climate.grid import sky
@@ -166,17 +167,31 @@ def bench_setup() -> None:
         demo.wait(30)
 
 
-def main() -> None:
-    parser = argparse.ArgumentParser()
-    parser.add_argument("--setup", action="store_true", help="also time a clean clone")
-    options = parser.parse_args()
+def bench_evaluate() -> None:
+    """A crowded rig, worked out anew each time."""
     rig = large_rig()
     evaluate(rig)
     say("evaluate, 60 loads", times_ms(lambda: evaluate(rig), 100))
-    bench_sun()
+
+
+def bench_processes() -> None:
+    """One web process, then as many as there are cores."""
     for workers in (1, os.cpu_count() or 2):
         bench_http(workers)
-    if options.setup:
+
+
+BENCHES = {"start-up": bench_start_up, "evaluate": bench_evaluate, "sun": bench_sun, "http": bench_processes}
+
+
+def main() -> None:
+    parser = argparse.ArgumentParser()
+    parser.add_argument("--setup", action="store_true", help="also time a clean clone")
+    parser.add_argument("--only", choices=[*BENCHES, "setup"], help="one of them alone")
+    options = parser.parse_args()
+    for name, bench in BENCHES.items():
+        if options.only in (None, name):
+            bench()
+    if options.setup or options.only == "setup":
         bench_setup()
 
 

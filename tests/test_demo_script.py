@@ -7,6 +7,7 @@ import os
 import signal
 import subprocess
 import tempfile
+import threading
 import urllib.request
 from collections.abc import Iterator
 from pathlib import Path
@@ -14,7 +15,10 @@ from typing import Any
 
 import pytest
 from builders import ROOT
+from dev import server as dev_server
 from dev.postgres import Cluster, free_port
+from dev.server import WebServer
+from dev.stages import Failed
 
 
 @pytest.fixture
@@ -76,3 +80,24 @@ def test_demo_names_its_stages_recovers_from_a_kill_and_stops_what_it_started(da
     fresh, printed = start(data, "--fresh")
     assert "The demo shop was founded." in printed
     end(fresh, signal.SIGTERM)
+
+
+def test_a_server_that_dies_shows_the_end_of_its_log_and_one_that_waits_says_for_what(
+    monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]
+) -> None:
+    broken = WebServer("no address of a database", "key", host="127.0.0.1", port=free_port())
+    with pytest.raises(Failed, match="Could not parse SQLAlchemy URL"):
+        broken.start()
+
+    monkeypatch.setattr(dev_server, "SAY_EVERY_S", 0.5)
+    nowhere = f"postgresql+psycopg://app@127.0.0.1:{free_port()}/none"
+    waiting = WebServer(nowhere, "key", host="127.0.0.1", port=free_port())
+    plug = threading.Timer(8, waiting.kill)
+    plug.start()
+    with pytest.raises(Failed, match="has ended"):
+        waiting.start()
+    plug.join()
+
+    said = capsys.readouterr().out
+    assert "the process lives and does not answer yet" in said
+    assert "it answers 503, the database does not answer" in said

@@ -10,18 +10,17 @@ from dev import demo, test
 from dev.install import VENV, install_python, python
 from dev.machine import require_node
 from dev.postgres import Cluster, data_home
-from dev.server import environment, secret_key
+from dev.server import GUNICORN, environment, secret_key
 from dev.stages import ROOT, Failed, run
 
 
 def serve(args: list[str]) -> None:
-    """Serve on the database of RYOKAN_DATABASE_URL with gunicorn, as in production."""
+    """Serve on the database of RYOKAN_DATABASE_URL, as in production."""
     for name in ("RYOKAN_DATABASE_URL", "RYOKAN_SECRET_KEY"):
         if not os.environ.get(name):
             raise Failed(f"Set {name}. docs/architecture.md lists the settings.")
     os.environ.setdefault("RYOKAN_FRONTEND", str(ROOT / "frontend/dist"))
-    gunicorn = str(VENV / "bin/gunicorn")
-    os.execv(gunicorn, [gunicorn, "ryokan.wsgi:application()", "--threads", "8", "--no-control-socket", *args])
+    os.execv(GUNICORN[0], [*GUNICORN, *args])
 
 
 def ryokan(args: list[str]) -> None:

@@ -64,7 +64,7 @@ def main(args: Sequence[str]) -> None:
         print(f"\nRyokan answers at {server.address}\nCtrl-C stops it; the data stay.", flush=True)
         while server.process.poll() is None:
             time.sleep(0.5)
-        raise Failed(f"The web server has ended. Its log: {cluster.folder / 'web.log'}")
+        raise Failed(f"The web server has ended. {server.last_words()}")
     except KeyboardInterrupt:
         print("\nStopping.", flush=True)
     finally:

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import json
 import os
 import secrets
 import signal
 import subprocess
+import tempfile
 import time
 import urllib.error
 import urllib.request
@@ -14,8 +16,11 @@ from pathlib import Path
 from dev.install import FRONTEND, VENV
 from dev.stages import ROOT, Failed
 
-THREADS = 8
-START_TIMEOUT_S = 30
+SAY_EVERY_S = 10
+LOG_LINES_SHOWN = 20
+
+
+GUNICORN = [str(VENV / "bin" / "gunicorn"), "ryokan.wsgi:application()", "--config", "python:ryokan.serving"]
 
 
 def secret_key(folder: Path) -> str:
@@ -38,12 +43,12 @@ def environment(database_url: str, key: str) -> dict[str, str]:
 
 
 class WebServer:
-    """gunicorn with threads, in a session of its own so that Ctrl-C reaches this script first."""
+    """The web processes, in a session of their own so that Ctrl-C reaches this script first."""
 
     def __init__(self, database_url: str, key: str, *, host: str, port: int, log: Path | None = None, workers: int = 1) -> None:
         self.host, self.port = host, port
         self._env = environment(database_url, key)
-        self._log = log
+        self.log = log or Path(tempfile.mkdtemp(prefix="ryokan-web-")) / "web.log"
         self._workers = workers
         self.process: subprocess.Popen[bytes] | None = None
 
@@ -53,27 +58,32 @@ class WebServer:
         return f"http://{self.host}:{self.port}"
 
     def start(self) -> None:
-        """Start it and wait until it answers.
+        """Start it and wait until it answers, for as long as it lives; what is waited for is said every ten seconds.
 
         Raises
         ------
         Failed
-            It ends at once, or does not answer in time.
+            It ends. The last lines of its log are in the message.
         """
-        command = [
-            str(VENV / "bin" / "gunicorn"), "ryokan.wsgi:application()", "--bind", f"{self.host}:{self.port}",
-            "--workers", str(self._workers), "--threads", str(THREADS), "--graceful-timeout", "5", "--log-level", "warning",
-            "--no-control-socket",
-        ]  # fmt: skip
-        sink = subprocess.DEVNULL if self._log is None else self._log.open("ab")
-        self.process = subprocess.Popen(
-            command, cwd=ROOT, env=self._env, stdin=subprocess.DEVNULL, stdout=sink, stderr=sink, start_new_session=True
-        )
-        deadline = time.monotonic() + START_TIMEOUT_S
-        while not self._answers():
-            if self.process.poll() is not None or time.monotonic() > deadline:
-                raise Failed(f"The web server did not start on {self.address}. Its log: {self._log}")
-            time.sleep(0.1)
+        command = [*GUNICORN, "--bind", f"{self.host}:{self.port}", "--workers", str(self._workers)]
+        with self.log.open("wb") as sink:
+            self.process = subprocess.Popen(
+                command, cwd=ROOT, env=self._env, stdin=subprocess.DEVNULL, stdout=sink, stderr=sink, start_new_session=True
+            )
+        began = time.monotonic()
+        say_at = began + SAY_EVERY_S
+        while lacks := self._lacks():
+            if self.process.poll() is not None:
+                raise Failed(f"The web server for {self.address} has ended. {self.last_words()}")
+            if time.monotonic() > say_at:
+                print(f"  waiting for {self.address}, {say_at - began:.0f} s so far: {lacks}", flush=True)
+                say_at += SAY_EVERY_S
+            time.sleep(0.05)
+
+    def last_words(self) -> str:
+        """The end of its log, to show where it has ended."""
+        lines = self.log.read_text(errors="replace").splitlines()[-LOG_LINES_SHOWN:]
+        return "\n".join([f"Its log, {self.log}, ends:", *lines] if lines else [f"Its log, {self.log}, is empty."])
 
     def stop(self) -> None:
         """Stop it and all its workers."""
@@ -93,12 +103,16 @@ class WebServer:
             stop_group(self.process.pid, signal.SIGKILL)
             self.process.wait(5)
 
-    def _answers(self) -> bool:
+    def _lacks(self) -> str:
+        """What it lacks to be ready; nothing once it is."""
         try:
-            with urllib.request.urlopen(f"{self.address}/api/v1/readiness", timeout=2) as answer:
-                return bool(answer.status == 200)
+            with urllib.request.urlopen(f"{self.address}/api/v1/readiness", timeout=2):
+                return ""
+        except urllib.error.HTTPError as error:
+            database = json.load(error).get("database", "does not answer") if error.code == 503 else ""
+            return f"it answers {error.code}" + (f", the database {database}" if database else "")
         except (urllib.error.URLError, ConnectionError, TimeoutError):
-            return False
+            return "the process lives and does not answer yet"
 
 
 def stop_group(pid: int, number: signal.Signals) -> None:

@@ -5,11 +5,10 @@ from __future__ import annotations
 import gc
 import os
 from pathlib import Path
-from threading import Thread
+from threading import Lock, Thread
 
-from flask import Flask
+from flask import Flask, Response
 
-from ryokan.core.climate.ready import get_ready
 from ryokan.store.database import open_engine
 from ryokan.web.app import create_app, utc_now
 from ryokan.web.context import Context
@@ -18,6 +17,27 @@ from ryokan.web.logs import configure
 # A report is thousands of small objects that live as long as they are kept, and none of them in a cycle: collecting as
 # often as Python does by itself took about an eighth of the time of a preview (measured, 60 loads).
 COLLECT_AFTER = (50_000, 20, 50)
+
+
+class _GetReadyOnce:
+    """Loads what the sun of a place needs once the first answer of a process has gone out.
+
+    Before it, the answer would wait; when the application is made, the processes that answer are not there yet.
+    """
+
+    def __init__(self) -> None:
+        self._first = Lock()
+
+    def __call__(self, response: Response) -> Response:
+        if self._first.acquire(blocking=False):  # never let go of: there is one first answer
+            response.call_on_close(Thread(target=_get_ready, name="get ready", daemon=True).start)
+        return response
+
+
+def _get_ready() -> None:
+    from ryokan.core.climate.ready import get_ready
+
+    get_ready()
 
 
 def application() -> Flask:
@@ -30,7 +50,7 @@ def application() -> Flask:
         frontend=Path(frontend) if frontend else None,
         https=os.environ.get("RYOKAN_HTTPS") == "1",
     )
-    Thread(target=get_ready, name="get ready", daemon=True).start()
+    app.after_request(_GetReadyOnce())
     gc.collect()
     gc.freeze()  # what is there now stays for good
     gc.set_threshold(*COLLECT_AFTER)

@@ -6,14 +6,16 @@ Every loop is bounded and stays on loopback. ``RYOKAN_SOAK_S=60`` makes the two 
 from __future__ import annotations
 
 import os
+import socket
 import threading
 import time
 from collections.abc import Iterator
 from concurrent.futures import ThreadPoolExecutor
-from contextlib import contextmanager, suppress
+from contextlib import ExitStack, contextmanager, suppress
 from datetime import UTC, datetime, timedelta
 from typing import Any
 from urllib.error import HTTPError
+from urllib.request import urlopen
 
 import pytest
 from dev.postgres import Cluster, free_port
@@ -156,6 +158,19 @@ def test_two_hundred_edits_a_second_are_refused_politely_and_none_is_lost(worksh
     assert set(refused) <= {(429, "1")}
     assert stored + len(refused) == 200
     assert revisions == 1 + stored
+
+
+def test_connections_that_dawdle_hold_up_nobody(workshop: Workshop) -> None:
+    heads = b"GET /api/v1/health HTTP/1.1\r\nHost: x\r\nX-A: "
+    bodies = b"POST /api/v1/session HTTP/1.1\r\nHost: x\r\nContent-Type: application/json\r\nContent-Length: 900\r\n\r\n{"
+    with workshop.server() as server, ExitStack() as open_ones:
+        for start in (heads, bodies) * 40:
+            dawdling = open_ones.enter_context(socket.create_connection((server.host, server.port)))
+            dawdling.sendall(start)
+        time.sleep(0.5)
+
+        with urlopen(f"{server.address}/api/v1/health", timeout=5) as answer:
+            assert answer.status == 200
 
 
 def edit(shops: Shops, browser: Any, number: int) -> Any:

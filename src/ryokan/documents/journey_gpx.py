@@ -7,12 +7,13 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from datetime import UTC, date, datetime, timedelta
 from itertools import pairwise
-
-import gpxpy
-from gpxpy.gpx import GPX, GPXException, GPXRoutePoint, GPXWaypoint
+from typing import TYPE_CHECKING
 
 from ryokan.core.errors import DomainError
 from ryokan.core.rig import MAX_STAYS, Stay
+
+if TYPE_CHECKING:
+    from gpxpy.gpx import GPX, GPXRoutePoint, GPXWaypoint
 
 MAX_BYTES = 30_000_000
 MAX_POINTS = 200_000
@@ -71,6 +72,9 @@ def read_journey(content: bytes) -> list[Stay]:
 
 
 def _parsed(content: bytes) -> GPX:
+    import gpxpy  # here: few read one
+    from gpxpy.gpx import GPXException
+
     if b"<gpx" not in content[:4000]:
         raise UnreadableJourney("The file is not GPX: it does not begin as one.")
     try:

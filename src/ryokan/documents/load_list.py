@@ -10,8 +10,6 @@ import csv
 import io
 from collections.abc import Iterator, Sequence
 
-from openpyxl import Workbook
-from openpyxl.styles import Font
 from pydantic import ValidationError
 
 from ryokan.core.errors import DomainError
@@ -53,6 +51,9 @@ def loads_csv(rig: Rig, report: Report) -> str:
 
 def loads_xlsx(title: str, rig: Rig, report: Report) -> bytes:
     """The load list as a workbook of one sheet, figures as numbers, text as text."""
+    from openpyxl import Workbook  # here: few ask for a workbook
+    from openpyxl.styles import Font
+
     book = Workbook()
     sheet = book.active
     assert sheet is not None

@@ -20,6 +20,7 @@ from typing import Literal, TypeAlias
 from ryokan.core.errors import DomainError
 from ryokan.core.row_problem import RowProblem
 
+MAX_BYTES = 12_000_000
 MAX_ROWS = 200_000
 MAX_DAYS = 400
 MAX_PROBLEMS = 20

@@ -5,11 +5,14 @@ from __future__ import annotations
 import io
 import warnings
 from dataclasses import dataclass
-
-from PIL import Image, ImageOps, UnidentifiedImageError
+from typing import TYPE_CHECKING
 
 from ryokan.core.errors import DomainError
 
+if TYPE_CHECKING:
+    from PIL.Image import Image
+
+MAX_BYTES = 12_000_000
 LONGEST_PX = 2000
 SMALL_PX = 320
 MOST_PIXELS = 60_000_000
@@ -40,6 +43,8 @@ def read_photograph(content: bytes) -> Photograph:
     UnreadablePhotograph
         It is no JPEG, PNG or WebP, it is cut off, or it has more pixels than any camera here.
     """
+    from PIL import Image, ImageOps, UnidentifiedImageError  # here: few requests bring a picture
+
     try:
         with warnings.catch_warnings():
             warnings.simplefilter("error", Image.DecompressionBombWarning)
@@ -59,7 +64,7 @@ def read_photograph(content: bytes) -> Photograph:
     return Photograph(_jpeg(upright), _jpeg(small), upright.width, upright.height)
 
 
-def _jpeg(picture: Image.Image) -> bytes:
+def _jpeg(picture: Image) -> bytes:
     out = io.BytesIO()
     picture.save(out, "JPEG", quality=82, optimize=True)
     return out.getvalue()

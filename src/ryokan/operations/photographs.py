@@ -18,7 +18,6 @@ from ryokan.store.models import PhotographRow
 from ryokan.store.photographs import PhotographStore
 
 MAX_PHOTOGRAPHS = 80
-MAX_BYTES = 12_000_000
 PIN = re.compile(r"vehicle|(item|compartment):[a-z0-9][a-z0-9-]{0,39}")
 PHOTOGRAPHERS = ("owner", "designer", "fitter")  # whoever stands before the vehicle
 

@@ -4,18 +4,18 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from contextlib import contextmanager
-from functools import cache
 from pathlib import Path
+from typing import TYPE_CHECKING
 
-from alembic import command
-from alembic.config import Config
-from alembic.migration import MigrationContext
-from alembic.script import ScriptDirectory
 from sqlalchemy import Engine, create_engine, text
 from sqlalchemy.exc import DBAPIError, InterfaceError, OperationalError
 from sqlalchemy.exc import TimeoutError as PoolTimeout
 from sqlalchemy.orm import Session
 
+if TYPE_CHECKING:
+    from alembic.config import Config
+
+SCHEMA_REVISION = "0004"  # of the newest migration: the schema that this program is written for
 CONNECT_TIMEOUT_S = 3
 POOL_TIMEOUT_S = 5
 DISK_FULL = "53100"  # PostgreSQL, appendix A: error codes
@@ -71,6 +71,8 @@ def transaction(engine: Engine) -> Iterator[Session]:
 
 def alembic_config() -> Config:
     """Configuration for the migrations that ship with the package."""
+    from alembic.config import Config  # here: serving never needs it
+
     config = Config()
     config.set_main_option("script_location", str(Path(__file__).parent / "migrations"))
     return config
@@ -78,6 +80,8 @@ def alembic_config() -> Config:
 
 def migrate(engine: Engine) -> None:
     """Bring the schema to the newest version; safe to call from several processes at once."""
+    from alembic import command
+
     with engine.begin() as connection:
         connection.execute(text("select pg_advisory_xact_lock(:lock)"), {"lock": MIGRATION_LOCK})
         config = alembic_config()
@@ -94,10 +98,7 @@ def schema_revision(engine: Engine) -> str | None:
         It does not answer.
     """
     with transaction(engine) as session:
-        return MigrationContext.configure(session.connection()).get_current_revision()
-
-
-@cache
-def newest_schema_revision() -> str | None:
-    """The schema that this program is written for."""
-    return ScriptDirectory.from_config(alembic_config()).get_current_head()
+        if session.scalar(text("select to_regclass('alembic_version')")) is None:
+            return None
+        found: str | None = session.scalar(text("select version_num from alembic_version"))
+        return found

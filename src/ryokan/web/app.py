@@ -12,13 +12,13 @@ from spectree import Response as SpecResponse
 from werkzeug.exceptions import NotFound
 
 from ryokan.operations.accounts import SIGNED_IN_FOR
-from ryokan.store.database import DatabaseUnavailable, newest_schema_revision, schema_revision
+from ryokan.store.database import SCHEMA_REVISION, DatabaseUnavailable, schema_revision
 from ryokan.web import banks, comments, jobs, load_lists, logs, options, parts, people, places, problems, session, shop, surveys
 from ryokan.web.context import Context, context
+from ryokan.web.limits import BODY_BYTES, bound_body
 from ryokan.web.schemas import Health, Readiness
 from ryokan.web.spec import answers, spec
 
-MAX_BODY_BYTES = 2_000_000
 API = "/api/v1"
 
 health = Blueprint("health", __name__)
@@ -39,7 +39,7 @@ def read_readiness() -> tuple[Readiness, int]:
         revision = schema_revision(context().engine)
     except DatabaseUnavailable:
         return Readiness(database="does not answer", schema_revision=None, ready=False), 503
-    ready = revision == newest_schema_revision()
+    ready = revision == SCHEMA_REVISION
     return Readiness(database="answers", schema_revision=revision, ready=ready), 200 if ready else 503
 
 
@@ -57,7 +57,7 @@ def create_app(context: Context, *, secret_key: str, frontend: Path | None = Non
     app.extensions["ryokan"] = context
     app.config.update(
         SECRET_KEY=secret_key,
-        MAX_CONTENT_LENGTH=MAX_BODY_BYTES,
+        MAX_CONTENT_LENGTH=BODY_BYTES,
         PERMANENT_SESSION_LIFETIME=timedelta(seconds=SIGNED_IN_FOR.total_seconds()),
         SESSION_COOKIE_NAME="ryokan",
         WTF_CSRF_TIME_LIMIT=None,
@@ -65,7 +65,7 @@ def create_app(context: Context, *, secret_key: str, frontend: Path | None = Non
         WTF_CSRF_HEADERS=["X-CSRF-Token"],
     )
     logs.register(app)  # first, so that refusals of what follows are logged too
-    app.before_request(_larger_bodies)  # before anything reads a body
+    app.before_request(bound_body)  # before anything reads one
     CSRFProtect(app)
     Talisman(
         app,
@@ -96,13 +96,6 @@ def create_app(context: Context, *, secret_key: str, frontend: Path | None = Non
     if frontend is not None:
         _serve_interface(app, frontend)
     return app
-
-
-def _larger_bodies() -> None:
-    """Photographs and logs are larger than what is typed."""
-    allowed = {**surveys.BODY_BYTES, **places.BODY_BYTES}
-    if request.endpoint in allowed:
-        request.max_content_length = allowed[request.endpoint]
 
 
 def _readable_json() -> None:

@@ -12,9 +12,8 @@ from ryokan.core.climate.places import Place, find_places, nearest_place, places
 from ryokan.core.errors import NoAnswer
 from ryokan.core.rig import MAX_STAYS
 from ryokan.core.solar.day import day_of_sun
-from ryokan.documents.journey_gpx import MAX_BYTES as JOURNEY_BYTES
 from ryokan.documents.journey_gpx import UnreadableJourney, read_journey
-from ryokan.documents.weather_file import MAX_BYTES, UnreadableWeather, read_weather_file
+from ryokan.documents.weather_file import UnreadableWeather, read_weather_file
 from ryokan.operations import rigs
 from ryokan.operations.errors import Unacceptable
 from ryokan.web.bank_schemas import PatchAnswer
@@ -36,9 +35,6 @@ from ryokan.web.place_schemas import (
 from ryokan.web.spec import answers, spec
 
 blueprint = Blueprint("places", __name__)
-
-# Endpoints that take more than a page sends.
-BODY_BYTES = {"places.read_weather": MAX_BYTES, "places.read_journey_file": JOURNEY_BYTES}
 
 
 @blueprint.get("/places")

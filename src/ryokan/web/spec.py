@@ -19,7 +19,30 @@ def _before(req: Request, resp: Any, error: Exception | None, instance: Any, ada
         abort(problems.invalid(error))
 
 
-spec = SpecTree(
+class Described(SpecTree):
+    """Makes the schema of a model once, and only for a document: serving needs none, and making them took seconds.
+
+    SpecTree makes one at each use of a model, as routes are declared. What is kept instead is which models are used, in the
+    same order, the last use of a name standing for it as before.
+    """
+
+    def __init__(self, *args: Any, **kwargs: Any) -> None:
+        super().__init__(*args, **kwargs)
+        self._used: dict[str, tuple[type[BaseModel], Any]] = {}
+
+    def _add_model(self, model: type[BaseModel], mode: Any = "validation") -> str:
+        name: str = self.naming_strategy(model)
+        self._used[name] = model, mode
+        return name
+
+    def _generate_spec(self) -> dict[str, Any]:
+        for model, mode in self._used.values():
+            super()._add_model(model, mode)
+        document: dict[str, Any] = super()._generate_spec()
+        return document
+
+
+spec = Described(
     "flask",
     title="Ryokan",
     version="1",

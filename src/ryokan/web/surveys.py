@@ -34,9 +34,6 @@ from ryokan.wording.wish import understood
 
 blueprint = Blueprint("surveys", __name__)
 
-# Larger than other bodies, by endpoint.
-BODY_BYTES = {"surveys.add_photograph": photographs.MAX_BYTES, "surveys.read_log": 12_000_000}
-
 
 @blueprint.get("/jobs/<uuid:job_id>/photographs")
 @spec.validate(resp=answers(PhotographList, 404))

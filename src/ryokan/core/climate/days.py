@@ -6,7 +6,6 @@ from collections.abc import Sequence
 
 import numpy as np
 import numpy.typing as npt
-from scipy.special import ndtr
 
 from ryokan.core.climate.grid import DAYS, Floats
 from ryokan.core.climate.sun import STEPS, MonthSun
@@ -24,6 +23,8 @@ def draw_days(seed: int, years: int, persistence: float = PERSISTENCE) -> Floats
     Shape (years, 365); the same seed gives the same weather. Days follow one another as a first-order autoregression of a
     normal variable, so that each of them by itself is uniform: a month keeps its distribution, and dull days come in spells.
     """
+    from scipy.special import ndtr  # here: it takes a third of a second, and few draw weather
+
     normal = np.random.default_rng(seed).standard_normal((years, len(MONTH_OF_DAY)))
     new = np.sqrt(1 - persistence**2)
     for day in range(1, len(MONTH_OF_DAY)):
