@@ -22,7 +22,7 @@ LAMP = {"name": "lamp", "draw": {"kind": "watts", "watts": 3}, "hours_per_day": 
     [
         ({"loads": {"a": {**LAMP, "hours_per_day": 30}}}, "/loads/a/hours_per_day", "At most 24"),
         ({"loads": {"a": {**LAMP, "hours_per_day": -1}}}, "/loads/a/hours_per_day", "More than 0"),
-        ({"loads": {"a": {**LAMP, "draw": {"kind": "watts", "watts": 1e9}}}}, "/loads/a/draw/watts/watts", "At most 100000"),
+        ({"loads": {"a": {**LAMP, "draw": {"kind": "watts", "watts": 1e9}}}}, "/loads/a/draw/watts/watts", "At most 100\u202f000"),
         ({"loads": {"a": {**LAMP, "draw": {"kind": "dc_amps", "amps": 5, "volts": 0}}}}, "/loads/a/draw/dc_amps/volts", "More than 0"),
         ({"loads": {"a": {**LAMP, "draw": {"kind": "watts", "watts": "much"}}}}, "/loads/a/draw/watts/watts", "not a number"),
         ({"loads": {"a": {**LAMP, "colour": "red"}}}, "/loads/a/colour", "no such entry"),

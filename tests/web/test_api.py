@@ -407,3 +407,22 @@ def test_openapi_document_names_every_route_and_its_problems(shops: Shops) -> No
     for path, methods in document["paths"].items():
         for operation in methods.values() if not path.endswith("/readiness") else []:
             assert "application/problem+json" in operation["responses"]["401"]["content"]
+
+
+def test_an_error_inside_the_error_handler_is_an_incident_that_is_logged(
+    shops: Shops, monkeypatch: pytest.MonkeyPatch, caplog: pytest.LogCaptureFixture
+) -> None:
+    def fail(fault: object) -> str:
+        raise KeyError("words")
+
+    shops.app.testing = False
+    browser = shops.browser()
+    monkeypatch.setattr("ryokan.web.problems.problem", fail)
+    broken = [{"op": "add", "path": "/brief/people", "value": 0}]
+
+    answer = browser.send("PATCH", f"/options/{shops.option_id}/rig", broken, If_Match='"1"')
+
+    told = assert_problem(answer, 500, "internal")["detail"]
+    logged = [record for record in caplog.records if record.getMessage() == "incident"]
+    assert [record.data["incident"] in told for record in logged] == [True]
+    assert [record.exc_info[0] for record in logged] == [KeyError]

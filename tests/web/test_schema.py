@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import json
+import os
+from collections import Counter
 from collections.abc import Iterator
 from typing import Any
 
@@ -10,6 +12,7 @@ import jsonschema_rs
 import pytest
 import schemathesis
 from databases import fresh_database
+from hostile import Hostile, Spoilt, spoilt
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from schemathesis.core import NOT_SET
@@ -20,6 +23,7 @@ from werkzeug.test import TestResponse
 from ryokan.web.spec import openapi
 
 EXAMPLES_PER_ROUTE = 8
+HOSTILE_CASES = int(os.environ.get("RYOKAN_HOSTILE", "1000"))
 # Refusals of the server itself come before any route, and none describes them.
 BEFORE_ANY_ROUTE = {400, 403, 404, 405, 413, 415, 422}
 
@@ -94,3 +98,34 @@ def test_no_request_that_the_description_allows_is_a_server_error(shops: Shops) 
     assert len(operations) > 40
     assert wrong == {}
     assert {200, 404, 422} <= statuses
+
+
+def test_no_hostile_request_of_anybody_is_a_server_error(shops: Shops) -> None:
+    """A thousand cases; ``RYOKAN_HOSTILE=20000`` asks for more."""
+    schema = schemathesis.openapi.from_dict(openapi(shops.app))
+    operations = [result.ok() for result in schema.get_all_operations()]
+    hostile = Hostile(shops)
+    wrong: dict[str, Any] = {}
+    statuses: Counter[int] = Counter()
+
+    for operation in operations:
+
+        @given(case=operation.as_strategy(), way=spoilt())
+        @settings(
+            max_examples=1 + HOSTILE_CASES // len(operations),
+            suppress_health_check=list(HealthCheck),
+            database=None,
+            deadline=None,
+        )
+        def throw(operation: Any, case: Any, way: Spoilt) -> None:
+            response = hostile.send(operation, case, way)
+            statuses[response.status_code] += 1
+            unclear = response.status_code >= 400 and not (response.json or {}).get("detail")
+            if response.status_code >= 500 or unclear:
+                wrong.setdefault(f"{case.method} {operation.path} {response.status_code}", str(way)[:300])
+
+        throw(operation)
+
+    assert wrong == {}
+    assert statuses.total() >= HOSTILE_CASES * 0.9
+    assert {200, 401, 403, 404, 415, 422} <= set(statuses)

@@ -111,7 +111,7 @@ def problems_of(error: ValidationError) -> list[FileProblem]:
             pointer="".join(f"/{str(part).replace('~', '~0').replace('/', '~1')}" for part in fault["loc"]),
             type=fault["type"],
             message=fault["msg"],
-            context={k: v for k, v in fault.get("ctx", {}).items() if isinstance(v, str | int | float)},
+            context={k: v for k, v in fault.get("ctx", {}).items() if not isinstance(v, BaseException)},
         )
         for fault in error.errors(include_url=False, include_input=False)
     ]

@@ -20,6 +20,8 @@ METRES_PER_UNIT = {
     '"': 0.0254,
 }  # exact by definition (international foot and inch, 1959)
 
+MAX_TYPED = 40
+
 _PART = re.compile(r"""\s*(\d+(?:[.,]\d+)?)\s*(mm|cm|m|ft|in|'|")\s*""", re.IGNORECASE)
 
 
@@ -46,7 +48,7 @@ def read_length_m(typed: str) -> float:
     while position < len(text):
         part = _PART.match(text, position)
         if part is None:
-            rest = text[position:].strip()
+            rest = text[position : position + MAX_TYPED].strip()
             if re.fullmatch(r"[\d.,]+", rest):
                 raise UnreadableQuantity(f"“{rest}” has no unit: write “{rest} ft” or “{rest} m”.")
             raise UnreadableQuantity(f"“{rest}” is not a length: write for example “12 ft” or “3.5 m”.")
@@ -60,7 +62,7 @@ def read_length_m(typed: str) -> float:
 class Length(Model):
     """A length as it was typed, and in metres. Accepts the typed text alone."""
 
-    typed: str = Field(max_length=40)
+    typed: str = Field(max_length=MAX_TYPED)
     m: float = Field(gt=0, le=200)
 
     @model_validator(mode="before")

@@ -28,7 +28,7 @@ def known_conductor(value: str | None) -> str | None:
         There is no such stock size.
     """
     if value is not None and value not in stock_conductors():
-        raise UnreadableQuantity(f"“{value}” is not a stock size: write for example “awg:2/0” or “mm2:70”.")
+        raise UnreadableQuantity(f"“{value[:20]}” is not a stock size: write for example “awg:2/0” or “mm2:70”.")
     return value
 
 
