@@ -67,7 +67,7 @@ def good() -> dict[str, Any]:
         (json.dumps({**good(), "colour": "red"}), "One entry"),
         (json.dumps([1]), "not a Ryokan job"),
         ("{", "not JSON"),
-        ("[" * 100_000, "not JSON"),
+        ("[" * 100_000, "nested deeper"),
         (" " * (MAX_BYTES + 1), "at most 5 MB"),
     ],
     ids=["newer", "older", "no version", "other format", "unknown key", "list", "broken", "deep", "large"],

@@ -426,3 +426,62 @@ def test_an_error_inside_the_error_handler_is_an_incident_that_is_logged(
     logged = [record for record in caplog.records if record.getMessage() == "incident"]
     assert [record.data["incident"] in told for record in logged] == [True]
     assert [record.exc_info[0] for record in logged] == [KeyError]
+
+
+@pytest.mark.parametrize(
+    ("body", "pointer", "says"),
+    [
+        (rb'{"title": "a\u0000b", "customer": "c"}', "/title", "U+0000 at place 2"),
+        (rb'{"title": "\ud800", "customer": "c"}', "/title", "U+D800 at place 1"),
+        (rb'{"title": "t", "\u0000": 1}', "", "name of an entry"),
+        (b'{"title": NaN}', "", "NaN is no number"),
+        (b'{"title": 1e999}', "/title", "larger than any"),
+        (b'{"title": ' + b"9" * 5000 + b"}", "", "more digits"),
+        (b'{"title": ' + b"[" * 100_000 + b"]" * 100_000 + b"}", "", "nested deeper"),
+        (b'{"title": ' + b"[" * 70 + b"]" * 70 + b"}", "/title" + "/0" * 59, "nested deeper"),
+    ],
+    ids=["NUL", "surrogate", "key", "NaN", "infinite", "digits", "very deep", "deep"],
+)
+def test_what_cannot_be_kept_is_refused_once_and_at_its_place(shops: Shops, body: bytes, pointer: str, says: str) -> None:
+    browser = shops.browser()
+
+    sent = browser.client.post(
+        "/api/v1/jobs", data=body, content_type="application/json", headers={"X-CSRF-Token": browser.token}
+    )
+
+    (fault,) = assert_problem(sent, 422, "unacceptable")["errors"]
+    assert fault["pointer"] == pointer
+    assert says in fault["detail"]
+
+
+@pytest.mark.parametrize(
+    ("method", "address", "headers", "status"),
+    [
+        ("GET", "/places?q=%00", {}, 422),
+        ("GET", "/options/%00", {}, 404),
+        ("GET", "/options/{option}/figures/a%00b", {}, 404),
+        ("GET", "/options/{option}/figures/%ED%A0%80", {}, 404),
+        ("GET", "/places?q=" + "x" * 3000, {}, 414),
+        ("PATCH", "/options/{option}/rig", {"If-Match": '"²"'}, 422),
+        ("PATCH", "/options/{option}/rig", {"If-Match": '"٣"'}, 422),
+        ("PATCH", "/options/{option}/rig", {"Edit-Id": "²²²²²²²²²"}, 422),
+        ("POST", "/jobs", {"Content-Type": "application/x-www-form-urlencoded"}, 415),
+        ("POST", "/jobs", {"Content-Type": "multipart/form-data; boundary=x"}, 415),
+        ("POST", "/jobs/file", {"Content-Type": "multipart/form-data; boundary=x"}, 415),
+        ("POST", "/jobs", {"Content-Type": "text/plain"}, 415),
+    ],
+)
+def test_addresses_headers_and_kinds_of_body_that_nobody_sends(
+    shops: Shops, method: str, address: str, headers: dict[str, str], status: int
+) -> None:
+    browser = shops.browser()
+    sent = {"X-CSRF-Token": browser.token, "If-Match": '"1"', "Content-Type": "application/json", **headers}
+    body = None if method == "GET" else b'[{"op": "add", "path": "/brief/people", "value": 3}]'
+
+    answer = browser.client.open(f"/api/v1{address.format(option=shops.option_id)}", method=method, data=body, headers=sent)
+
+    assert (answer.status_code, bool(answer.json["detail"])) == (status, True)
+
+
+def test_no_page_of_it_can_be_put_into_a_frame(shops: Shops) -> None:
+    assert shops.browser().get("/session").headers["X-Frame-Options"] == "DENY"

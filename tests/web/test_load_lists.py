@@ -98,8 +98,8 @@ def test_what_spreadsheets_write_is_read(shops: Shops, content: bytes) -> None:
         (b"line,profile\nlamp 3 W 5 h,noon\n", "cannot be taken", "/2/profile"),
         (b"line,duty_hot\nlamp 3 W 5 h,7\n", "cannot be taken", "/2/duty_hot"),
         (b"line\n" + b"lamp 3 W 5 h\n" * 100_000, "more than 300 rows", None),
-        (b"line\n" + b"x" * 5000, "cannot be taken", "/2/line"),
-        (b"\x00\x01\xff", "among them", None),
+        (b"line\n" + b"x" * 5000, "more than 2000 characters", "/2/"),
+        (b"\x00\x01\xff", "U+0000", "/1/"),
     ],
     ids=["empty", "other columns", "twice", "no rows", "formula", "hours", "bars", "profile", "duty", "rows", "long", "bytes"],
 )

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
@@ -13,6 +12,7 @@ from ryokan.core.errors import DomainError, UnknownPart
 from ryokan.core.model import Model
 from ryokan.core.parts.fitted import fitted
 from ryokan.core.parts.model import Part, book_ref
+from ryokan.core.plain_text import UnreadableJson, read_json
 from ryokan.core.rig import SCHEMA_VERSION, Rig
 from ryokan.core.upgrade import upgraded_job
 
@@ -85,9 +85,10 @@ def read_job_file(content: bytes) -> JobFile:
     if len(content) > MAX_BYTES:
         raise UnreadableJobFile(f"The file has {len(content) / 1e6:.0f} MB; a job file has at most {MAX_BYTES / 1e6:.0f} MB.")
     try:
-        document = json.loads(content)
-    except (UnicodeDecodeError, json.JSONDecodeError, RecursionError) as error:
-        raise UnreadableJobFile(f"The file is not JSON: {error}.") from error
+        document = read_json(content)
+    except UnreadableJson as error:
+        fault = FileProblem(error.pointer, "json", str(error), {})
+        raise UnreadableJobFile(f"The file cannot be read. {error}", [fault]) from error
     if not isinstance(document, dict) or document.get("format") != "ryokan-job":
         raise UnreadableJobFile("The file is not a Ryokan job: its “format” is not “ryokan-job”.")
     version = document.get("schema_version")

@@ -1,7 +1,7 @@
 """The audit as CSV and as a workbook, and a CSV back as loads.
 
 One row a load: the line that reads as it, what a line does not say, and – for reading only – what the report makes of it.
-A cell that a spreadsheet would run as a formula is written with an apostrophe before it, and read without.
+A cell that a spreadsheet would run as a formula is written with an apostrophe, and read without: see ``core.csv_rows``.
 """
 
 from __future__ import annotations
@@ -12,6 +12,7 @@ from collections.abc import Iterator, Sequence
 
 from pydantic import ValidationError
 
+from ryokan.core.csv_rows import UnreadableCsv, inert, live, read_rows
 from ryokan.core.errors import DomainError
 from ryokan.core.evaluate import Report
 from ryokan.core.job_file import problems_of
@@ -26,7 +27,7 @@ _AMBIENTS: tuple[Ambient, ...] = ("freezing", "cold", "mild", "hot")
 _BEYOND_THE_LINE = ("group", "profile", "bars", *(f"duty_{ambient}" for ambient in _AMBIENTS), "shed_order", "struck")
 _FOR_READING = ("name", "running_w", "wh_per_day", "wh_at_bank")
 COLUMNS = ("line", *_BEYOND_THE_LINE, *_FOR_READING)
-_RUNS_AS_FORMULA = ("=", "+", "-", "@", "\t", "\r")
+MAX_BYTES = 2_000_000
 
 
 class UnreadableLoads(DomainError):
@@ -45,7 +46,7 @@ def loads_csv(rig: Rig, report: Report) -> str:
     writer = csv.writer(out, lineterminator="\r\n")
     writer.writerow(COLUMNS)
     for cells in _rows(rig, report):
-        writer.writerow([_inert(str(cell)) for cell in cells])
+        writer.writerow([inert(str(cell)) for cell in cells])
     return "\ufeff" + out.getvalue()
 
 
@@ -82,22 +83,19 @@ def read_loads_csv(text: str, *, system_v: int, mains_v: int) -> list[Load]:
     UnreadableLoads
         No column “line”, unknown columns, too many rows, or rows with faults; all of them are listed.
     """
-    text = text.removeprefix("\ufeff")
-    first = text.splitlines()[0] if text.strip() else ""
-    rows = csv.reader(io.StringIO(text), delimiter=";" if first.count(";") > first.count(",") else ",")
-    header = [name.strip() for name in next(rows, [])]
+    try:
+        rows = list(read_rows(text, max_rows=MAX_LOADS))
+    except UnreadableCsv as error:
+        raise UnreadableLoads(str(error), [RowProblem(error.row, "", str(error))]) from error
+    _, header = rows[0] if rows else (1, [""])
     unknown = [name for name in header if name not in COLUMNS]
     if "line" not in header or unknown or len(set(header)) != len(header):
         what = f" Unknown columns: {', '.join(unknown[:5])}." if unknown else ""
         raise UnreadableLoads(f"The first row has to name the columns, among them “line”.{what}")
     loads: list[Load] = []
     problems: list[RowProblem] = []
-    for number, cells in enumerate(rows, start=2):
-        if not any(cell.strip() for cell in cells):
-            continue
-        if number > MAX_LOADS + 1:
-            raise UnreadableLoads(f"The list has more than {MAX_LOADS} rows; a sheet holds {MAX_LOADS} loads.")
-        row = dict(zip(header, (_live(cell.strip()) for cell in cells), strict=False))
+    for number, cells in rows[1:]:
+        row = dict(zip(header, map(live, cells), strict=False))
         found = _load(row, system_v=system_v, mains_v=mains_v)
         if isinstance(found, Load):
             loads.append(found)
@@ -146,11 +144,3 @@ def _rows(rig: Rig, report: Report) -> Iterator[list[str | float]]:
             load.name,
             *("" if figure is None else round(figure.number, 3) for figure in figures),
         ]
-
-
-def _inert(cell: str) -> str:
-    return f"'{cell}" if cell.startswith(_RUNS_AS_FORMULA) else cell
-
-
-def _live(cell: str) -> str:
-    return cell[1:] if cell.startswith("'") and cell[1:].startswith(_RUNS_AS_FORMULA) else cell

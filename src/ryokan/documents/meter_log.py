@@ -6,8 +6,6 @@ The first row names the columns. One holds the time, the others what was metered
 
 from __future__ import annotations
 
-import csv
-import io
 import re
 from collections import defaultdict
 from collections.abc import Callable, Iterator, Sequence
@@ -17,6 +15,7 @@ from itertools import pairwise
 from statistics import median
 from typing import Literal, TypeAlias
 
+from ryokan.core.csv_rows import UnreadableCsv, read_rows
 from ryokan.core.errors import DomainError
 from ryokan.core.row_problem import RowProblem
 
@@ -73,11 +72,14 @@ def read_meter_log(text: str) -> MeterLog:
         No columns that can be told apart, too many rows, dates that can be read two ways, times that run backwards, a
         running total, or cells with faults, which are listed.
     """
-    text = text.removeprefix("\ufeff")
-    first = text.splitlines()[0] if text.strip() else ""
-    rows = csv.reader(io.StringIO(text), delimiter=";" if first.count(";") > first.count(",") else ",")
-    columns = _Columns.of([cell.strip() for cell in next(rows, [])])
-    cells = list(_cells(rows))
+    if max(text.count("\n"), text.count("\r")) > MAX_ROWS + 1:  # before any of it is read
+        raise UnreadableLog(f"The log has more than {MAX_ROWS} rows. Export fewer days, or a longer step.")
+    try:
+        rows = list(read_rows(text, max_rows=MAX_ROWS))
+    except UnreadableCsv as error:
+        raise UnreadableLog(str(error), [RowProblem(error.row, "", str(error))]) from error
+    columns = _Columns.of(rows[0][1] if rows else [])
+    cells = rows[1:]
     if len(cells) < 2:
         raise UnreadableLog("The log holds no rows to add up.")
     read_time = _time_reader([row[columns.time] for _, row in cells if len(row) > columns.time])
@@ -118,14 +120,6 @@ class _Columns:
         raise UnreadableLog(
             "The first row has to name a column of times, such as “time”, and one with its unit, such as “power W” or “Ah”."
         )
-
-
-def _cells(rows: Iterator[list[str]]) -> Iterator[tuple[int, list[str]]]:
-    for number, row in enumerate(rows, start=2):
-        if number > MAX_ROWS + 1:
-            raise UnreadableLog(f"The log has more than {MAX_ROWS} rows. Export fewer days, or a longer step.")
-        if any(cell.strip() for cell in row):
-            yield number, [cell.strip() for cell in row]
 
 
 def _samples(cells: list[tuple[int, list[str]]], columns: _Columns, read_time: Callable[[str], datetime]) -> list[Sample]:

@@ -6,6 +6,7 @@ from uuid import UUID, uuid4
 
 from sqlalchemy.orm import Session
 
+from ryokan.core.csv_rows import decoded
 from ryokan.core.job_file import FileProblem
 from ryokan.core.rig import MAX_LOADS
 from ryokan.documents.load_list import UnreadableLoads, loads_csv, loads_xlsx, read_loads_csv
@@ -41,11 +42,7 @@ def patch_of_list(session: Session, actor: Actor, option_id: UUID, content: byte
     """
     rig = work_out(session, actor, option_id).rig
     try:
-        text = content.decode("utf-8-sig")
-    except UnicodeDecodeError:
-        text = content.decode("cp1252", errors="replace")  # what spreadsheets of the West save otherwise
-    try:
-        loads = read_loads_csv(text, system_v=rig.storage.system_v, mains_v=rig.region.mains_v)
+        loads = read_loads_csv(decoded(content), system_v=rig.storage.system_v, mains_v=rig.region.mains_v)
     except UnreadableLoads as error:
         faults = [FileProblem(f"/{one.row}/{one.column}", "row", one.message, {}) for one in error.problems]
         raise Unacceptable(str(error), faults) from error

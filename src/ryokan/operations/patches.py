@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import copy
+import re
 from collections.abc import Mapping, Sequence
 from typing import Any, TypeAlias
 
@@ -80,7 +81,7 @@ def _key_of(node: Any, part: str) -> str | int | None:
     """What a part of a pointer picks out of an object or a list; None where there is no such member."""
     if isinstance(node, dict):
         return part if part in node else None
-    if isinstance(node, list) and part.isdigit() and int(part) < len(node):
+    if isinstance(node, list) and re.fullmatch("[0-9]{1,6}", part) and int(part) < len(node):
         return int(part)
     return None
 

@@ -9,6 +9,7 @@ from uuid import uuid4
 
 from sqlalchemy.orm import Session
 
+from ryokan.core.csv_rows import decoded
 from ryokan.core.data.assumptions import assumptions
 from ryokan.core.evaluate import evaluate
 from ryokan.core.figure import Figure
@@ -161,11 +162,7 @@ def meter_log(opened: Worked, content: bytes) -> ReadLog:
         The sheet is full.
     """
     try:
-        text = content.decode("utf-8-sig")
-    except UnicodeDecodeError:
-        text = content.decode("cp1252", errors="replace")
-    try:
-        log = read_meter_log(text)
+        log = read_meter_log(decoded(content))
     except UnreadableLog as error:
         faults = [FileProblem(f"/{one.row}/{one.column}", "row", one.message, {}) for one in error.problems]
         raise Unacceptable(str(error), faults) from error

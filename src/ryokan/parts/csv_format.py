@@ -7,11 +7,13 @@ from __future__ import annotations
 
 import csv
 import io
+import re
 from collections.abc import Iterable, Sequence
 from typing import Any
 
 from pydantic import ValidationError
 
+from ryokan.core.csv_rows import UnreadableCsv, inert, live, read_rows
 from ryokan.core.errors import DomainError
 from ryokan.core.job_file import problems_of
 from ryokan.core.parts.model import KINDS, Part, PartKind
@@ -45,24 +47,23 @@ def read_parts_csv(text: str, kind: PartKind) -> list[Part]:
     UnreadableParts
         No header, unknown or doubled columns, too many rows, or rows with faults; all of them are listed.
     """
-    rows = csv.reader(io.StringIO(text.removeprefix("\ufeff")))
-    header = [name.strip() for name in next(rows, [])]
+    try:
+        rows = list(read_rows(text, max_rows=MAX_ROWS))
+    except UnreadableCsv as error:
+        raise UnreadableParts(str(error), [RowProblem(error.row, "", str(error))]) from error
+    header = rows[0][1] if rows else []
     unknown = [name for name in header if name not in columns_of(kind)]
     if not header or unknown or len(set(header)) != len(header):
         what = f"unknown columns: {', '.join(unknown)}" if unknown else "no header, or a column twice"
         raise UnreadableParts(f"The first row does not name the columns of this kind ({what}).")
     parts: list[Part] = []
     problems: list[RowProblem] = []
-    for number, cells in enumerate(rows, start=2):
-        if not any(cell.strip() for cell in cells):
-            continue
-        if number > MAX_ROWS + 1:
-            raise UnreadableParts(f"A list has at most {MAX_ROWS} parts.")
+    for number, cells in rows[1:]:
         if len(cells) != len(header):
             problems.append(RowProblem(number, "", f"{len(cells)} cells under {len(header)} columns"))
             continue
         try:
-            parts.append(KINDS[kind].model_validate(_document(dict(zip(header, cells, strict=True)))))
+            parts.append(KINDS[kind].model_validate(_document(dict(zip(header, map(live, cells), strict=True)))))
         except ValidationError as error:
             problems += [RowProblem(number, fault.pointer.strip("/"), fault.message) for fault in problems_of(error)]
     if problems:
@@ -79,7 +80,10 @@ def _document(cells: dict[str, str]) -> dict[str, Any]:
     amount, currency = typed.pop("price", None), typed.pop("currency", None)
     if amount is not None:
         typed["price"] = {"amount": amount, "currency": currency}
-    return {name: int(value) if name in _WHOLE and str(value).isdigit() else value for name, value in typed.items()}
+    return {
+        name: int(value) if name in _WHOLE and re.fullmatch("[0-9]{1,6}", str(value)) else value
+        for name, value in typed.items()
+    }
 
 
 # Members whose choices are numbers: a cell is text, and a choice does not turn text into a number by itself.
@@ -96,7 +100,7 @@ def write_parts_csv(parts: Iterable[Part], kind: PartKind) -> str:
         cells = part.model_dump(mode="json", exclude={"price", "size", "kind"})
         cells |= {} if part.size is None else part.size.model_dump()
         cells |= {} if part.price is None else {"price": str(part.price.amount), "currency": part.price.currency}
-        writer.writerow([_cell(cells.get(column)) for column in columns])
+        writer.writerow([inert(_cell(cells.get(column))) for column in columns])
     return out.getvalue()
 
 

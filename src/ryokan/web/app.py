@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
-from flask import Blueprint, Flask, Response, render_template_string, request, send_from_directory
+from flask import Blueprint, Flask, Response, render_template_string, send_from_directory
 from flask_talisman import Talisman
 from flask_wtf.csrf import CSRFProtect
 from spectree import Response as SpecResponse
@@ -13,9 +13,24 @@ from werkzeug.exceptions import NotFound
 
 from ryokan.operations.accounts import SIGNED_IN_FOR
 from ryokan.store.database import SCHEMA_REVISION, DatabaseUnavailable, schema_revision
-from ryokan.web import banks, comments, jobs, load_lists, logs, options, parts, people, places, problems, session, shop, surveys
+from ryokan.web import (
+    banks,
+    comments,
+    guard,
+    jobs,
+    load_lists,
+    logs,
+    options,
+    parts,
+    people,
+    places,
+    problems,
+    session,
+    shop,
+    surveys,
+)
 from ryokan.web.context import Context, context
-from ryokan.web.limits import BODY_BYTES, bound_body
+from ryokan.web.limits import BODY_BYTES
 from ryokan.web.schemas import Health, Readiness
 from ryokan.web.spec import answers, spec
 
@@ -48,12 +63,19 @@ def utc_now() -> datetime:
     return datetime.now(UTC)
 
 
+class Application(Flask):
+    """Flask, but for what it writes of errors: that would name the address, and :mod:`ryokan.web.problems` logs each."""
+
+    def log_exception(self, exc_info: object) -> None:
+        """Leave it to the handler."""
+
+
 def create_app(context: Context, *, secret_key: str, frontend: Path | None = None, https: bool = False) -> Flask:
     """An application on a database.
 
     ``frontend`` is the folder of the built interface; without it only the API is served. ``https`` makes cookies secure.
     """
-    app = Flask(__name__, static_folder=None)
+    app = Application(__name__, static_folder=None)
     app.extensions["ryokan"] = context
     app.config.update(
         SECRET_KEY=secret_key,
@@ -65,7 +87,7 @@ def create_app(context: Context, *, secret_key: str, frontend: Path | None = Non
         WTF_CSRF_HEADERS=["X-CSRF-Token"],
     )
     logs.register(app)  # first, so that refusals of what follows are logged too
-    app.before_request(bound_body)  # before anything reads one
+    guard.register(app)
     CSRFProtect(app)
     Talisman(
         app,
@@ -86,22 +108,17 @@ def create_app(context: Context, *, secret_key: str, frontend: Path | None = Non
         },
         content_security_policy_nonce_in=["style-src"],
         referrer_policy="same-origin",
+        frame_options="DENY",
     )
     for module in (session, people, shop, jobs, options, load_lists, comments, parts, surveys, banks, places):
         app.register_blueprint(module.blueprint, url_prefix=API)
     app.register_blueprint(health, url_prefix=API)
     problems.register(app)
-    app.before_request(_readable_json)
+    app.before_request(guard.read_body)
     app.after_request(_no_store)
     if frontend is not None:
         _serve_interface(app, frontend)
     return app
-
-
-def _readable_json() -> None:
-    """A body that says it is JSON has to be: otherwise the answer would speak of missing members."""
-    if request.is_json and request.content_length:
-        request.get_json()
 
 
 def _no_store(response: Response) -> Response:

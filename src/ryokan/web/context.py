@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
@@ -72,6 +73,6 @@ def base_revision() -> int:
         The request names none.
     """
     header = (request.headers.get("If-Match") or "").strip('" ')
-    if not header.isdigit() or len(header) > 9:
+    if not re.fullmatch("[0-9]{1,9}", header):
         raise Unacceptable("An edit names the revision it was made on, in If-Match.")
     return int(header)

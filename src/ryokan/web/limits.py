@@ -4,12 +4,15 @@ from __future__ import annotations
 
 from flask import request
 
-from ryokan.documents import journey_gpx, meter_log, photograph, weather_file
+from ryokan.core import job_file
+from ryokan.documents import journey_gpx, load_list, meter_log, photograph, weather_file
 
-# What is typed is small. A job file has up to 5 MB (``core.job_file``) and is opened by the command line beyond this.
-BODY_BYTES = 2_000_000
-# Files are larger, by endpoint.
+MOST_ADDRESS_CHARACTERS = 2_000
+BODY_BYTES = 2_000_000  # what is typed is small
+# Bodies that are files, by endpoint.
 FILE_BYTES = {
+    "jobs.open_job_file": job_file.MAX_BYTES,
+    "load_lists.read_list": load_list.MAX_BYTES,
     "surveys.add_photograph": photograph.MAX_BYTES,
     "surveys.read_log": meter_log.MAX_BYTES,
     "places.read_weather": weather_file.MAX_BYTES,

@@ -9,7 +9,7 @@ from http import HTTPStatus
 from flask import Flask, Response, g, jsonify, request
 from flask_wtf.csrf import CSRFError
 from pydantic import ValidationError
-from werkzeug.exceptions import HTTPException
+from werkzeug.exceptions import HTTPException, InternalServerError
 
 from ryokan.core.job_file import FileProblem, problems_of
 from ryokan.operations import errors as refusals
@@ -96,15 +96,18 @@ def register(app: Flask) -> None:
             400: "The request could not be read. Its body has to be JSON.",
             404: "There is nothing at this address.",
             405: f"{request.method} is not possible here.",
-            413: "This is larger than the server takes.",
+            413: f"This is larger than what is taken here, {(request.max_content_length or 0) / 1e6:g} MB at most.",
+            414: "The address is longer than any here.",
             415: "The body has to be JSON.",
         }.get(status, error.description or error.name)
         return answer(status, f"http_{status}", detail)
 
     @app.errorhandler(Exception)
+    @app.errorhandler(InternalServerError)  # also what goes wrong in one of the handlers above
     def unexpected(error: Exception) -> Response:
         incident = secrets.token_hex(4)
-        log.exception("incident", extra={"data": {"incident": incident, "request": g.get("request_id")}})
+        cause = getattr(error, "original_exception", None) or error
+        log.error("incident", exc_info=cause, extra={"data": {"incident": incident, "request": g.get("request_id")}})
         return answer(500, "internal", f"Something went wrong here; nothing was stored. Incident {incident}.")
 
 

@@ -188,7 +188,7 @@ def _part_value(meaning: Meaning, match: re.Match[str]) -> float:
         return 24.0
     number = _number(match[1])
     unit = match[2].lower() if match.re.groups > 1 and match[2] else ""
-    if meaning == "hours" and unit.isdigit():
+    if meaning == "hours" and re.fullmatch("[0-9]+", unit):
         return number + int(unit) / 60
     if meaning == "hours":
         unit = "min" if unit.startswith("m") else "s" if unit.startswith("s") else ""
@@ -243,7 +243,7 @@ def _unreadable(line: str, parts: Mapping[Meaning, list[Part]]) -> list[Question
     questions = []
     for part in parts.get("unreadable", []):
         likely = part.text.translate(str.maketrans("oOlI", "0011"))
-        if part.text.isdigit() and not line[: part.start].strip():
+        if re.fullmatch("[0-9]+", part.text) and not line[: part.start].strip():
             likely = f"{part.text} x"  # “10 lamps” for “10 x lamp”
         nearest = () if likely == part.text else (_with(line, part, likely),)
         questions.append(Question("load.unreadable", part.start, part.end, {"text": part.text}, nearest))
