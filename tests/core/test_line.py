@@ -144,3 +144,16 @@ def test_a_written_line_reads_as_the_same_load(members: dict[str, Any], when: st
     assert back.hours_per_day == pytest.approx(load.hours_per_day, rel=1e-3)
     assert back.duty_frac == pytest.approx(load.duty_frac, rel=1e-3)
     assert list(back.draw.model_dump().values())[1:] == pytest.approx(list(load.draw.model_dump().values())[1:], rel=1e-3)
+
+
+@given(st.text(st.sampled_from("0123456789.,^e-−–x× %'/aAdhkmnVWwy²٣é\n"), max_size=200))
+def test_no_line_is_beyond_reading(line: str) -> None:
+    reading = read_line(line, system_v=12, mains_v=230)
+
+    assert (reading.load is None) == bool(reading.questions)
+
+
+def test_a_number_that_never_ends_is_asked_about() -> None:
+    (question,) = read_line("lamp " + "9" * 190 + " W", system_v=12, mains_v=230).questions
+
+    assert (question.code, question.start) == ("load.unreadable", 5)

@@ -108,7 +108,7 @@ GAP = changed_hours(ghi=hours()["ghi"].where(hours().index.dayofyear != 100, 999
     ("content", "says"),
     [
         (b"", "neither EPW nor TMY3"),
-        (b"\x00\xff\xfe garbage", "neither EPW nor TMY3"),
+        (b"\x00\xff\xfe garbage", "not text"),
         (b'{"outputs": {"hourly": []}}', "in a plane"),
         (b"{not json", "cannot be read to its end"),
         (epw(HALF).encode(), "4380 hours"),

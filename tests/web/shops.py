@@ -21,7 +21,7 @@ from ryokan.operations.accounts import add_user, create_shop
 from ryokan.operations.comments import comment
 from ryokan.operations.jobs import create_job, open_job
 from ryokan.operations.parts import add_part
-from ryokan.operations.photographs import add_photograph
+from ryokan.operations.photographs import add_photograph, photographs, throw_away
 from ryokan.operations.systems import add_system, join
 from ryokan.store.database import transaction
 from ryokan.store.drafts import DraftStore
@@ -108,6 +108,8 @@ class Shops:
 
     def new_photograph(self) -> str:
         with transaction(self.engine) as session:
+            for old in photographs(session, self.ada, UUID(self.job_id))[:-20]:  # a job keeps so many
+                throw_away(session, self.ada, old.id)
             kept = add_photograph(session, self.ada, UUID(self.job_id), a_picture(), pin="vehicle", now=START)
             return str(kept[-1].id)
 

@@ -60,13 +60,9 @@ EDITORS = {"owner", "designer"}
 WHO_MAY: dict[str, set[str]] = {
     "/options/<uuid:option_id>/lines": EVERYBODY,
     "/options/<uuid:option_id>/preview": EVERYBODY,
-    "/options/<uuid:option_id>/loads/reading": EVERYBODY,
     "/options/<uuid:option_id>/runs": EVERYBODY,
     "/options/<uuid:option_id>/bank-that-keeps": EVERYBODY,
     "/options/<uuid:option_id>/wishes": EVERYBODY,
-    "/options/<uuid:option_id>/meter-log": EVERYBODY,
-    "/options/<uuid:option_id>/weather-file": EVERYBODY,
-    "/options/<uuid:option_id>/journey-file": EVERYBODY,
     "/jobs/<uuid:job_id>/photographs": EVERYBODY - {"viewer"},
     "/photographs/<uuid:photograph_id>": EVERYBODY - {"viewer"},
     "/photographs/<uuid:photograph_id>/caption": EVERYBODY - {"viewer"},

@@ -143,10 +143,12 @@ def test_a_large_photograph_passes_and_is_fetched_once(shops: Shops) -> None:
         (b"<svg xmlns='http://www.w3.org/2000/svg'/>", "vehicle", "no JPEG, PNG or WebP"),
         (a_picture(kind="GIF"), "vehicle", "no JPEG, PNG or WebP"),
         (a_picture((400, 400), "JPEG")[:900], "vehicle", "to its end"),
-        (a_picture((8000, 8000)), "vehicle", "million pixels"),
+        (a_picture((6000, 6000)), "vehicle", "at most 28 million"),
+        (a_picture((5000, 5000), "JPEG", progressive=True), "vehicle", "at most 23 million"),
+        (a_picture((4000, 4000), "WEBP"), "vehicle", "at most 9 million"),
         (a_picture(), "load:a", "pinned to"),
     ],
-    ids=["empty", "svg", "gif", "cut off", "huge", "pin"],
+    ids=["empty", "svg", "gif", "cut off", "png", "scans", "webp", "pin"],
 )
 def test_what_is_no_photograph_is_refused(shops: Shops, content: bytes, pin: str, says: str) -> None:
     browser = shops.browser()
@@ -243,11 +245,30 @@ def test_gaps_and_days_that_were_not_metered_whole_are_left_out(shops: Shops) ->
         (b"date,Ah\n2026-04-03,40\n2026-04-03,50\n", "cannot be read", "/3/date"),
         (b"date,Ah\n2026-02-30,40\n2026-04-03,=1+1\n", "cannot be read", "/3/Ah"),
         (b"date,Ah\n" + b"".join(b"2026-04-%02d,%d\n" % (day, day * 50) for day in range(1, 12)), "running total", None),
-        (b"time,power W\n" + b"x,1\n" * 200_001, "more than 200000 rows", None),
+        (b"time,power W\n" + b"x,1\n" * 200_001, "more than 100000 rows", None),
         (b"time,power W\n2026-04-01 00:00,1\n", "no rows", None),
         (b"\xff\xfe\x00", "has to name", None),
+        (b"time,power W\n0002-01-01 00:00,1\n9998-01-01 00:00,1\n", "cannot be read", "/2/time"),
+        (b"time,power W\n1970-01-01 00:00,1\n2099-01-01 00:00,1\n", "at most 800", None),
+        (b"time,power W\n2026-01-01 00:00:00+99:00,1\n2026-01-02 00:00:00+99:00,1\n", "cannot be read", "/2/time"),
+        (b"time,power W\n" + b"," * 1_100_000, "more than 1000000 cells", "/1/"),
     ],
-    ids=["empty", "other columns", "two powers", "two ways", "twice", "cells", "total", "rows", "one row", "bytes"],
+    ids=[
+        "empty",
+        "other columns",
+        "two powers",
+        "two ways",
+        "twice",
+        "cells",
+        "total",
+        "rows",
+        "one row",
+        "bytes",
+        "years",
+        "span",
+        "zone",
+        "many cells",
+    ],
 )
 def test_a_hostile_log_is_refused_with_its_place(shops: Shops, content: bytes, says: str, pointer: str | None) -> None:
     problem = assert_problem(read_log(shops.browser(), shops, content), 422, "unacceptable")

@@ -17,6 +17,7 @@ from ryokan.core.plain_text import unkeepable
 
 MAX_CELL_CHARACTERS = 2_000
 MAX_COLUMNS = 200
+MAX_CELLS = 1_000_000  # by the separators in a file, before any of it is read
 _HEAD_CHARACTERS = 20_000  # the first row, in which separators are counted
 # What runs: at the beginning of a cell, or of what another separator would make one, perhaps behind blanks and quotes.
 _RUNS = re.compile(r"""((?:^|[,;|\t\r\n])[\s"']*)(?=[=+\-@])""")
@@ -53,7 +54,11 @@ def read_rows(text: str, *, max_rows: int) -> Iterator[tuple[int, list[str]]]:
         kept.
     """
     text = text.removeprefix("\ufeff")
-    rows = csv.reader(io.StringIO(text, newline=None), delimiter=_separator(text), strict=True)
+    separator = _separator(text)
+    if text.count(separator) > MAX_CELLS:
+        raise UnreadableCsv(f"There are more than {MAX_CELLS} cells.", 1)
+    rows = csv.reader(io.StringIO(text, newline=None), delimiter=separator, strict=True)
+    doubtful = bool(unkeepable(text))
     number = 0
     while True:
         number += 1
@@ -66,11 +71,10 @@ def read_rows(text: str, *, max_rows: int) -> Iterator[tuple[int, list[str]]]:
             return
         if len(cells) > MAX_COLUMNS:
             raise UnreadableCsv(f"Row {number} has {len(cells)} cells; at most {MAX_COLUMNS} are taken.", number)
-        for cell in cells:
-            if len(cell) > MAX_CELL_CHARACTERS:
-                raise UnreadableCsv(f"Row {number} has a cell of more than {MAX_CELL_CHARACTERS} characters.", number)
-            if fault := unkeepable(cell):
-                raise UnreadableCsv(f"Row {number}: {fault}", number)
+        if max(map(len, cells), default=0) > MAX_CELL_CHARACTERS:
+            raise UnreadableCsv(f"Row {number} has a cell of more than {MAX_CELL_CHARACTERS} characters.", number)
+        if doubtful and (fault := next(filter(None, map(unkeepable, cells)), "")):
+            raise UnreadableCsv(f"Row {number}: {fault}", number)
         found = [cell.strip() for cell in cells]
         if any(found):
             if number > max_rows + 1:

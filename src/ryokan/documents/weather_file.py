@@ -7,7 +7,6 @@ nobody would see it.
 from __future__ import annotations
 
 import io
-import json
 import math
 from typing import Any
 
@@ -15,10 +14,13 @@ import numpy as np
 
 from ryokan.core.climate.grid import DAYS
 from ryokan.core.errors import DomainError
+from ryokan.core.plain_text import read_json, unkeepable
 from ryokan.core.solar.model import OwnSun
 
-MAX_BYTES = 20_000_000
+MAX_BYTES = 5_000_000  # a year of hours has one to two
 HOURS = (8760, 8784)
+MOST_LINES = 9_000
+MOST_CELLS_IN_A_LINE = 120
 BRIGHTEST_W_PER_M2 = 1500.0  # no hour on the ground is brighter
 DIMMEST_YEAR_W_PER_M2 = 100.0  # the brightest hour of any year is brighter than that
 MISSING = 9000.0  # formats fill gaps with 9999 and the like
@@ -54,6 +56,8 @@ def read_weather_file(content: bytes, name: str = "") -> OwnSun:
         text = content.decode("utf-8-sig")
     except UnicodeDecodeError:
         text = content.decode("latin-1")
+    if fault := unkeepable(text):
+        raise UnreadableWeather(f"The file is not text: {fault}")
     hours, about = _read(text)
     lat_deg, lon_deg = _place(about)
     ghi, air = _checked(hours)
@@ -72,15 +76,17 @@ def read_weather_file(content: bytes, name: str = "") -> OwnSun:
 
 def _read(text: str) -> tuple[Any, dict[str, Any]]:
     """Hours with ``ghi`` and ``temp_air``, and what the file says of itself."""
+    read: tuple[Any, dict[str, Any]] | None = None
+    head = text[:4000].lstrip()[:2000]
+    if not head.startswith("{"):
+        _require_lines(text)
     import pvlib  # here: it takes a second, and few read a weather file
 
-    read: tuple[Any, dict[str, Any]] | None = None
-    head = text.lstrip()[:2000]
     try:
         if head.startswith("LOCATION,"):
             read = pvlib.iotools.read_epw(io.StringIO(text))
         elif head.startswith("{"):
-            read = _of_pvgis(json.loads(text), text)
+            read = _of_pvgis(read_json(text), text)
         elif head.startswith("Latitude (decimal degrees)"):
             if "G(h)" not in text:
                 raise UnreadableWeather(_IN_A_PLANE)
@@ -89,11 +95,20 @@ def _read(text: str) -> tuple[Any, dict[str, Any]]:
             read = pvlib.iotools.read_tmy3(io.StringIO(text), map_variables=True)
     except UnreadableWeather:
         raise
-    except (ValueError, KeyError, IndexError, TypeError, StopIteration, AttributeError) as error:
+    except (DomainError, ValueError, OverflowError, KeyError, IndexError, TypeError, StopIteration, AttributeError) as error:
         raise UnreadableWeather(f"The file begins like a weather file and cannot be read to its end: {error}") from error
     if read is None:
         raise UnreadableWeather("The file is neither EPW nor TMY3 nor a typical year of PVGIS as CSV or JSON.")
     return read
+
+
+def _require_lines(text: str) -> None:
+    """Refuse what is no table of a year before anything reads it as one."""
+    lines = max(text.count("\n"), text.count("\r"))
+    if lines > MOST_LINES:
+        raise UnreadableWeather(f"The file has {lines} lines; a year of hours has 8760, or 8784 with its leap day, and a head.")
+    if text.count(",") > MOST_LINES * MOST_CELLS_IN_A_LINE:
+        raise UnreadableWeather("The file has more in it than a year of hours.")
 
 
 _IN_A_PLANE = (
@@ -101,11 +116,17 @@ _IN_A_PLANE = (
 )
 
 
+_NO_YEAR = "The file has {hours} hours; a year has 8760, or 8784 with its leap day."
+
+
 def _of_pvgis(document: dict[str, Any], text: str) -> tuple[Any, dict[str, Any]]:
     import pvlib
 
-    if "tmy_hourly" not in document.get("outputs", {}):
+    hours = document.get("outputs", {}).get("tmy_hourly")
+    if hours is None:
         raise UnreadableWeather(_IN_A_PLANE)
+    if len(hours) not in HOURS:
+        raise UnreadableWeather(_NO_YEAR.format(hours=len(hours)))
     return _with_meta(pvlib.iotools.read_pvgis_tmy(io.StringIO(text), pvgis_format="json"))
 
 
@@ -129,7 +150,7 @@ def _place(about: dict[str, Any]) -> tuple[float, float]:
 def _checked(hours: Any) -> tuple[Any, Any]:
     """Sun and air of every hour, whole and in the units meant. [W/m², °C]"""
     if len(hours) not in HOURS:
-        raise UnreadableWeather(f"The file has {len(hours)} hours; a year has 8760, or 8784 with its leap day.")
+        raise UnreadableWeather(_NO_YEAR.format(hours=len(hours)))
     missing = [words for column, words in (("ghi", "sun on the level ground"), ("temp_air", "air")) if column not in hours]
     if missing:
         raise UnreadableWeather(f"The file has no column for: {', '.join(missing)}.")

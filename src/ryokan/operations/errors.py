@@ -9,6 +9,7 @@ Refused
 +-- WrongCredentials  address and password do not match
 +-- TooManyAttempts   signing in failed too often of late
 +-- TooFast           more edits a second than an option takes; try again in a moment
++-- Busy              more work at once than a process takes; try again in a moment
 """
 
 from __future__ import annotations
@@ -83,3 +84,9 @@ class TooFast(Refused):
     """More edits a second than an option takes."""
 
     code = "too_fast"
+
+
+class Busy(Refused):
+    """More work at once than a process takes."""
+
+    code = "busy"

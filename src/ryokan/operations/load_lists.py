@@ -33,14 +33,15 @@ def patch_of_list(session: Session, actor: Actor, option_id: UUID, content: byte
 
     Raises
     ------
-    NotThere
-        No such option in the actor's shop.
+    NotThere, NotAllowed
+        No such option in the actor's shop; the role only reads.
     Unacceptable
         The file is no load list; every fault is listed by row and column.
     NotPossible
         The sheet would hold too many loads.
     """
     rig = work_out(session, actor, option_id).rig
+    actor.require_editor()
     try:
         loads = read_loads_csv(decoded(content), system_v=rig.storage.system_v, mains_v=rig.region.mains_v)
     except UnreadableLoads as error:

@@ -12,6 +12,7 @@ from ryokan.operations import jobs
 from ryokan.web import answers as to_answer
 from ryokan.web.context import now, reader, signed_in
 from ryokan.web.job_schemas import Comparison, JobAnswer, JobList, NewJob, NewOption, Notes, OptionName
+from ryokan.web.limits import reads_a_file
 from ryokan.web.spec import answers, spec
 
 blueprint = Blueprint("jobs", __name__)
@@ -75,7 +76,8 @@ def read_job_file(job_id: UUID) -> tuple[JobFile, int, dict[str, str]]:
 
 
 @blueprint.post("/jobs/file")
-@spec.validate(resp=answers(JobAnswer, 403, 422))
+@reads_a_file
+@spec.validate(resp=answers(JobAnswer, 403, 413, 422))
 def open_job_file() -> JobAnswer:
     """Start a job from a file, the body as it is. Nothing is stored unless all of it can be taken."""
     with signed_in() as (session, actor):

@@ -9,6 +9,7 @@ from flask import Blueprint, Response, request
 
 from ryokan.operations import load_lists, load_sets
 from ryokan.web.context import signed_in
+from ryokan.web.limits import reads_a_file
 from ryokan.web.load_schemas import LoadListPatch, LoadSetAnswer, LoadSets, NewLoadSet
 from ryokan.web.spec import answers, files, spec
 
@@ -34,6 +35,7 @@ def read_xlsx(option_id: UUID) -> Response:
 
 
 @blueprint.post("/options/<uuid:option_id>/loads/reading")
+@reads_a_file
 @spec.validate(resp=answers(LoadListPatch, 403, 404, 409, 413, 422))
 def read_list(option_id: UUID) -> LoadListPatch:
     """Read a CSV, the body as it is, as the edit that would add its loads. Stores nothing."""

@@ -18,6 +18,7 @@ from ryokan.operations import rigs
 from ryokan.operations.errors import Unacceptable
 from ryokan.web.bank_schemas import PatchAnswer
 from ryokan.web.context import signed_in
+from ryokan.web.limits import reads_a_file
 from ryokan.web.place_schemas import (
     BoxQuery,
     DayOfSunAnswer,
@@ -107,12 +108,14 @@ def read_day_of_sun(option_id: UUID, query: DayQuery) -> DayOfSunAnswer:
 
 
 @blueprint.post("/options/<uuid:option_id>/weather-file")
-@spec.validate(resp=answers(PatchAnswer, 404, 413, 422))
+@reads_a_file
+@spec.validate(resp=answers(PatchAnswer, 403, 404, 413, 422))
 def read_weather(option_id: UUID) -> PatchAnswer:
     """Read a weather file, the body as it is, and answer with the edit that takes it. Stores nothing."""
     content = request.get_data()
     with signed_in() as (session, actor):
         rigs.work_out(session, actor, option_id)
+        actor.require_editor()
     try:
         own = read_weather_file(content)
     except UnreadableWeather as error:
@@ -126,12 +129,14 @@ def read_weather(option_id: UUID) -> PatchAnswer:
 
 
 @blueprint.post("/options/<uuid:option_id>/journey-file")
-@spec.validate(resp=answers(JourneyAnswer, 404, 413, 422))
+@reads_a_file
+@spec.validate(resp=answers(JourneyAnswer, 403, 404, 413, 422))
 def read_journey_file(option_id: UUID) -> JourneyAnswer:
     """Read a GPX file, the body as it is, and answer with its stays and the edit that adds them. Stores nothing."""
     content = request.get_data()
     with signed_in() as (session, actor):
         rig = rigs.work_out(session, actor, option_id).rig
+        actor.require_editor()
     try:
         stays = read_journey(content)
     except UnreadableJourney as error:

@@ -30,6 +30,7 @@ STATUS_BY_REFUSAL: dict[type[refusals.Refused], int] = {
     refusals.WrongCredentials: 401,
     refusals.TooManyAttempts: 429,
     refusals.TooFast: 429,
+    refusals.Busy: 503,
 }
 
 
@@ -67,7 +68,7 @@ def register(app: Flask) -> None:
         faults = list(error.problems) if isinstance(error, refusals.Unacceptable) else []
         draft = error.draft if isinstance(error, refusals.Stale) else None
         response = answer(status, error.code, str(error), faults, draft)
-        if isinstance(error, refusals.TooFast):
+        if isinstance(error, refusals.TooFast | refusals.Busy):
             response.headers["Retry-After"] = "1"
         if isinstance(error, refusals.Stale):
             response.headers["ETag"] = f'"{error.head}"'

@@ -12,6 +12,7 @@ from ryokan.store.models import PhotographRow
 from ryokan.web import answers as to_answer
 from ryokan.web.context import now, reader, signed_in
 from ryokan.web.job_schemas import OptionName
+from ryokan.web.limits import reads_a_file
 from ryokan.web.schemas import OptionAnswer
 from ryokan.web.spec import answers, files, spec
 from ryokan.web.survey_schemas import (
@@ -44,6 +45,7 @@ def list_photographs(job_id: UUID) -> PhotographList:
 
 
 @blueprint.post("/jobs/<uuid:job_id>/photographs")
+@reads_a_file
 @spec.validate(resp=answers(PhotographList, 403, 404, 409, 413, 422))
 def add_photograph(job_id: UUID, query: PinQuery) -> PhotographList:
     """Keep a photograph, the body as it is: JPEG, PNG or WebP. What the camera wrote into it is not kept."""
@@ -165,12 +167,15 @@ def read_wish(option_id: UUID, json: Said) -> WishAnswer:
 
 
 @blueprint.post("/options/<uuid:option_id>/meter-log")
-@spec.validate(resp=answers(LogAnswer, 404, 409, 413, 422))
+@reads_a_file
+@spec.validate(resp=answers(LogAnswer, 403, 404, 409, 413, 422))
 def read_log(option_id: UUID) -> LogAnswer:
     """Read a meter's CSV, the body as it is, without storing anything."""
     content = request.get_data()
     with signed_in() as (session, actor):
-        found = ways_in.meter_log(rigs.work_out(session, actor, option_id), content)
+        worked = rigs.work_out(session, actor, option_id)
+        actor.require_editor()
+        found = ways_in.meter_log(worked, content)
     return LogAnswer(
         days=[MeteredDay(day=day, ah=ah) for (day, _), ah in zip(found.log.days, found.days_ah, strict=True)],
         partial=list(found.log.partial),

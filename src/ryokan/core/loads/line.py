@@ -18,6 +18,7 @@ asked back, with the nearest readings as lines of their own.
 
 from __future__ import annotations
 
+import math
 import re
 from collections import defaultdict
 from collections.abc import Mapping
@@ -122,6 +123,7 @@ _PATTERN_TEXTS: tuple[tuple[Meaning, str], ...] = (
     ("importance", r"\b(must run|must|should|may be shed|shed)\b"),
 )
 _PATTERNS = tuple((meaning, re.compile(pattern, re.IGNORECASE)) for meaning, pattern in _PATTERN_TEXTS)
+_ENDLESS = re.compile(r"[\d.,]{25,}")  # no number is that long; looking for one in it would take long, too
 _SCALE = {"kw": 1e3, "kwh": 1e3, "ma": 1e-3, "min": 1 / 60, "s": 1 / 3600}
 _FEEDS: dict[str, Feed] = {"ac": "ac", "dc": "dc", "usb": "step_down", "step-down": "step_down", "stepdown": "step_down"}
 _MUST: dict[str, Importance] = {"must": "must", "must run": "must", "should": "should", "shed": "shed", "may be shed": "shed"}
@@ -144,6 +146,9 @@ def read_line(line: str, *, system_v: int, mains_v: int) -> Reading:
     Reading
         Never raises: whatever cannot be read is a question.
     """
+    if endless := _ENDLESS.search(line):
+        text = f"{endless[0][:20]}…"
+        return Reading((), None, (Question("load.unreadable", endless.start(), endless.end(), {"text": text}, ()),))
     parts = _parts(line)
     by_meaning: dict[Meaning, list[Part]] = defaultdict(list)
     for part in parts:
@@ -202,7 +207,10 @@ def _number(text: str) -> float:
     text = text.replace("−", "-").lower()
     if "^" in text:
         base, power = text.split("^")
-        return float(_number(base) ** min(int(power), 300))
+        try:
+            return float(_number(base) ** min(int(power), 300))
+        except OverflowError:
+            return math.inf
     if re.fullmatch(r"-?[1-9]\d{0,2}(,\d{3})+(\.\d+)?", text):
         return float(text.replace(",", ""))
     whole, _, rest = text.replace(",", ".").partition(".")
@@ -265,7 +273,7 @@ def _nearest(line: str, part: Part, high: float) -> tuple[str, ...]:
     """Readings near a value out of bounds: without its sign, or a slip of one digit."""
     if part.value < 0:
         return (_with(line, part, part.text.lstrip("-−")),)
-    if part.meaning == "hours" and part.value > high:
+    if part.meaning == "hours" and high < part.value < math.inf:
         tenth = part.value / 10
         return (_with(line, part, f"{tenth:g} h"), _with(line, part, "24 h"))
     return ()
