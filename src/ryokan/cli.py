@@ -17,8 +17,9 @@ from ryokan.core.evaluate import evaluate
 from ryokan.core.job_file import MAX_BYTES, JobFile, UnreadableJobFile, read_job_file
 from ryokan.operations import demo as demo_shop
 from ryokan.operations import jobs
-from ryokan.operations.accounts import MIN_PASSWORD, Actor, actor_of, create_shop
+from ryokan.operations.accounts import Actor, actor_of, create_shop
 from ryokan.operations.errors import Refused
+from ryokan.operations.passwords import require_password
 from ryokan.store import people
 from ryokan.store.backup import BackupFailed, back_up
 from ryokan.store.backup import restore as restore_backup
@@ -95,8 +96,10 @@ def shop() -> None:
 @click.password_option(help="At least 12 characters; asked for if left out.")
 def create_shop_command(name: str, owner: str, email: str, password: str) -> None:
     """Found a shop with its first owner."""
-    if len(password) < MIN_PASSWORD:
-        raise click.ClickException(f"A password has at least {MIN_PASSWORD} characters.")
+    try:
+        require_password(password, (owner, email, name))
+    except Refused as error:
+        raise click.ClickException(str(error)) from error
     with transaction(_engine()) as session:
         if user_by_email(session, email) is not None:
             raise click.ClickException(f"Somebody signs in as {email} already.")

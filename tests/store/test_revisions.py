@@ -301,7 +301,7 @@ def test_migrations_make_the_tables_that_the_models_describe(engine: Engine) -> 
 
 
 # Looked up before a shop is known: by a token, or by an address.
-BY_TOKEN = ("shops", "sign_ins", "sign_in_attempts", "invitations")
+BY_TOKEN = ("shops", "sign_ins", "known_devices", "sign_in_attempts", "invitations")
 
 
 def test_the_shop_is_part_of_every_key() -> None:

@@ -3,29 +3,20 @@
 from __future__ import annotations
 
 import hashlib
-import secrets
 from dataclasses import dataclass
-from datetime import datetime, timedelta
-from functools import cache
+from datetime import datetime
 from uuid import UUID, uuid4
 
-from argon2 import PasswordHasher
-from argon2.exceptions import VerificationError
 from sqlalchemy.orm import Session
 
-from ryokan.operations.errors import NotAllowed, TooManyAttempts, WrongCredentials
+from ryokan.operations.errors import NotAllowed
+from ryokan.operations.passwords import hash_of
 from ryokan.store import people
-from ryokan.store.models import ShopRow, SignInRow, UserRow
+from ryokan.store.models import ShopRow, UserRow
 from ryokan.store.scope import ShopScope
 from ryokan.wording.quantities import UnitSystem
 
-SIGNED_IN_FOR = timedelta(days=14)
-ATTEMPTS_ALLOWED = 8
-ATTEMPTS_WITHIN = timedelta(minutes=15)
-MIN_PASSWORD = 12
 EDITORS = ("owner", "designer")
-
-HASHER = PasswordHasher()
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,49 +72,6 @@ def add_user(session: Session, actor: Actor, *, name: str, email: str, role: str
     return Actor(actor.scope, user.id, name, role, actor.shop_name, caution_read=False)
 
 
-def check_password(session: Session, *, email: str, password: str, now: datetime) -> UserRow | None:
-    """The user whose password this is; None where it is wrong, in which case the failure has been counted.
-
-    The caller commits either way, so that failures count, and raises :class:`WrongCredentials` afterwards.
-
-    Raises
-    ------
-    TooManyAttempts
-        The address has failed too often within the last quarter of an hour.
-    """
-    address = digest(email.strip().lower())
-    if people.failed_attempts(session, address, now - ATTEMPTS_WITHIN) >= ATTEMPTS_ALLOWED:
-        minutes = int(ATTEMPTS_WITHIN.total_seconds() // 60)
-        raise TooManyAttempts(f"Too many attempts with this address. Wait {minutes} minutes and try again.")
-    user = people.user_by_email(session, email.strip())
-    if user is not None and user.left_at is not None:
-        user = None
-    try:
-        # An unknown address takes as long as a wrong password, so that addresses cannot be told apart by time.
-        HASHER.verify(user.password_hash if user is not None else _hash_of_nobody(), password)
-    except VerificationError:
-        user = None
-    if user is None:
-        people.forget_attempts_before(session, now - ATTEMPTS_WITHIN)
-        people.add_failed_attempt(session, address, now)
-        return None
-    people.forget_attempts(session, address)
-    return user
-
-
-def start_sign_in(session: Session, user: UserRow, now: datetime) -> str:
-    """A new token for the user's browser; only its hash is stored."""
-    token = secrets.token_urlsafe(32)
-    sign_in = SignInRow(token_hash=digest(token), shop_id=user.shop_id, user_id=user.id, expires_at=now + SIGNED_IN_FOR)
-    people.add_sign_in(session, sign_in, now)
-    return token
-
-
-def wrong_credentials() -> WrongCredentials:
-    """The one answer to every failed sign-in."""
-    return WrongCredentials("This address and password do not match. Check both and try again.")
-
-
 def actor_by_token(session: Session, token: str, now: datetime) -> Actor | None:
     """Whoever holds that token, while it lasts."""
     found = people.user_by_token(session, digest(token), now)
@@ -162,7 +110,7 @@ def new_user(shop_id: UUID, *, name: str, email: str, role: str, password: str) 
         email=email.strip().lower(),
         name=name,
         role=role,
-        password_hash=HASHER.hash(password),
+        password_hash=hash_of(password),
         caution_read_at=None,
     )
 
@@ -170,8 +118,3 @@ def new_user(shop_id: UUID, *, name: str, email: str, role: str, password: str) 
 def digest(text: str) -> str:
     """What is stored of a token or an address."""
     return hashlib.sha256(text.encode()).hexdigest()
-
-
-@cache
-def _hash_of_nobody() -> str:
-    return HASHER.hash(secrets.token_urlsafe(16))

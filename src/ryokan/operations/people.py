@@ -8,11 +8,12 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 from uuid import UUID
 
-from argon2.exceptions import VerificationError
 from sqlalchemy.orm import Session
 
-from ryokan.operations.accounts import HASHER, MIN_PASSWORD, Actor, digest, new_user
+from ryokan.operations.accounts import Actor, digest, new_user
 from ryokan.operations.errors import NotPossible, NotThere, Unacceptable
+from ryokan.operations.passwords import hash_of, matches, require_password
+from ryokan.operations.sign_in import ATTEMPTS_ALLOWED, ATTEMPTS_WITHIN, count_attempt
 from ryokan.store import people
 from ryokan.store.models import ROLES, InvitationRow, ShopRow, UserRow
 from ryokan.wording.quantities import UnitSystem
@@ -87,10 +88,10 @@ def accept_invitation(session: Session, token: str, *, name: str, password: str,
     Raises
     ------
     NotThere, NotPossible, Unacceptable
-        The link does not hold; somebody signs in with its address meanwhile; the password is too short.
+        The link does not hold; somebody signs in with its address meanwhile; the password is short or easy to guess.
     """
     invitation, shop = read_invitation(session, token, now=now)
-    require_password(password)
+    require_password(password, (name, invitation.email, shop.name))
     if people.user_by_email(session, invitation.email) is not None:
         raise NotPossible(f"Somebody signs in as {invitation.email} already.")
     user = new_user(shop.id, name=name, email=invitation.email, role=invitation.role, password=password)
@@ -131,16 +132,32 @@ def change_password(session: Session, actor: Actor, *, old: str, new: str, token
     Raises
     ------
     Unacceptable
-        The old password is another one, or the new one is too short.
+        The old password is another one, or the new one is short or easy to guess.
     """
     user = people.user(session, actor.scope.shop_id, actor.user_id)
-    try:
-        HASHER.verify(user.password_hash, old)
-    except VerificationError as error:
-        raise Unacceptable("That is not your password now.") from error
-    require_password(new)
-    user.password_hash = HASHER.hash(new)
+    if not matches(user.password_hash, old, known=True):
+        raise Unacceptable("That is not your password now.")
+    require_password(new, (user.name, user.email, actor.shop_name))
+    user.password_hash = hash_of(new)
+    people.forget_attempts(session, _old_passwords_of(actor))
     people.end_sign_ins_of(session, actor.scope, actor.user_id, but=digest(token))
+    people.forget_devices_of(session, actor.scope, actor.user_id)
+
+
+def count_old_password(session: Session, actor: Actor, *, now: datetime) -> None:
+    """Count a guess at one's own password before it is looked at; the caller commits.
+
+    Raises
+    ------
+    TooManyAttempts
+        There were too many of late.
+    """
+    people.forget_attempts_before(session, now - ATTEMPTS_WITHIN)
+    count_attempt(session, _old_passwords_of(actor), ATTEMPTS_ALLOWED, now)
+
+
+def _old_passwords_of(actor: Actor) -> str:
+    return digest(f"old password of {actor.user_id}")
 
 
 def sign_out_everywhere(session: Session, actor: Actor) -> None:
@@ -151,18 +168,6 @@ def sign_out_everywhere(session: Session, actor: Actor) -> None:
 def prefer_units(session: Session, actor: Actor, units: UnitSystem) -> None:
     """Show quantities to this person in these units from now on."""
     people.user(session, actor.scope.shop_id, actor.user_id).units = units
-
-
-def require_password(password: str) -> None:
-    """Refuse what is too short.
-
-    Raises
-    ------
-    Unacceptable
-        It is.
-    """
-    if len(password) < MIN_PASSWORD:
-        raise Unacceptable(f"A password has at least {MIN_PASSWORD} characters.")
 
 
 def _require_role(role: str) -> None:

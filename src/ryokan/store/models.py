@@ -77,14 +77,27 @@ class SignInRow(Base):
     expires_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
 
 
+class KnownDeviceRow(Base):
+    """A browser on which a person has signed in. It carries a token, the table only its hash."""
+
+    __tablename__ = "known_devices"
+    __table_args__ = (ForeignKeyConstraint(["shop_id", "user_id"], ["users.shop_id", "users.id"]),)
+
+    token_hash: Mapped[str] = mapped_column(String(64), primary_key=True)
+    shop_id: Mapped[UUID] = mapped_column(primary_key=True)
+    user_id: Mapped[UUID] = mapped_column(primary_key=True)
+    failures: Mapped[int] = mapped_column()
+    expires_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+
+
 class SignInAttemptRow(Base):
-    """One failed sign-in, so that all web processes agree when to slow down. Holds a hash of the address, not the address."""
+    """One attempt, so that all web processes agree when to slow down. Holds a hash of what is counted: account, network."""
 
     __tablename__ = "sign_in_attempts"
-    __table_args__ = (Index("sign_in_attempts_recent", "email_hash", "at"),)
+    __table_args__ = (Index("sign_in_attempts_recent", "of_hash", "at"),)
 
     id: Mapped[int] = mapped_column(primary_key=True, autoincrement=True)
-    email_hash: Mapped[str] = mapped_column(String(64))
+    of_hash: Mapped[str] = mapped_column(String(64))
     at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
 
 

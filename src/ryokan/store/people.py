@@ -12,7 +12,7 @@ from uuid import UUID
 from sqlalchemy import delete, func, select
 from sqlalchemy.orm import Session
 
-from ryokan.store.models import InvitationRow, ShopRow, SignInAttemptRow, SignInRow, SourceCheckRow, UserRow
+from ryokan.store.models import InvitationRow, KnownDeviceRow, ShopRow, SignInAttemptRow, SignInRow, SourceCheckRow, UserRow
 from ryokan.store.scope import ShopScope
 
 
@@ -161,22 +161,61 @@ def forget_source_check(session: Session, scope: ShopScope, source_id: str) -> N
     )
 
 
-def failed_attempts(session: Session, email_hash: str, since: datetime) -> int:
-    """How often signing in with that address has failed since then."""
-    query = select(func.count()).where(SignInAttemptRow.email_hash == email_hash, SignInAttemptRow.at > since)
+def lock_attempts(session: Session, of_hash: str) -> None:
+    """Count what is counted here one after the other, until the end of the transaction."""
+    session.execute(select(func.pg_advisory_xact_lock(func.hashtextextended(of_hash, 0))))
+
+
+def attempts(session: Session, of_hash: str, since: datetime) -> int:
+    """How many attempts there were since then."""
+    query = select(func.count()).where(SignInAttemptRow.of_hash == of_hash, SignInAttemptRow.at > since)
     return session.execute(query).scalar_one()
 
 
-def add_failed_attempt(session: Session, email_hash: str, now: datetime) -> None:
-    """Count a failed attempt."""
-    session.add(SignInAttemptRow(email_hash=email_hash, at=now))
+def add_attempt(session: Session, of_hash: str, now: datetime) -> int:
+    """Count an attempt; its number."""
+    row = SignInAttemptRow(of_hash=of_hash, at=now)
+    session.add(row)
+    session.flush()
+    return row.id
+
+
+def take_attempts_back(session: Session, numbers: Sequence[int]) -> None:
+    """Count these no longer."""
+    session.execute(delete(SignInAttemptRow).where(SignInAttemptRow.id.in_(numbers)))
 
 
 def forget_attempts_before(session: Session, before: datetime) -> None:
-    """Failures that count no more are not kept, of whatever address."""
+    """Attempts that count no more are not kept, of whatever."""
     session.execute(delete(SignInAttemptRow).where(SignInAttemptRow.at < before))
 
 
-def forget_attempts(session: Session, email_hash: str) -> None:
+def forget_attempts(session: Session, of_hash: str) -> None:
     """After a success the count starts anew."""
-    session.execute(delete(SignInAttemptRow).where(SignInAttemptRow.email_hash == email_hash))
+    session.execute(delete(SignInAttemptRow).where(SignInAttemptRow.of_hash == of_hash))
+
+
+def known_device(session: Session, token_hash: str, user_id: UUID) -> KnownDeviceRow | None:
+    """The device that carries that token, if that person has signed in on it."""
+    query = select(KnownDeviceRow).where(KnownDeviceRow.token_hash == token_hash, KnownDeviceRow.user_id == user_id)
+    return session.scalars(query).one_or_none()
+
+
+def is_device(session: Session, token_hash: str) -> bool:
+    """Whether anybody has signed in on a device with that token."""
+    return session.scalars(select(KnownDeviceRow).where(KnownDeviceRow.token_hash == token_hash).limit(1)).first() is not None
+
+
+def keep_device(session: Session, device: KnownDeviceRow, *, at_most: int, now: datetime) -> None:
+    """Know a device, anew or longer; of a person's others the newest are kept, and none that has expired."""
+    session.execute(delete(KnownDeviceRow).where(KnownDeviceRow.expires_at < now))
+    session.merge(device)
+    session.flush()
+    of_user = select(KnownDeviceRow).where(KnownDeviceRow.shop_id == device.shop_id, KnownDeviceRow.user_id == device.user_id)
+    for old in session.scalars(of_user.order_by(KnownDeviceRow.expires_at.desc()).offset(at_most)):
+        session.delete(old)
+
+
+def forget_devices_of(session: Session, scope: ShopScope, user_id: UUID) -> None:
+    """Every device is a stranger to a person again."""
+    session.execute(delete(KnownDeviceRow).where(KnownDeviceRow.shop_id == scope.shop_id, KnownDeviceRow.user_id == user_id))

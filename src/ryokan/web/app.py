@@ -11,7 +11,7 @@ from flask_wtf.csrf import CSRFProtect
 from spectree import Response as SpecResponse
 from werkzeug.exceptions import NotFound
 
-from ryokan.operations.accounts import SIGNED_IN_FOR
+from ryokan.operations.sign_in import SIGNED_IN_FOR
 from ryokan.store.database import SCHEMA_REVISION, DatabaseUnavailable, schema_revision
 from ryokan.web import (
     banks,

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from uuid import UUID
 
-from flask import Blueprint, session
+from flask import Blueprint, request, session
 
-from ryokan.operations import accounts, people
+from ryokan.operations import people, sign_in
 from ryokan.web import answers as to_answer
 from ryokan.web.context import TOKEN, database, now, signed_in
 from ryokan.web.people_schemas import (
@@ -23,7 +23,7 @@ from ryokan.web.people_schemas import (
     UnitsChoice,
 )
 from ryokan.web.schemas import Done
-from ryokan.web.session import session_answer, start_session
+from ryokan.web.session import DEVICE, session_answer, start_session
 from ryokan.web.spec import answers, spec
 
 blueprint = Blueprint("people", __name__)
@@ -87,14 +87,18 @@ def accept_invitation(json: InvitationAccepted) -> SessionAnswer:
     """Take the place that an invitation offers, and be signed in."""
     with database() as opened:
         user = people.accept_invitation(opened, json.token, name=json.name, password=json.password, now=now())
-        token = accounts.start_sign_in(opened, user, now())
-    return start_session(token)
+        tokens = sign_in.Tokens(
+            sign_in.start_sign_in(opened, user, now()), sign_in.know_device(opened, user, request.cookies.get(DEVICE), now())
+        )
+    return start_session(tokens)
 
 
 @blueprint.put("/session/password")
-@spec.validate(resp=answers(Done, 403, 422))
+@spec.validate(resp=answers(Done, 403, 422, 429))
 def change_password(json: PasswordChange) -> Done:
     """A new password; every other browser of the person is signed out."""
+    with signed_in() as (opened, actor):
+        people.count_old_password(opened, actor, now=now())
     with signed_in() as (opened, actor):
         people.change_password(opened, actor, old=json.old, new=json.new, token=session[TOKEN])
     return Done()

@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
-from flask import Blueprint, session
+from flask import Blueprint, Response, after_this_request, current_app, request, session
 from flask_wtf.csrf import generate_csrf
 
 from ryokan.operations import accounts
+from ryokan.operations import sign_in as begun
 from ryokan.operations.accounts import Actor
+from ryokan.operations.passwords import matches
+from ryokan.operations.sign_in import Tokens
 from ryokan.web.context import TOKEN, database, now, signed_in
 from ryokan.web.people_schemas import Credentials, Person, SessionAnswer
 from ryokan.web.schemas import Done
@@ -14,6 +17,8 @@ from ryokan.web.spec import answers, spec
 from ryokan.wording.cautions import CAUTION
 
 blueprint = Blueprint("session", __name__)
+
+DEVICE = "ryokan-device"
 
 
 @blueprint.get("/session")
@@ -31,12 +36,18 @@ def read_session() -> SessionAnswer:
 @spec.validate(resp=answers(SessionAnswer, 403, 422, 429))
 def sign_in(json: Credentials) -> SessionAnswer:
     """Sign in."""
+    # The guess is counted first, and no transaction is open while the hash is worked out.
     with database() as opened:
-        user = accounts.check_password(opened, email=json.email, password=json.password, now=now())
-        token = accounts.start_sign_in(opened, user, now()) if user is not None else None
-    if token is None:
-        raise accounts.wrong_credentials()
-    return start_session(token)
+        guess = begun.count_guess(
+            opened, email=json.email, network=request.remote_addr or "", device=request.cookies.get(DEVICE), now=now()
+        )
+    if not matches(guess.password_hash, json.password, known=guess.known):
+        with database() as opened:
+            wrong = begun.wrong_guess(opened, guess)
+        raise wrong
+    with database() as opened:
+        tokens = begun.right_guess(opened, guess, json.password, now())
+    return start_session(tokens)
 
 
 @blueprint.delete("/session")
@@ -60,13 +71,22 @@ def caution_read() -> Done:
     return Done()
 
 
-def start_session(token: str) -> SessionAnswer:
-    """Put a token into this browser's cookie, in place of whatever it held."""
+def start_session(tokens: Tokens) -> SessionAnswer:
+    """Put tokens into this browser's cookies, in place of whatever they held; that of the device outlasts signing out."""
     session.clear()
     session.permanent = True
-    session[TOKEN] = token
+    session[TOKEN] = tokens.sign_in
+    secure = current_app.config["SESSION_COOKIE_SECURE"]
+
+    @after_this_request
+    def know(response: Response) -> Response:
+        response.set_cookie(
+            DEVICE, tokens.device, max_age=begun.DEVICE_KNOWN_FOR, httponly=True, secure=secure, samesite="Strict"
+        )
+        return response
+
     with database() as opened:
-        return session_answer(accounts.actor_by_token(opened, token, now()))
+        return session_answer(accounts.actor_by_token(opened, tokens.sign_in, now()))
 
 
 def session_answer(actor: Actor | None) -> SessionAnswer:
