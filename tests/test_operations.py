@@ -130,3 +130,9 @@ def test_an_incident_is_logged_by_class_and_place_without_its_message() -> None:
     assert line["exception"] == "ValueError"
     assert "test_operations.py" in line["places"][0]
     assert "secret" not in json.dumps(line)
+
+
+def test_a_backup_into_a_folder_that_is_not_there_says_so(demo: Engine, tmp_path: Path) -> None:
+    code, output = run(demo, "backup", str(tmp_path / "none" / "ryokan.backup"))
+
+    assert (code, f"There is no folder {tmp_path / 'none'}" in output) == (1, True)

@@ -75,3 +75,15 @@ def good() -> dict[str, Any]:
 def test_file_that_is_no_job_file_is_refused_with_the_reason(content: str, says: str) -> None:
     with pytest.raises(UnreadableJobFile, match=says):
         read_job_file(content.encode())
+
+
+def test_a_journey_of_more_months_than_are_worked_out_is_refused_with_its_place() -> None:
+    year = {"arrives": "2026-01-01", "month": 1, "nights": 365}
+    file = good()
+    file["options"][0]["rig"]["stays"] = {f"s{number}": year for number in range(21)}
+
+    with pytest.raises(UnreadableJobFile) as caught:
+        read_job_file(json.dumps(file).encode())
+
+    (fault,) = caught.value.problems
+    assert (fault.pointer, "252 months" in fault.message) == ("/options/0/rig/stays", True)

@@ -9,7 +9,7 @@ from typing import Any
 from uuid import UUID
 
 import pytest
-from sqlalchemy import Engine, func, select, update
+from sqlalchemy import Engine, func, select, text, update
 
 from ryokan.core.rig import Rig
 from ryokan.operations import rigs
@@ -17,8 +17,8 @@ from ryokan.operations.accounts import Actor, add_user, create_shop
 from ryokan.operations.errors import NotAllowed, NotPossible, NotThere, Unacceptable
 from ryokan.operations.jobs import create_job
 from ryokan.operations.patches import apply_patch
-from ryokan.store.database import DatabaseUnavailable, alembic_config, transaction
-from ryokan.store.models import Base, RevisionRow
+from ryokan.store.database import SCHEMA_REVISION, DatabaseUnavailable, alembic_config, transaction
+from ryokan.store.models import Base, OptionRow, RevisionRow
 
 NOW = datetime(2026, 5, 1, tzinfo=UTC)
 
@@ -321,3 +321,27 @@ def test_members_that_came_later_can_be_written_in_an_older_document(bench: Benc
     edited = bench.edit(bench.ada, [*put("/vehicle/payload/left_kg", 300), *put("/survey/as_found", True)], base=1)
     assert (edited.rig.vehicle.payload.left_kg, edited.rig.survey.as_found) == (300, True)
     assert bench.walk(bench.ada, "undo").document == document
+
+
+def test_no_way_back_drops_what_somebody_has_stored(bench: Bench) -> None:
+    from alembic import command
+
+    from ryokan.store.migrations.keeping import DataWouldBeDropped
+
+    def back_to(revision: str) -> None:
+        with bench.engine.begin() as connection:
+            config = alembic_config()
+            config.attributes["connection"] = connection
+            command.downgrade(config, revision)
+
+    with transaction(bench.engine) as session:
+        session.execute(update(OptionRow).values(system="Van"))
+    with pytest.raises(DataWouldBeDropped, match="system of 1 options"):
+        back_to("0003")
+    with bench.engine.connect() as connection:
+        assert connection.scalar(text("select version_num from alembic_version")) == SCHEMA_REVISION
+    with transaction(bench.engine) as session:
+        session.execute(update(OptionRow).values(system=""))
+    back_to("0003")
+    with pytest.raises(DataWouldBeDropped, match=r"1 of shops, \d of users, 1 of customers, 1 of jobs, 1 of options"):
+        back_to("base")

@@ -9,6 +9,7 @@ from typing import Any, Literal
 from pydantic import Field, ValidationError, model_validator
 
 from ryokan.core.errors import DomainError, UnknownPart
+from ryokan.core.itinerary import MAX_STAY_MONTHS, months_to_work_out
 from ryokan.core.model import Model
 from ryokan.core.parts.fitted import fitted
 from ryokan.core.parts.model import Part, book_ref
@@ -98,11 +99,21 @@ def read_job_file(content: bytes) -> JobFile:
         age = "a newer" if version > SCHEMA_VERSION else "an unknown older"
         raise UnreadableJobFile(f"The file is of {age} version, {version}; this program reads versions 1 to {SCHEMA_VERSION}.")
     try:
-        return JobFile.model_validate(upgraded_job(document, version))
+        file = JobFile.model_validate(upgraded_job(document, version))
     except ValidationError as error:
         problems = problems_of(error)
         count = "One entry" if len(problems) == 1 else f"{len(problems)} entries"
         raise UnreadableJobFile(f"{count} of the file cannot be taken.", problems) from error
+    _require_months(file)
+    return file
+
+
+def _require_months(file: JobFile) -> None:
+    for number, option in enumerate(file.options):
+        if (months := months_to_work_out(option.rig.stays.values())) > MAX_STAY_MONTHS:
+            why = f"The stays touch {months} months in all; at most {MAX_STAY_MONTHS} are worked out."
+            fault = FileProblem(f"/options/{number}/rig/stays", "months", why, {})
+            raise UnreadableJobFile("One entry of the file cannot be taken.", [fault])
 
 
 def problems_of(error: ValidationError) -> list[FileProblem]:

@@ -11,6 +11,7 @@ import jsonpatch
 import jsonpointer
 from pydantic import ValidationError
 
+from ryokan.core.itinerary import MAX_STAY_MONTHS, months_to_work_out
 from ryokan.core.job_file import FileProblem, problems_of
 from ryokan.core.rig import Rig
 from ryokan.core.survey.fill import follow_survey
@@ -39,9 +40,22 @@ def apply_patch(document: Document, patch: Patch) -> Document:
         problem = FileProblem(str(patch[0].get("path", "")), "patch", f"The edit does not fit the rig: {error}", {})
         raise Unacceptable("The edit does not fit the rig as it is now.", [problem]) from error
     try:
-        return Rig.model_validate(patched).model_dump(mode="json")
+        rig = Rig.model_validate(patched)
     except ValidationError as error:
         raise Unacceptable("This cannot be taken as it stands.", problems_of(error)) from error
+    after = rig.model_dump(mode="json")
+    if after["stays"] != document["stays"]:
+        _require_months(rig, document)
+    return after
+
+
+def _require_months(rig: Rig, before: Document) -> None:
+    """Refuse a journey that grows beyond what is worked out while somebody waits."""
+    months = months_to_work_out(rig.stays.values())
+    if months <= MAX_STAY_MONTHS or len(rig.stays) < len(before["stays"]):
+        return
+    why = f"The stays touch {months} months in all; at most {MAX_STAY_MONTHS} are worked out. Make some of them shorter."
+    raise Unacceptable("This cannot be taken as it stands.", [FileProblem("/stays", "months", why, {})])
 
 
 def edited(document: Document, patch: Patch) -> Document:

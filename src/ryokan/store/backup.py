@@ -20,12 +20,17 @@ def back_up(url: str, file: Path) -> None:
     Raises
     ------
     BackupFailed
-        There is such a file already, or pg_dump did not end well.
+        There is such a file already, it cannot be written where it is to lie, or pg_dump did not end well.
     """
     if file.exists():
         raise BackupFailed(f"{file} is there already; a backup never overwrites another.")
+    if not file.parent.is_dir():
+        raise BackupFailed(f"There is no folder {file.parent}. Make it first; nothing was written.")
     part = file.with_name(file.name + ".part")
-    part.touch(mode=0o600)
+    try:
+        part.touch(mode=0o600)
+    except OSError as error:
+        raise BackupFailed(f"{file.parent} cannot be written into: {error.strerror}.") from error
     try:
         _run("pg_dump", make_url(url), "--format=custom", "--no-owner", "--no-privileges", f"--file={part}")
         part.rename(file)

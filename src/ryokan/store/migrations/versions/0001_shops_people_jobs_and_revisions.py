@@ -6,6 +6,8 @@ import sqlalchemy as sa
 from alembic import op
 from sqlalchemy.dialects import postgresql
 
+from ryokan.store.migrations.keeping import refuse_to_drop
+
 revision = "0001"
 down_revision = None
 branch_labels = None
@@ -139,6 +141,7 @@ def upgrade() -> None:
 
 
 def downgrade() -> None:
+    refuse_to_drop(["shops", "users", "customers", "jobs", "options", "revisions", "sign_ins", "sign_in_attempts"])
     op.drop_index("revisions_edit_once", table_name="revisions", postgresql_where=sa.text("edit_id IS NOT NULL"))
     op.drop_table("revisions")
     op.drop_table("options")

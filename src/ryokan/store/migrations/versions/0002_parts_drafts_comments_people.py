@@ -6,6 +6,8 @@ import sqlalchemy as sa
 from alembic import op
 from sqlalchemy.dialects import postgresql
 
+from ryokan.store.migrations.keeping import refuse_to_drop
+
 revision = "0002"
 down_revision = "0001"
 branch_labels = None
@@ -137,6 +139,16 @@ def upgrade() -> None:
 
 
 def downgrade() -> None:
+    refuse_to_drop(
+        ["drafts", "comments", "source_checks", "part_revisions", "invitations", "parts"],
+        {
+            "users.left_at": "null",
+            "users.units": "'metric'",
+            "shops.defaults": "'{}'::jsonb",
+            "revisions.gesture": "null",
+            "jobs.notes": "''",
+        },
+    )
     op.drop_constraint("users_units", "users")
     op.drop_column("users", "left_at")
     op.drop_column("users", "units")

@@ -6,6 +6,8 @@ import sqlalchemy as sa
 from alembic import op
 from sqlalchemy.dialects import postgresql
 
+from ryokan.store.migrations.keeping import refuse_to_drop
+
 revision = "0003"
 down_revision = "0002"
 branch_labels = None
@@ -33,4 +35,5 @@ def upgrade() -> None:
 
 
 def downgrade() -> None:
+    refuse_to_drop(["load_sets"])
     op.drop_table("load_sets")

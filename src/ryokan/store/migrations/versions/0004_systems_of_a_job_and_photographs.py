@@ -5,6 +5,8 @@ from __future__ import annotations
 import sqlalchemy as sa
 from alembic import op
 
+from ryokan.store.migrations.keeping import refuse_to_drop
+
 revision = "0004"
 down_revision = "0003"
 branch_labels = None
@@ -40,6 +42,7 @@ def upgrade() -> None:
 
 
 def downgrade() -> None:
+    refuse_to_drop(["photographs"], {"options.system": "''"})
     op.drop_column("options", "system")
     op.drop_index("photographs_of_job", table_name="photographs")
     op.drop_table("photographs")

@@ -5,6 +5,8 @@ from __future__ import annotations
 import sqlalchemy as sa
 from alembic import op
 
+from ryokan.store.migrations.keeping import refuse_to_drop
+
 revision = "0005"
 down_revision = "0004"
 branch_labels = None
@@ -26,5 +28,6 @@ def upgrade() -> None:
 
 
 def downgrade() -> None:
+    refuse_to_drop(["known_devices"])
     op.alter_column("sign_in_attempts", "of_hash", new_column_name="email_hash")
     op.drop_table("known_devices")

@@ -1,0 +1,1 @@
+"""The schema of the database, step by step."""
