@@ -1,26 +1,39 @@
 import createClient from "openapi-fetch";
+import type { Trouble } from "./outbox";
 import type { paths } from "./schema";
 import type { Problem } from "./types";
 
-/** The server said no, and why: `problem` is null where it did not answer at all. */
+const GATEWAY = [502, 503, 504];
+
+/** The server said no, and why: `problem` is null where it said nothing that can be read, `status` 0 where nothing at all. */
 export class RequestFailed extends Error {
   constructor(
     readonly status: number,
     readonly problem: Problem | null,
   ) {
-    super(problem?.detail ?? "The server does not answer.");
+    super(problem?.detail ?? saidOf(status));
+  }
+
+  /** What keeps every request from going through for now; null where it is about this one. */
+  get trouble(): Trouble | null {
+    if (this.status === 0) return "no answer";
+    if (this.status === 401) return "signed out";
+    if (this.problem?.code === "csrf") return "stale page";
+    if (this.status === 429) return "too fast";
+    if (GATEWAY.includes(this.status)) return "unavailable";
+    return this.status === 507 ? "full" : null;
   }
 
   /** It may go through later without any change. */
   get passing(): boolean {
-    return (
-      this.status === 0 ||
-      this.status === 502 ||
-      this.status === 503 ||
-      this.status === 507 ||
-      this.problem?.code === "too_fast"
-    );
+    return this.trouble !== null && this.status !== 401 && this.trouble !== "stale page";
   }
+}
+
+function saidOf(status: number): string {
+  if (status === 0 || GATEWAY.includes(status)) return "The server does not answer.";
+  if (status === 413) return "This is larger than the server takes.";
+  return `The server answered with an error, ${status}.`;
 }
 
 let csrfToken = "";
@@ -56,4 +69,16 @@ export function asItIs(file: File, contentType: string) {
     bodySerializer: (body: unknown) => body as string,
     headers: { "Content-Type": contentType },
   };
+}
+
+/** A failure counts against an edit only while the server answers something else. */
+export async function failedAlone(
+  error: RequestFailed,
+): Promise<{ kind: "failed"; problem: Problem | null } | { kind: "later"; trouble: Trouble }> {
+  try {
+    await unwrap(client.GET("/api/v1/readiness"));
+    return { kind: "failed", problem: error.problem };
+  } catch {
+    return { kind: "later", trouble: "unavailable" };
+  }
 }

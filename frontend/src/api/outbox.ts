@@ -1,3 +1,4 @@
+import { KeptList, type Store } from "./keptList";
 import type { PatchOperation, Problem } from "./types";
 
 /** One edit that has not been accepted yet. `editId` makes a repeated send harmless. */
@@ -8,45 +9,78 @@ export interface Edit {
   gesture?: string;
 }
 
-/** How an edit ended: stored, or refused for good with the reason. */
-export type Outcome = { stored: true } | { stored: false; problem: Problem | null };
+/** An edit that did not go in, and those behind it that need what it would have made. */
+export interface Aside {
+  edit: Edit;
+  followers: Edit[];
+  problem: Problem | null;
+  /** The server did not refuse it but failed on it, three times. */
+  failed: boolean;
+}
 
-/** What sending one edit came to. `later`: nobody answered, or nobody is signed in; the edit waits. */
-export type Sent = { kind: "stored" } | { kind: "refused"; problem: Problem | null } | { kind: "later" };
+/** How an edit ended: stored, or not, with the reason. */
+export type Outcome = { stored: true } | { stored: false; problem: Problem | null; failed: boolean; editId: string };
+
+/** Why nothing goes out for now. None of it is about the edit that waits first. */
+export type Trouble = "no answer" | "signed out" | "stale page" | "too fast" | "unavailable" | "full";
+
+/** What sending one edit came to. `failed`: on this edit, while the server answers other requests. */
+export type Sent =
+  | { kind: "stored" }
+  | { kind: "refused"; problem: Problem | null }
+  | { kind: "failed"; problem: Problem | null }
+  | { kind: "later"; trouble: Trouble };
 
 export interface OutboxState {
   waiting: readonly Edit[];
-  /** The last try got no answer. */
-  unreachable: boolean;
+  aside: readonly Aside[];
+  /** What keeps the first from going out; `failing` is about that one alone. */
+  trouble: Trouble | "failing" | null;
+  /** Whether the browser has room for what waits: without it a reload loses it. */
+  kept: boolean;
 }
 
-interface Store {
-  getItem(key: string): string | null;
-  setItem(key: string, value: string): void;
-  removeItem(key: string): void;
+interface Kept {
+  edit: Edit;
+  aside?: Omit<Aside, "edit">;
 }
 
 const FIRST_RETRY_MS = 600;
 const LONGEST_RETRY_MS = 4_000;
+const AFTER_A_FAILURE_MS = 10_000;
+const FAILURES_ALLOWED = 3;
 
 /**
  * Edits of one option, sent one at a time in the order in which they were made. They are kept in the browser until the
- * server has stored them, so that a reload, a lost connection or a stopped server loses nothing.
+ * server has stored them, so that a reload, a lost connection or a stopped server loses nothing. One that the server refuses
+ * or fails on holds up none but those that need it.
  */
 export class Outbox {
-  private state: OutboxState;
+  private state: OutboxState = { waiting: [], aside: [], trouble: null, kept: true };
+  private readonly list: KeptList<Kept>;
+  private readonly names = new Map<string, string>();
   private readonly listeners = new Set<() => void>();
   private readonly waiters = new Map<string, ((outcome: Outcome) => void)[]>();
+  private readonly failures = new Map<string, number>();
   private draining: Promise<void> | null = null;
   private retryMs = FIRST_RETRY_MS;
 
   constructor(
-    private readonly key: string,
+    key: string,
     private readonly send: (edit: Edit) => Promise<Sent>,
-    private readonly store: Store,
+    store: Store,
     private readonly wait: (ms: number) => Promise<void> = (ms) => new Promise((done) => setTimeout(done, ms)),
   ) {
-    this.state = { waiting: readEdits(store.getItem(key)), unreachable: false };
+    this.list = new KeptList(key, store);
+    for (const edit of keptByEarlierVersion(key, store)) this.list.put(this.list.name(edit.editId), { edit });
+    store.removeItem(key);
+    const read = this.list.read().filter(([, kept]) => Array.isArray(kept.edit?.patch));
+    for (const [name, kept] of read) this.names.set(kept.edit.editId, name);
+    this.state = {
+      ...this.state,
+      waiting: read.filter(([, kept]) => !kept.aside).map(([, kept]) => kept.edit),
+      aside: read.flatMap(([, kept]) => (kept.aside ? [{ edit: kept.edit, ...kept.aside }] : [])),
+    };
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -56,7 +90,7 @@ export class Outbox {
 
   readonly getState = (): OutboxState => this.state;
 
-  /** Queue an edit; the promise settles when the server has stored or refused it. */
+  /** Queue an edit; the promise settles when the server has stored it, or it has been set aside. */
   add(patch: PatchOperation[], gesture?: string): Promise<Outcome> {
     const edit: Edit = { editId: newName(), patch, ...(gesture ? { gesture } : {}) };
     this.change({ waiting: [...this.withoutSuperseded(edit), edit] });
@@ -65,6 +99,39 @@ export class Outbox {
     });
     void this.flush();
     return outcome;
+  }
+
+  /** Send what was set aside once more, and what needs it behind it. */
+  sendAgain(editId: string): void {
+    const found = this.state.aside.find((one) => one.edit.editId === editId);
+    if (!found) return;
+    this.failures.delete(editId);
+    this.change({
+      aside: this.state.aside.filter((one) => one !== found),
+      waiting: [...this.state.waiting, found.edit, ...found.followers],
+    });
+    void this.flush();
+  }
+
+  /** Throw away what was set aside, and what needs it. */
+  drop(editId: string): void {
+    const found = this.state.aside.find((one) => one.edit.editId === editId);
+    if (!found) return;
+    this.change({ aside: this.state.aside.filter((one) => one !== found) });
+    for (const edit of found.followers) {
+      this.tell(edit, { stored: false, problem: found.problem, failed: found.failed, editId: edit.editId });
+    }
+  }
+
+  /** Another page of this browser keeps an item no longer: it is stored, or was dropped there. */
+  forget(name: string): void {
+    const onItsWay = this.draining === null ? undefined : this.state.waiting[0];
+    const gone = (edit: Edit) => edit !== onItsWay && this.names.get(edit.editId) === name;
+    if (![...this.state.waiting, ...this.state.aside.map((one) => one.edit)].some(gone)) return;
+    this.change({
+      waiting: this.state.waiting.filter((edit) => !gone(edit)),
+      aside: this.state.aside.filter((one) => !gone(one.edit)),
+    });
   }
 
   /** Send what waits. Returns when nothing waits any more, whoever began to send it. */
@@ -77,23 +144,70 @@ export class Outbox {
   private async drain(): Promise<void> {
     try {
       for (let edit = this.state.waiting[0]; edit; edit = this.state.waiting[0]) {
-        const sent = await this.send(edit);
+        const sent = await this.trySend(edit);
         if (sent.kind === "later") {
-          this.change({ unreachable: true });
+          this.change({ trouble: sent.trouble });
           await this.wait(this.retryMs);
           this.retryMs = Math.min(this.retryMs * 2, LONGEST_RETRY_MS);
           continue;
         }
         this.retryMs = FIRST_RETRY_MS;
-        this.change({ waiting: this.state.waiting.slice(1), unreachable: false });
-        const outcome: Outcome = sent.kind === "stored" ? { stored: true } : { stored: false, problem: sent.problem };
-        for (const tell of this.waiters.get(edit.editId) ?? []) tell(outcome);
-        this.waiters.delete(edit.editId);
+        if (sent.kind === "failed" && this.failedOnceMore(edit) < FAILURES_ALLOWED) {
+          this.change({ trouble: "failing" });
+          await this.wait(AFTER_A_FAILURE_MS);
+          continue;
+        }
+        this.end(edit, sent);
       }
     } finally {
       // At once after the last look at what waits, so that nothing is added in between and left behind.
       this.draining = null;
     }
+  }
+
+  /** An error of this program's own must not hold up what is behind either. */
+  private async trySend(edit: Edit): Promise<Sent> {
+    try {
+      return await this.send(edit);
+    } catch (error) {
+      console.error(error);
+      return { kind: "failed", problem: null };
+    }
+  }
+
+  private failedOnceMore(edit: Edit): number {
+    const count = (this.failures.get(edit.editId) ?? 0) + 1;
+    this.failures.set(edit.editId, count);
+    return count;
+  }
+
+  private end(edit: Edit, sent: Exclude<Sent, { kind: "later" }>): void {
+    this.failures.delete(edit.editId);
+    const behind = this.state.waiting.filter((one) => one !== edit);
+    if (sent.kind === "stored") {
+      this.change({ waiting: behind, trouble: null });
+      this.tell(edit, { stored: true });
+      return;
+    }
+    const failed = sent.kind === "failed";
+    const problem = sent.problem;
+    // What the server has kept as a draft is shown as such.
+    if (problem?.draft) {
+      this.change({ waiting: behind, trouble: null });
+    } else {
+      const followers = thatNeed(edit, behind);
+      this.change({
+        waiting: behind.filter((one) => !followers.includes(one)),
+        aside: [...this.state.aside, { edit, followers, problem, failed }],
+        trouble: null,
+      });
+    }
+    this.tell(edit, { stored: false, problem, failed, editId: edit.editId });
+  }
+
+  private tell(edit: Edit, outcome: Outcome): void {
+    for (const one of this.waiters.get(edit.editId) ?? []) one(outcome);
+    this.waiters.delete(edit.editId);
   }
 
   /** What waits, less an edit of the same gesture that the new one overwrites. The one on its way stays. */
@@ -111,11 +225,59 @@ export class Outbox {
   }
 
   private change(part: Partial<OutboxState>): void {
-    this.state = { ...this.state, ...part };
-    if (this.state.waiting.length > 0) this.store.setItem(this.key, JSON.stringify(this.state.waiting));
-    else this.store.removeItem(this.key);
+    const before = this.state;
+    this.state = { ...before, ...part };
+    this.state = { ...this.state, kept: this.keep(before) };
     for (const listener of this.listeners) listener();
   }
+
+  /** Write what has changed; whether all of it is kept. */
+  private keep(before: OutboxState): boolean {
+    const was = new Map(itemsOf(before));
+    const is = new Map(itemsOf(this.state));
+    let kept = before.kept || is.size === 0;
+    for (const editId of was.keys()) {
+      if (is.has(editId)) continue;
+      this.list.remove(this.names.get(editId) ?? "");
+      this.names.delete(editId);
+    }
+    for (const [editId, item] of is) {
+      if (was.get(editId)?.aside === item.aside && this.names.has(editId)) continue;
+      const name = this.names.get(editId) ?? this.list.name(editId);
+      this.names.set(editId, name);
+      kept = this.list.put(name, item) && kept;
+    }
+    return kept;
+  }
+}
+
+function itemsOf(state: OutboxState): [string, Kept][] {
+  return [
+    ...state.waiting.map((edit): [string, Kept] => [edit.editId, { edit }]),
+    ...state.aside.map(({ edit, ...aside }): [string, Kept] => [edit.editId, { edit, aside }]),
+  ];
+}
+
+/** Those of the edits behind one that cannot go in without it: they lie within what it adds, or take that away or elsewhere. */
+function thatNeed(edit: Edit, behind: readonly Edit[]): Edit[] {
+  const made = edit.patch.filter((operation) => operation.op !== "remove" && operation.op !== "test");
+  const places = made.map((operation) => operation.path);
+  const found: Edit[] = [];
+  for (const next of behind) {
+    const needs = next.patch.some((operation) => {
+      const { op, path } = operation;
+      const from = "from" in operation && operation.from ? [operation.from] : [];
+      const taken = op === "add" ? from : [path, ...from];
+      return (
+        places.some((place) => path.startsWith(`${place}/`)) ||
+        taken.some((one) => places.some((place) => one === place || one.startsWith(`${place}/`)))
+      );
+    });
+    if (!needs) continue;
+    found.push(next);
+    places.push(...next.patch.filter((operation) => operation.op === "add").map((operation) => operation.path));
+  }
+  return found;
 }
 
 /** A name that nobody else has: of an edit, or of a gesture. */
@@ -125,10 +287,10 @@ export function newName(): string {
   return Array.from(bytes, (byte) => byte.toString(16).padStart(2, "0")).join("");
 }
 
-function readEdits(text: string | null): Edit[] {
-  if (!text) return [];
+/** Edits that waited when they were all kept under one name. */
+function keptByEarlierVersion(key: string, store: Store): Edit[] {
   try {
-    const edits: unknown = JSON.parse(text);
+    const edits: unknown = JSON.parse(store.getItem(key) ?? "[]");
     return Array.isArray(edits) ? (edits as Edit[]) : [];
   } catch {
     return [];

@@ -8,6 +8,7 @@ import { PlainHeader } from "../../ui/PlainHeader";
 import { Refusal } from "../../ui/Refusal";
 import { TextField } from "../../ui/TextField";
 import { useTask } from "../../ui/useTask";
+import { useTypedSince } from "../../ui/useTypedSince";
 
 /** One's own password and sign-ins. Units and theme are in the menu, one press away. */
 export function AccountPage({ person }: { person: Person }) {
@@ -31,20 +32,23 @@ export function AccountPage({ person }: { person: Person }) {
 function Password() {
   const task = useTask();
   const [done, setDone] = useState(false);
+  const typing = useTypedSince();
   const change = async (form: HTMLFormElement) => {
+    const typedSince = typing.sent();
     const data = new FormData(form);
     await unwrap(
       client.PUT("/api/v1/session/password", {
         body: { old: String(data.get("old")), new: String(data.get("new")) },
       }),
     );
-    form.reset();
+    if (!typedSince()) form.reset();
     setDone(true);
   };
   return (
     <Section title="Password">
       <form
         className="mt-3 max-w-[24rem]"
+        onInput={typing.onInput}
         onSubmit={(event) => {
           event.preventDefault();
           const form = event.currentTarget;

@@ -6,8 +6,8 @@ import { formatNumber } from "../../ui/formatQuantity";
 import { readQuantity } from "../../ui/readQuantity";
 import { Failed, Waiting } from "../../ui/states";
 import { MemoryMark } from "../rig/Figure";
-import { faultAt } from "../rig/fields";
-import { useRig } from "../rig/useRig";
+import { faultOf } from "../rig/fields";
+import { useEditHere, useRig } from "../rig/useRig";
 
 const CHEMISTRIES = ["lfp", "nmc", "agm", "gel", "flooded", "custom"];
 
@@ -32,7 +32,8 @@ export function AssumptionList({ of }: { of?: string } = {}) {
 }
 
 function AssumptionItem({ assumption }: { assumption: Assumption }) {
-  const { rig, answer, edit } = useRig();
+  const { rig, answer } = useRig();
+  const edit = useEditHere();
   const [draft, setDraft] = useState<string | null>(null);
   const [fault, setFault] = useState("");
   const share = assumption.id.endsWith("_frac");
@@ -43,9 +44,10 @@ function AssumptionItem({ assumption }: { assumption: Assumption }) {
 
   const send = async (patch: PatchOperation[]) => {
     setFault("");
-    const outcome = await edit(patch, { report: false });
-    if (outcome.stored) setDraft(null);
-    else setFault(faultAt(outcome.problem));
+    const outcome = await edit(patch);
+    // What has been typed since it was sent stays.
+    if (outcome.stored) setDraft((now) => (now === draft ? null : now));
+    else setFault(faultOf(outcome));
   };
   const commit = () => {
     if (draft === null || draft.trim() === text) return setDraft(null);

@@ -3,8 +3,9 @@ import type { PatchOperation } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Labelled } from "../../ui/Labelled";
 import { Popover } from "../../ui/Popover";
-import { faultAt } from "../rig/fields";
-import { useRig } from "../rig/useRig";
+import { STORED_SO_FAR, useTypedSince } from "../../ui/useTypedSince";
+import { faultOf } from "../rig/fields";
+import { useEditHere, useRig } from "../rig/useRig";
 import { CODE_PACKS, inWords, MONTHS, VEHICLE_KINDS } from "./words";
 
 /** The brief as one sentence; every blank is pressed to change it. */
@@ -185,16 +186,20 @@ function BlankForm({
   done: () => void;
   children: ReactNode;
 }) {
-  const { edit } = useRig();
+  const edit = useEditHere();
+  const typing = useTypedSince();
   const [fault, setFault] = useState("");
   const submit = async (form: FormData) => {
-    const outcome = await edit(patch(form), { report: false });
-    if (outcome.stored) done();
-    else setFault(faultAt(outcome.problem));
+    const typedSince = typing.sent();
+    const outcome = await edit(patch(form));
+    if (!outcome.stored) setFault(faultOf(outcome));
+    else if (typedSince()) setFault(STORED_SO_FAR);
+    else done();
   };
   return (
     <form
       className="flex flex-col gap-3"
+      onInput={typing.onInput}
       onSubmit={(event) => {
         event.preventDefault();
         void submit(new FormData(event.currentTarget));

@@ -5,8 +5,9 @@ import type { PatchOperation, Stay } from "../../api/types";
 import { FormFoot } from "../../ui/FormFoot";
 import { Popover } from "../../ui/Popover";
 import { TextField } from "../../ui/TextField";
-import { faultAt } from "../rig/fields";
-import { useRig } from "../rig/useRig";
+import { STORED_SO_FAR, useTypedSince } from "../../ui/useTypedSince";
+import { faultOf } from "../rig/fields";
+import { useEditHere, useRig } from "../rig/useRig";
 
 /** Where a stay is: found by name, or by latitude and longitude. */
 export function PlaceFinder({ id, stay }: { id: string; stay: Stay }) {
@@ -36,7 +37,8 @@ export function PlaceFinder({ id, stay }: { id: string; stay: Stay }) {
 }
 
 function Finder({ id, stay, onDone }: { id: string; stay: Stay; onDone: () => void }) {
-  const { edit } = useRig();
+  const edit = useEditHere();
+  const typing = useTypedSince();
   const [words, setWords] = useState("");
   const [lat, setLat] = useState(stay.lat_deg === null ? "" : String(stay.lat_deg));
   const [lon, setLon] = useState(stay.lon_deg === null ? "" : String(stay.lon_deg));
@@ -51,13 +53,16 @@ function Finder({ id, stay, onDone }: { id: string; stay: Stay; onDone: () => vo
       { op: "add", path: `/stays/${id}/lon_deg`, value: lonDeg },
     ];
     if (name && !stay.place) patch.push({ op: "add", path: `/stays/${id}/place`, value: name });
-    const outcome = await edit(patch, { report: false });
-    if (outcome.stored) onDone();
-    else setFault(faultAt(outcome.problem));
+    const typedSince = typing.sent();
+    const outcome = await edit(patch);
+    if (!outcome.stored) setFault(faultOf(outcome));
+    else if (typedSince()) setFault(STORED_SO_FAR);
+    else onDone();
   };
   const number = (text: string) => (text.trim() === "" ? null : Number(text.replace("−", "-")));
   return (
     <form
+      onInput={typing.onInput}
       onSubmit={(event) => {
         event.preventDefault();
         void send(number(lat), number(lon));

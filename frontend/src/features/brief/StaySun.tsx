@@ -4,8 +4,9 @@ import { FormFoot } from "../../ui/FormFoot";
 import { formatNumber } from "../../ui/formatQuantity";
 import { Popover } from "../../ui/Popover";
 import { TextField } from "../../ui/TextField";
-import { faultAt } from "../rig/fields";
-import { useRig } from "../rig/useRig";
+import { STORED_SO_FAR, useTypedSince } from "../../ui/useTypedSince";
+import { faultOf } from "../rig/fields";
+import { useEditHere, useRig } from "../rig/useRig";
 
 const COMPASS = ["N", "NE", "E", "SE", "S", "SW", "W", "NW"] as const;
 const EIGHTH = 45;
@@ -61,7 +62,8 @@ function readHours(text: string): [number, number][] | null {
 }
 
 function Form({ id, stay, onDone }: { id: string; stay: Stay; onDone: () => void }) {
-  const { edit } = useRig();
+  const edit = useEditHere();
+  const typing = useTypedSince();
   const [shade, setShade] = useState(String(Math.round(stay.shade_frac * 100)));
   const [hours, setHours] = useState(sayHours(stay.shaded_h));
   const [heading, setHeading] = useState(stay.heading_deg === null ? "" : String(stay.heading_deg));
@@ -97,12 +99,15 @@ function Form({ id, stay, onDone }: { id: string; stay: Stay; onDone: () => void
         path: `/stays/${id}/horizon`,
         value: raised.some(([, height]) => height > 0) ? raised : [],
       });
-    const outcome = await edit(patch, { report: false });
-    if (outcome.stored) onDone();
-    else setFault(faultAt(outcome.problem));
+    const typedSince = typing.sent();
+    const outcome = await edit(patch);
+    if (!outcome.stored) setFault(faultOf(outcome));
+    else if (typedSince()) setFault(STORED_SO_FAR);
+    else onDone();
   };
   return (
     <form
+      onInput={typing.onInput}
       onSubmit={(event) => {
         event.preventDefault();
         void send();

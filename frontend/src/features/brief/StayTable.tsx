@@ -5,9 +5,9 @@ import { Button } from "../../ui/Button";
 import { HeadRow } from "../../ui/HeadRow";
 import { CellNumber, CellRead, CellText } from "../rig/cells";
 import { Figure } from "../rig/Figure";
-import { faultAt, useMember } from "../rig/fields";
+import { faultOf, useMember } from "../rig/fields";
 import { RemoveCell } from "../rig/RemoveCell";
-import { useRig } from "../rig/useRig";
+import { useEditHere, useRig } from "../rig/useRig";
 import { useStepFigures } from "../rig/useStepFigures";
 import { JourneyFile } from "./JourneyFile";
 import type { Point } from "./map/view";
@@ -162,7 +162,8 @@ function StayRow({ id, stay, number }: { id: string; stay: Stay; number: number 
 
 /** The month, or the first night: “May”, “3 May 2027”. */
 function WhenCell({ id, stay, name }: { id: string; stay: Stay; name: string }) {
-  const { rig, edit } = useRig();
+  const { rig } = useRig();
+  const edit = useEditHere();
   const [fault, setFault] = useState("");
   const send = async (text: string) => {
     setFault("");
@@ -172,14 +173,11 @@ function WhenCell({ id, stay, name }: { id: string; stay: Stay; name: string }) 
       setFault(when.fault);
       return false;
     }
-    const outcome = await edit(
-      [
-        { op: "add", path: `/stays/${id}/month`, value: when.month },
-        { op: "add", path: `/stays/${id}/arrives`, value: when.arrives },
-      ],
-      { report: false },
-    );
-    if (!outcome.stored) setFault(faultAt(outcome.problem));
+    const outcome = await edit([
+      { op: "add", path: `/stays/${id}/month`, value: when.month },
+      { op: "add", path: `/stays/${id}/arrives`, value: when.arrives },
+    ]);
+    if (!outcome.stored) setFault(faultOf(outcome));
     return outcome.stored;
   };
   return (

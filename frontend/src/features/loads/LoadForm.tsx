@@ -5,8 +5,9 @@ import { Dialog } from "../../ui/Dialog";
 import { Labelled } from "../../ui/Labelled";
 import { Refusal } from "../../ui/Refusal";
 import { readQuantity } from "../../ui/readQuantity";
-import { faultAt } from "../rig/fields";
-import { useRig } from "../rig/useRig";
+import { STORED_SO_FAR, useTypedSince } from "../../ui/useTypedSince";
+import { faultOf } from "../rig/fields";
+import { useEditHere, useRig } from "../rig/useRig";
 import { Bars } from "./Bars";
 import { KeepForm } from "./LoadSets";
 
@@ -62,7 +63,9 @@ type Draft = Omit<Load, "draw"> & { draw: Record<string, unknown> & { kind: keyo
 
 /** All that can be said of a load: what a line says, and its hours, weather, range and order of shedding. */
 export function LoadForm({ id, onClose }: { id: string; onClose: () => void }) {
-  const { rig, edit, units } = useRig();
+  const { rig, units } = useRig();
+  const edit = useEditHere();
+  const typing = useTypedSince();
   const load = rig.loads[id];
   const [draft, setDraft] = useState(load as unknown as Draft);
   const [typed, setTyped] = useState<Record<string, string>>({});
@@ -92,9 +95,11 @@ export function LoadForm({ id, onClose }: { id: string; onClose: () => void }) {
     if (typeof value === "string") return setRefusal(value);
     // A row changed by its form is written anew: the line that was once typed no longer says it.
     const patch: PatchOperation[] = [{ op: "replace", path: `/loads/${id}`, value: { ...value, typed: null } }];
-    const outcome = await edit(patch, { report: false });
-    if (outcome.stored) onClose();
-    else setRefusal(faultAt(outcome.problem));
+    const typedSince = typing.sent();
+    const outcome = await edit(patch);
+    if (!outcome.stored) setRefusal(faultOf(outcome));
+    else if (typedSince()) setRefusal(STORED_SO_FAR);
+    else onClose();
   };
   const field = (place: string, label: string, unit: string, value: number | null | undefined, look = "w-24") => {
     const name = `${place}|${unit}`;
@@ -113,6 +118,7 @@ export function LoadForm({ id, onClose }: { id: string; onClose: () => void }) {
     <Dialog title={load.name} onClose={onClose} wide>
       <form
         className="flex flex-col gap-4"
+        onInput={typing.onInput}
         onSubmit={(event) => {
           event.preventDefault();
           void store();

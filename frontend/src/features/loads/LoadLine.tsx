@@ -1,38 +1,47 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useId, useRef, useState } from "react";
-import { client, RequestFailed, unwrap } from "../../api/client";
-import type { Outcome } from "../../api/outbox";
-import type { LineAnswer, Load, Question } from "../../api/types";
+import { client, unwrap } from "../../api/client";
+import type { LineAnswer, Question } from "../../api/types";
 import { Digits } from "../../ui/Digits";
 import { formatNights, formatNumber } from "../../ui/formatQuantity";
-import { faultAt } from "../rig/fields";
 import { useRig } from "../rig/useRig";
 
 const PAUSE_MS = 120;
 
-/** One line of typing makes one row. What was understood shows while typing; what is not clear is asked. */
+/**
+ * One line of typing makes one row. What was understood shows while typing. Enter hands the line on and frees the field at
+ * once; it is read in its place in the list, and asked about there where it is not clear.
+ */
 export function LoadLine({
   label,
   start = "",
   replaces = null,
   autoFocus = false,
   placeholder,
+  asked = false,
+  fault = "",
+  action,
   onTake,
   onLeave,
+  onUp,
 }: {
   label: string;
   start?: string;
   replaces?: string | null;
   autoFocus?: boolean;
   placeholder?: string;
-  onTake: (load: Load) => Promise<Outcome>;
+  /** It was read before and has to be put in other words: what is not clear is said loud. */
+  asked?: boolean;
+  fault?: string;
+  action: string;
+  onTake: (line: string) => void;
   onLeave?: () => void;
+  /** The arrow up in an empty field; whether it led anywhere. */
+  onUp?: () => boolean;
 }) {
   const id = useId();
   const input = useRef<HTMLInputElement>(null);
   const [line, setLine] = useState(start);
-  const [pressed, setPressed] = useState(false);
-  const [fault, setFault] = useState("");
   const settled = useSettled(line, PAUSE_MS);
   const { optionId, answer } = useRig();
   const reading = useQuery(lineQuery(optionId, answer.revision, settled, replaces));
@@ -43,22 +52,10 @@ export function LoadLine({
     input.current?.focus();
   };
 
-  const take = async () => {
+  const take = () => {
     if (!line.trim()) return;
-    setPressed(true);
-    setFault("");
-    const read = await readNow(optionId, line, replaces);
-    if (read instanceof RequestFailed) return setFault(read.message);
-    if (!read.load) return input.current?.focus();
-    const taken = line;
-    // The field is free for the next line at once; a refusal brings the line back.
-    setLine("");
-    setPressed(false);
-    const outcome = await onTake(read.load as Load);
-    if (!outcome.stored) {
-      setLine(taken);
-      setFault(faultAt(outcome.problem));
-    }
+    if (!asked) setLine("");
+    onTake(line);
   };
 
   return (
@@ -67,7 +64,8 @@ export function LoadLine({
         <input
           ref={input}
           id={id}
-          data-load-line={replaces ? undefined : ""}
+          data-load-line={replaces || asked ? undefined : ""}
+          data-asked-line={asked ? "" : undefined}
           aria-label={label}
           aria-describedby={`${id}-reading`}
           autoFocus={autoFocus}
@@ -76,18 +74,15 @@ export function LoadLine({
           maxLength={200}
           value={line}
           placeholder={placeholder}
-          onChange={(event) => {
-            setLine(event.target.value);
-            setPressed(false);
-            setFault("");
-          }}
+          onChange={(event) => setLine(event.target.value)}
           onKeyDown={(event) => {
-            if (event.key === "Enter") void take();
+            if (event.key === "Enter") take();
             const first = reading.data?.completions[0];
             if (event.key === "Tab" && !event.shiftKey && first && settled === line && line.trim()) {
               event.preventDefault();
               setLine(first.line);
             }
+            if (event.key === "ArrowUp" && line === "" && onUp?.()) event.preventDefault();
             if (event.key === "Escape") {
               event.stopPropagation();
               if (onLeave) onLeave();
@@ -98,44 +93,45 @@ export function LoadLine({
         />
         <button
           type="button"
-          onClick={() => void take()}
+          onClick={() => {
+            take();
+            input.current?.focus();
+          }}
           className="touch h-11 shrink-0 px-4 text-[14px] text-soft hover:text-ink"
         >
-          {replaces ? "Enter stores it" : "Enter adds it"}
+          {action}
         </button>
+        {onLeave && (
+          <button
+            type="button"
+            onClick={onLeave}
+            className="touch h-11 shrink-0 border-rule border-l px-4 text-[14px] text-soft hover:text-ink"
+          >
+            Leave it
+          </button>
+        )}
       </div>
       <div id={`${id}-reading`} aria-live="polite" className="min-h-[1.6rem] pt-1.5 text-[14px]">
-        {fault ? (
-          <p className="text-danger">{fault}</p>
-        ) : (
-          line.trim() && reading.data && <ReadingNote read={reading.data} pressed={pressed} onPick={pick} />
-        )}
-        {!fault && line.trim() && reading.isError && (
-          <p className="text-fault">The line is kept. It will be read when the server answers again.</p>
+        {fault && line === start && <p className="text-danger">{fault}</p>}
+        {line.trim() && reading.data && <ReadingNote read={reading.data} asked={asked} onPick={pick} />}
+        {line.trim() && reading.isError && (
+          <p className="text-fault">It cannot be read for now. Enter keeps it, to be read later.</p>
         )}
       </div>
     </div>
   );
 }
 
-function ReadingNote({
-  read,
-  pressed,
-  onPick,
-}: {
-  read: LineAnswer;
-  pressed: boolean;
-  onPick: (line: string) => void;
-}) {
-  if (!read.load && read.completions.length > 0 && !pressed) {
-    return <Completions completions={read.completions} onPick={onPick} />;
-  }
+function ReadingNote({ read, asked, onPick }: { read: LineAnswer; asked: boolean; onPick: (line: string) => void }) {
   if (!read.load) {
+    const named = read.completions.length > 0;
     return (
       <>
-        {read.questions.map((question) => (
-          <QuestionNote key={question.code + question.start} question={question} loud={pressed} onPick={onPick} />
-        ))}
+        {(asked || !named) &&
+          read.questions.map((question) => (
+            <QuestionNote key={question.code + question.start} question={question} loud={asked} onPick={onPick} />
+          ))}
+        {named && <Completions completions={read.completions} onPick={onPick} />}
       </>
     );
   }
@@ -226,22 +222,11 @@ function lineQuery(optionId: string, revision: number, line: string, replaces: s
     enabled: line.trim() !== "",
     gcTime: 10_000,
     placeholderData: (before: LineAnswer | undefined) => before,
-    queryFn: () => postLine(optionId, line, replaces),
+    queryFn: () => {
+      const params = { path: { option_id: optionId } };
+      return unwrap(client.POST("/api/v1/options/{option_id}/lines", { params, body: { line, replaces } }));
+    },
   };
-}
-
-function postLine(optionId: string, line: string, replaces: string | null) {
-  const params = { path: { option_id: optionId } };
-  return unwrap(client.POST("/api/v1/options/{option_id}/lines", { params, body: { line, replaces } }));
-}
-
-async function readNow(optionId: string, line: string, replaces: string | null): Promise<LineAnswer | RequestFailed> {
-  try {
-    return await postLine(optionId, line, replaces);
-  } catch (error) {
-    if (error instanceof RequestFailed) return error;
-    throw error;
-  }
 }
 
 /** The text once typing has paused. */

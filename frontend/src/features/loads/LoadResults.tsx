@@ -1,4 +1,5 @@
 import type { ReactNode } from "react";
+import { useState } from "react";
 import type { FigureValue, Rig } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Labelled } from "../../ui/Labelled";
@@ -6,10 +7,11 @@ import { Section } from "../../ui/PageHead";
 import { Refusal } from "../../ui/Refusal";
 import { readQuantity } from "../../ui/readQuantity";
 import { useTask } from "../../ui/useTask";
+import { useTypedSince } from "../../ui/useTypedSince";
 import { Figure } from "../rig/Figure";
-import { faultAt } from "../rig/fields";
+import { faultOf } from "../rig/fields";
 import { rowName } from "../rig/rowName";
-import { useRig } from "../rig/useRig";
+import { useEditHere, useRig } from "../rig/useRig";
 import { DayStrip } from "./DayStrip";
 import { Months } from "./Months";
 
@@ -199,45 +201,45 @@ function Methods({ figure }: { figure: FigureOf }) {
 
 /** Days that a meter counted, typed or pasted as they stand, and how the new use compares with that of then. */
 function Measured() {
-  const { rig, edit, answer } = useRig();
+  const { rig, answer } = useRig();
+  const edit = useEditHere();
   const task = useTask();
+  const typing = useTypedSince();
+  const [draft, setDraft] = useState<{ days: string; scale: string } | null>(null);
   if (!answer.may_edit) return null;
-  const store = async (form: FormData) => {
-    const words = String(form.get("days"))
-      .split(/[\s;]+/)
-      .filter(Boolean);
+  const shown = draft ?? { days: rig.brief.measured_ah.join(" "), scale: String(rig.brief.measured_scale) };
+  const store = async () => {
+    const typedSince = typing.sent();
+    const words = shown.days.split(/[\s;]+/).filter(Boolean);
     const days = words.map((word) => Number(word.replace(",", ".").replace(/ah$/i, "")));
     const wrong = words.find((_, index) => !Number.isFinite(days[index]));
     if (wrong) throw new Error(`“${wrong}” is not a number of Ah.`);
-    const scale = readQuantity(String(form.get("scale")), "", "metric");
+    const scale = readQuantity(shown.scale, "", "metric");
     if ("fault" in scale || scale.value === null) throw new Error("The scale is a number, such as 1 or 0.5.");
-    const outcome = await edit(
-      [
-        { op: "replace", path: "/brief/measured_ah", value: days },
-        { op: "replace", path: "/brief/measured_scale", value: scale.value },
-      ],
-      { report: false },
-    );
-    if (!outcome.stored) throw new Error(faultAt(outcome.problem));
+    const outcome = await edit([
+      { op: "replace", path: "/brief/measured_ah", value: days },
+      { op: "replace", path: "/brief/measured_scale", value: scale.value },
+    ]);
+    if (!outcome.stored) throw new Error(faultOf(outcome));
+    if (!typedSince()) setDraft(null);
   };
   return (
     <details className="mt-2 text-[14px]">
       <summary className="touch cursor-pointer">A meter has counted days</summary>
       <form
-        key={rig.brief.measured_ah.join(" ")}
         className="mt-2 flex flex-wrap items-end gap-3"
+        onInput={typing.onInput}
         onSubmit={(event) => {
           event.preventDefault();
-          const form = new FormData(event.currentTarget);
-          void task.run(() => store(form));
+          void task.run(store);
         }}
       >
         <Labelled label="Ah of each day, as “62 58 71”">
           {(id) => (
             <input
               id={id}
-              name="days"
-              defaultValue={rig.brief.measured_ah.join(" ")}
+              value={shown.days}
+              onChange={(event) => setDraft({ ...shown, days: event.target.value })}
               className="field w-64 font-mono"
             />
           )}
@@ -246,8 +248,8 @@ function Measured() {
           {(id) => (
             <input
               id={id}
-              name="scale"
-              defaultValue={rig.brief.measured_scale}
+              value={shown.scale}
+              onChange={(event) => setDraft({ ...shown, scale: event.target.value })}
               className="field w-20 text-right font-mono"
             />
           )}

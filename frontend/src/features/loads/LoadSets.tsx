@@ -8,6 +8,7 @@ import { Dialog } from "../../ui/Dialog";
 import { Refusal } from "../../ui/Refusal";
 import { Failed, Waiting } from "../../ui/states";
 import { useTask } from "../../ui/useTask";
+import { useTypedSince } from "../../ui/useTypedSince";
 import { useRig } from "../rig/useRig";
 import { addLoads } from "./loadPatches";
 
@@ -79,7 +80,9 @@ export function KeepForm({ loadId, label, example }: { loadId: string | null; la
   const task = useTask();
   const id = useId();
   const [kept, setKept] = useState("");
+  const typing = useTypedSince();
   const keep = async (form: HTMLFormElement) => {
+    const typedSince = typing.sent();
     const name = String(new FormData(form).get("name"));
     const params = { path: { option_id: optionId } };
     const body = { name, load_id: loadId };
@@ -87,12 +90,13 @@ export function KeepForm({ loadId, label, example }: { loadId: string | null; la
       loadSetsQuery.queryKey,
       (await unwrap(client.POST("/api/v1/options/{option_id}/load-sets", { params, body }))) as never,
     );
-    form.reset();
+    if (!typedSince()) form.reset();
     setKept(name);
   };
   return (
     <form
       className="mt-3 border-ink border-t pt-3"
+      onInput={typing.onInput}
       onSubmit={(event) => {
         event.preventDefault();
         const form = event.currentTarget;

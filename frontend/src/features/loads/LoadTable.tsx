@@ -1,13 +1,15 @@
 import { type KeyboardEvent, useLayoutEffect, useRef, useState } from "react";
-import type { FigureValue, Load } from "../../api/types";
+import type { TypedLine } from "../../api/typedLines";
+import type { FigureValue, Load, Rig } from "../../api/types";
 import { Digits } from "../../ui/Digits";
 import { formatHours, formatNights, formatNumber } from "../../ui/formatQuantity";
 import { Menu } from "../../ui/Menu";
 import { Figure } from "../rig/Figure";
 import { useRig } from "../rig/useRig";
+import { LineRow } from "./LineRow";
 import { LoadForm } from "./LoadForm";
 import { LoadLine } from "./LoadLine";
-import { moveLoad, orderedIds, removeLoad, replaceLoad, strikeLoad } from "./loadPatches";
+import { moveLoad, orderedIds, removeLoad, strikeLoad } from "./loadPatches";
 
 const FEED_WORDS = { dc: "DC", step_down: "step-down", ac: "AC" };
 const IMPORTANCE_WORDS: Record<string, string> = { must: "must run", shed: "may be shed" };
@@ -22,8 +24,10 @@ const WHEN_WORDS: Record<string, string> = {
 type FigureOf = (key: string) => FigureValue | undefined;
 
 export function LoadTable({ figure }: { figure: FigureOf }) {
-  const { rig, answer } = useRig();
+  const { rig, answer, lines } = useRig();
   const ids = orderedIds(rig);
+  const replaced = new Map(lines.lines.flatMap((line) => (line.replaces ? [[line.replaces, line] as const] : [])));
+  const further = lines.lines.filter((line) => line.replaces === null || !ids.includes(line.replaces));
   const [focused, setFocused] = useState(ids[0] ?? "");
   const [wanted, setWanted] = useState<string | null>(null);
   const [editing, setEditing] = useState<string | null>(null);
@@ -77,33 +81,43 @@ export function LoadTable({ figure }: { figure: FigureOf }) {
           </tr>
         </thead>
         <tbody>
-          {ids.map((id, index) =>
-            editing === id ? (
-              <tr key={id}>
+          {inOrder(ids, rig, further).map((row) =>
+            typeof row !== "string" ? (
+              <LineRow key={row.id} line={row} tabIndex={-1} onFocus={() => {}} />
+            ) : editing === row ? (
+              <tr key={row}>
                 <td colSpan={7} className="pt-2">
                   <EditRow
-                    id={id}
+                    id={row}
                     onDone={() => {
                       setEditing(null);
-                      focusRow(id);
+                      focusRow(row);
                     }}
                   />
                 </td>
               </tr>
+            ) : replaced.has(row) ? (
+              <LineRow
+                key={row}
+                rowId={row}
+                line={replaced.get(row) as TypedLine}
+                tabIndex={row === current ? 0 : -1}
+                onFocus={() => setFocused(row)}
+              />
             ) : (
               <LoadRow
-                key={id}
-                id={id}
-                load={rig.loads[id] as Load}
+                key={row}
+                id={row}
+                load={rig.loads[row] as Load}
                 figure={figure}
                 largest={largest}
-                tabIndex={id === current ? 0 : -1}
+                tabIndex={row === current ? 0 : -1}
                 mayEdit={answer.may_edit}
-                onEdit={() => setEditing(id)}
-                onForm={() => setForm(id)}
-                onFocus={() => setFocused(id)}
-                onWalk={(by) => focusRow(ids[index + by])}
-                onRemoved={() => focusRow(ids[index + 1] ?? ids[index - 1])}
+                onEdit={() => setEditing(row)}
+                onForm={() => setForm(row)}
+                onFocus={() => setFocused(row)}
+                onWalk={(by) => focusRow(ids[ids.indexOf(row) + by])}
+                onRemoved={() => focusRow(ids[ids.indexOf(row) + 1] ?? ids[ids.indexOf(row) - 1])}
               />
             ),
           )}
@@ -124,18 +138,24 @@ export function LoadTable({ figure }: { figure: FigureOf }) {
   );
 }
 
+/** Loads and the lines that are to become some, by their places. */
+function inOrder(ids: string[], rig: Rig, lines: readonly TypedLine[]): (string | TypedLine)[] {
+  const place = (row: string | TypedLine) => (typeof row === "string" ? (rig.loads[row]?.position ?? 0) : row.position);
+  return [...ids, ...lines].sort((one, other) => place(one) - place(other));
+}
+
 function EditRow({ id, onDone }: { id: string; onDone: () => void }) {
-  const { rig, answer, edit } = useRig();
+  const { rig, answer, typedLines } = useRig();
   return (
     <LoadLine
       label={`Change ${rig.loads[id]?.name}`}
       start={answer.lines[id] ?? rig.loads[id]?.typed ?? ""}
       replaces={id}
       autoFocus
-      onTake={async (load) => {
-        const outcome = await edit(replaceLoad(rig, id, load), { report: false });
-        if (outcome.stored) onDone();
-        return outcome;
+      action="Enter stores it"
+      onTake={(line) => {
+        typedLines.add({ line, position: rig.loads[id]?.position ?? 0, replaces: id });
+        onDone();
       }}
       onLeave={onDone}
     />

@@ -8,12 +8,13 @@ import { LoadLine } from "./LoadLine";
 import { LoadLists } from "./LoadLists";
 import { LoadResults } from "./LoadResults";
 import { LoadTable } from "./LoadTable";
-import { addLoad } from "./loadPatches";
+import { nextPosition } from "./loadPatches";
 
 export function LoadsPage() {
-  const { rig, answer, edit } = useRig();
+  const { rig, answer, lines, typedLines } = useRig();
   const { figure, figures } = useStepFigures("loads");
   const empty = Object.keys(rig.loads).length === 0;
+  const bare = empty && lines.lines.length === 0;
   return (
     <>
       <PageHead>
@@ -29,12 +30,14 @@ export function LoadsPage() {
       {answer.may_edit && (
         <LoadLine
           label="Add a load"
+          action="Enter adds it"
           autoFocus
-          onTake={(load) => edit(addLoad(rig, load), { report: false })}
+          onTake={(line) => typedLines.add({ line, position: nextPosition(rig, lines.lines), replaces: null })}
+          onUp={focusAsked}
           placeholder={empty ? "10 x LED lamp 3W 5h" : "kettle 1200W 10 min"}
         />
       )}
-      {!empty && <LoadTable figure={figure} />}
+      {!bare && <LoadTable figure={figure} />}
       <ToOtherSystems figure={figure} />
       <LoadLists empty={empty} />
       {!empty && (
@@ -44,6 +47,13 @@ export function LoadsPage() {
       )}
     </>
   );
+}
+
+/** From the empty line up to the last one that is asked about. */
+function focusAsked(): boolean {
+  const asked = [...document.querySelectorAll<HTMLElement>("[data-asked-line]")].at(-1);
+  asked?.focus();
+  return asked !== undefined;
 }
 
 /** What feeds other systems counts among the loads; it is changed where it was said. */

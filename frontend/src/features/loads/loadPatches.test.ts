@@ -1,7 +1,7 @@
 import { applyPatch, type Operation } from "rfc6902";
 import { expect, it } from "vitest";
 import type { Load, Rig } from "../../api/types";
-import { addLoad, moveLoad, orderedIds, replaceLoad } from "./loadPatches";
+import { addLoad, moveLoad, nextPosition, orderedIds, replaceLoad } from "./loadPatches";
 
 const load = (position: number, struck = false) => ({ position, struck, name: `at ${position}` }) as Load;
 
@@ -24,11 +24,11 @@ it("moves a row past its neighbour and no further", () => {
   expect(moveLoad(rig, "l3", 1)).toBeNull();
 });
 
-it("adds at the end under a new id", () => {
+it("adds behind all loads, and behind lines that are to become some", () => {
   const rig = rigOf(5, 9);
-  const next = after(rig, addLoad(rig, load(0)));
-  expect(orderedIds(next).slice(0, 2)).toEqual(["l0", "l1"]);
-  expect(orderedIds(next)[2]).toMatch(/^[a-z0-9]{6,}$/);
+  expect(nextPosition(rig, [])).toBe(10);
+  expect(nextPosition(rig, [{ position: 12 }])).toBe(13);
+  expect(orderedIds(after(rig, addLoad("n", 10, load(0))))).toEqual(["l0", "l1", "n"]);
 });
 
 it("keeps a row's place and its strike when its line is changed", () => {

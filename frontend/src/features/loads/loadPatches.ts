@@ -8,9 +8,13 @@ export function orderedIds(rig: Rig): string[] {
     .map(([id]) => id);
 }
 
-export function addLoad(rig: Rig, load: Load): PatchOperation[] {
-  const last = Math.max(0, ...Object.values(rig.loads).map((one) => one.position));
-  return [{ op: "add", path: `/loads/${newId()}`, value: { ...load, position: last + 1 } }];
+export function addLoad(id: string, position: number, load: Load): PatchOperation[] {
+  return [{ op: "add", path: `/loads/${id}`, value: { ...load, position } }];
+}
+
+/** The place behind everything in the list, lines that are no loads yet included. */
+export function nextPosition(rig: Rig, lines: readonly { position: number }[]): number {
+  return Math.max(0, ...[...Object.values(rig.loads), ...lines].map((one) => one.position)) + 1;
 }
 
 /** Several loads as one edit, behind what is there. */

@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
 import { client, unwrap } from "../../api/client";
 import { defaultsQuery, partHistoryQuery, partsQuery } from "../../api/queries";
 import type { BookPart, PartKind, Person } from "../../api/types";
@@ -7,6 +8,7 @@ import { Dialog } from "../../ui/Dialog";
 import { PartFields } from "../../ui/parts/PartFields";
 import type { PartDocument } from "../../ui/parts/partDocument";
 import { usePartForm } from "../../ui/parts/usePartForm";
+import { STORED_SO_FAR, useTypedSince } from "../../ui/useTypedSince";
 
 /** A part of the book: its values, who changed it when, and whether it is still offered. `part` null: a new one. */
 export function PartDialog({
@@ -25,29 +27,36 @@ export function PartDialog({
   const mayEdit = person.role === "owner" || person.role === "designer";
   const form = usePartForm(kind, part?.part ?? null, defaults.data?.currency ?? "EUR", person.units);
 
-  const done = async () => {
+  const typing = useTypedSince();
+  const [note, setNote] = useState("");
+
+  const done = async (typedSince: () => boolean) => {
     await queries.invalidateQueries({ queryKey: partsQuery.queryKey });
     await queries.invalidateQueries({ queryKey: ["candidates"] });
-    onClose();
+    if (typedSince()) setNote(STORED_SO_FAR);
+    else onClose();
   };
   const save = async (document: PartDocument) => {
+    const typedSince = typing.sent();
     const body = document as never;
     if (part) {
       const headers = { "If-Match": `"${part.number}"` };
       await unwrap(client.PUT("/api/v1/parts/{part_id}", { params: { path: { part_id: part.id } }, body, headers }));
     } else await unwrap(client.POST("/api/v1/parts", { body }));
-    await done();
+    await done(typedSince);
   };
   const withdraw = async (withdrawn: boolean) => {
     if (!part) return;
+    const typedSince = typing.sent();
     const params = { path: { part_id: part.id } };
     await unwrap(client.POST("/api/v1/parts/{part_id}/withdrawal", { params, body: { withdrawn } }));
-    await done();
+    await done(typedSince);
   };
 
   return (
     <Dialog title={part ? part.part.name : `A further ${kind.name.toLowerCase()}`} onClose={onClose} wide>
       <form
+        onInput={typing.onInput}
         onSubmit={(event) => {
           event.preventDefault();
           void form.submit(save);
@@ -62,9 +71,9 @@ export function PartDialog({
           </p>
         )}
         {part && <Revisions part={part} />}
-        {form.refusal && (
+        {(form.refusal || note) && (
           <p role="alert" className="mt-3 text-danger">
-            {form.refusal}
+            {form.refusal || note}
           </p>
         )}
         <div className="-mx-6 -mb-6 sticky -bottom-6 mt-5 flex flex-wrap justify-end gap-3 border-rule border-t bg-sheet px-6 py-4">

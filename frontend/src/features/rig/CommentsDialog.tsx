@@ -108,12 +108,18 @@ function placesOf(rig: Rig): [string, string][] {
 function Say({ pin, keep }: { pin: string; keep: Keep }) {
   const { optionId, rig } = useRig();
   const task = useTask();
+  const [text, setText] = useState("");
   const say = async (form: HTMLFormElement) => {
-    const data = new FormData(form);
-    const body = { pin: String(data.get("pin")), text: String(data.get("text")) };
+    const body = { pin: String(new FormData(form).get("pin")), text };
     const params = { path: { option_id: optionId } };
-    keep(await unwrap(client.POST("/api/v1/options/{option_id}/comments", { params, body })));
-    form.reset();
+    // The field is free for the next one at once; a refusal brings this one back, before whatever has been typed since.
+    setText("");
+    try {
+      keep(await unwrap(client.POST("/api/v1/options/{option_id}/comments", { params, body })));
+    } catch (error) {
+      setText((since) => (since ? `${body.text}\n${since}` : body.text));
+      throw error;
+    }
   };
   return (
     <form
@@ -137,7 +143,15 @@ function Say({ pin, keep }: { pin: string; keep: Keep }) {
       </Labelled>
       <Labelled label="What is to be looked at">
         {(id) => (
-          <textarea id={id} name="text" required maxLength={2000} rows={3} className="field h-auto w-full py-1.5" />
+          <textarea
+            id={id}
+            required
+            maxLength={2000}
+            rows={3}
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+            className="field h-auto w-full py-1.5"
+          />
         )}
       </Labelled>
       <Refusal>{task.refusal}</Refusal>

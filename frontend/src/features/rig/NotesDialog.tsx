@@ -1,4 +1,5 @@
 import { useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
 import { client, unwrap } from "../../api/client";
 import { jobQuery } from "../../api/queries";
 import type { JobAnswer } from "../../api/types";
@@ -6,20 +7,27 @@ import { Button } from "../../ui/Button";
 import { Dialog } from "../../ui/Dialog";
 import { Refusal } from "../../ui/Refusal";
 import { useTask } from "../../ui/useTask";
+import { STORED_SO_FAR, useTypedSince } from "../../ui/useTypedSince";
 
 /** Notes on the whole job; they travel in its file. */
 export function NotesDialog({ job, mayEdit, onClose }: { job: JobAnswer; mayEdit: boolean; onClose: () => void }) {
   const queries = useQueryClient();
   const task = useTask();
+  const typing = useTypedSince();
+  const [note, setNote] = useState("");
   const keep = async (notes: string) => {
+    setNote("");
+    const typedSince = typing.sent();
     const params = { path: { job_id: job.id } };
     const next = await unwrap(client.PUT("/api/v1/jobs/{job_id}/notes", { params, body: { notes } }));
     queries.setQueryData(jobQuery(job.id).queryKey, next);
-    onClose();
+    if (typedSince()) setNote(STORED_SO_FAR);
+    else onClose();
   };
   return (
     <Dialog title="Notes on the job" onClose={onClose}>
       <form
+        onInput={typing.onInput}
         onSubmit={(event) => {
           event.preventDefault();
           const notes = String(new FormData(event.currentTarget).get("notes"));
@@ -36,7 +44,7 @@ export function NotesDialog({ job, mayEdit, onClose }: { job: JobAnswer; mayEdit
           className="field h-auto w-full py-2"
         />
         <p className="mt-1 text-[13px] text-soft">Everybody of the shop reads them; they go out with the job file.</p>
-        <Refusal>{task.refusal}</Refusal>
+        <Refusal>{task.refusal || note}</Refusal>
         <div className="mt-4 flex justify-end gap-3">
           <Button onClick={onClose}>{mayEdit ? "Leave" : "Close"}</Button>
           {mayEdit && (

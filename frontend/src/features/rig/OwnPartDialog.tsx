@@ -11,7 +11,8 @@ import { PartFields } from "../../ui/parts/PartFields";
 import type { PartDocument } from "../../ui/parts/partDocument";
 import { usePartForm } from "../../ui/parts/usePartForm";
 import { readQuantity } from "../../ui/readQuantity";
-import { useRig } from "./useRig";
+import { STORED_SO_FAR, useTypedSince } from "../../ui/useTypedSince";
+import { useEditHere, useRig } from "./useRig";
 
 export const STANDINGS = {
   kept: "there already, and stays",
@@ -38,7 +39,11 @@ export function OwnPartDialog({
 }
 
 function Form({ kind, id, onClose }: { kind: PartKind; id: string | null; onClose: () => void }) {
-  const { rig, edit, units } = useRig();
+  const { rig, units } = useRig();
+  const edit = useEditHere();
+  // One id for as long as the form is open: sent twice, a new part is still one.
+  const [ownId] = useState(() => id ?? `p${newName().slice(0, 8)}`);
+  const typing = useTypedSince();
   const own: OwnPart | undefined = id ? rig.own_parts[id] : undefined;
   const form = usePartForm(kind, own?.part ?? null, "EUR", units);
   const [standing, setStanding] = useState<OwnPart["standing"]>(own?.standing ?? "re_used");
@@ -60,14 +65,17 @@ function Form({ kind, id, onClose }: { kind: PartKind; id: string | null; onClos
       age_years: years.value,
       measured_with: meter,
     };
-    const path = `/own_parts/${id ?? `p${newName().slice(0, 8)}`}`;
-    const outcome = await edit([{ op: "add", path, value }], { report: false });
-    if (!outcome.stored) throw new RequestFailed(422, outcome.problem);
-    onClose();
+    const path = `/own_parts/${ownId}`;
+    const typedSince = typing.sent();
+    const outcome = await edit([{ op: "add", path, value }]);
+    if (!outcome.stored) throw new RequestFailed(outcome.failed ? 500 : 422, outcome.problem);
+    if (typedSince()) setAgeFault(STORED_SO_FAR);
+    else onClose();
   };
   return (
     <Dialog title={own ? own.part.name : `Their own ${kind.name.toLowerCase()}`} onClose={onClose} wide>
       <form
+        onInput={typing.onInput}
         onSubmit={(event) => {
           event.preventDefault();
           void form.submit(save);

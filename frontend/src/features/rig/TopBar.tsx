@@ -117,10 +117,11 @@ function CommentCount() {
 }
 
 function SavedState() {
-  const { answer, outbox } = useRig();
+  const { answer, outbox, lines } = useRig();
   const [history, setHistory] = useState(false);
-  const count = outbox.waiting.length;
-  if (count > 0 && outbox.unreachable) {
+  // A line that waits for its answer by a person is not on its way.
+  const count = outbox.waiting.length + lines.lines.filter((one) => one.state === "reading").length;
+  if (count > 0 && (outbox.trouble ?? lines.trouble)) {
     return (
       <span role="status" className="font-semibold text-fault">
         Not saved yet: {count}

@@ -1,8 +1,9 @@
-import { type ChangeEvent, type KeyboardEvent, type ReactNode, useId, useState } from "react";
+import { type ChangeEvent, type KeyboardEvent, type ReactNode, useId, useRef, useState } from "react";
+import type { Outcome } from "../../api/outbox";
 import type { PatchOperation, Problem } from "../../api/types";
 import { formatConductor } from "../../ui/formatQuantity";
 import { readConductor, readQuantity } from "../../ui/readQuantity";
-import { useRig } from "./useRig";
+import { useEditHere, useRig } from "./useRig";
 
 /** Fields write one member of the rig. What was refused stays in the field, with the reason below it. */
 
@@ -14,7 +15,8 @@ interface Place {
 
 /** Send one member; the answer is the sentence to show at the field, or nothing. */
 export function useMember(path: string) {
-  const { edit, rig } = useRig();
+  const { rig } = useRig();
+  const edit = useEditHere();
   const [fault, setFault] = useState("");
   /** `said`: what was typed, kept beside the value where it was said in other units; null forgets it. */
   const write = async (value: unknown, said: string | null = null) => {
@@ -23,8 +25,8 @@ export function useMember(path: string) {
     const patch: PatchOperation[] = [{ op: "add", path, value }];
     if (said !== null) patch.push({ op: "add", path: kept, value: said });
     else if (path in rig.typed) patch.push({ op: "remove", path: kept });
-    const outcome = await edit(patch, { report: false });
-    if (!outcome.stored) setFault(faultAt(outcome.problem));
+    const outcome = await edit(patch);
+    if (!outcome.stored) setFault(faultOf(outcome));
     return outcome.stored;
   };
   return { fault, setFault, write };
@@ -32,6 +34,15 @@ export function useMember(path: string) {
 
 export function faultAt(problem: Problem | null): string {
   return problem?.errors?.map((one) => one.detail).join(" ") || problem?.detail || "The server refused this.";
+}
+
+/** The sentence for an edit that did not go in. */
+export function faultOf(outcome: Outcome): string {
+  if (outcome.stored) return "";
+  if (outcome.problem?.draft) return "Somebody has changed this meanwhile: yours is kept as a draft, above.";
+  return outcome.failed
+    ? "The server failed on this. It is set aside above, to be sent again."
+    : faultAt(outcome.problem);
 }
 
 const FIELD_ROW = "grid grid-cols-[minmax(9rem,15rem)_1fr] items-start gap-x-4 gap-y-1 border-rule border-b py-1.5";
@@ -79,9 +90,15 @@ function shownIn(unit: string, us: boolean): { unit: string; shown: (stored: num
 /** What is being typed in a field: Enter and leaving the field send it, Escape gives the stored value back. */
 export function useDraft(stored: string, send: (typed: string) => Promise<boolean>, forget: () => void) {
   const [draft, setDraft] = useState<string | null>(null);
+  const onItsWay = useRef<string | null>(null);
   const commit = async () => {
     if (draft === null || draft.trim() === stored) return setDraft(null);
-    if (await send(draft.trim())) setDraft(null);
+    if (onItsWay.current === draft) return; // Enter has sent it, and now the field is left
+    onItsWay.current = draft;
+    const sent = await send(draft.trim());
+    if (onItsWay.current === draft) onItsWay.current = null;
+    // What has been typed since it was sent stays.
+    if (sent) setDraft((now) => (now === draft ? null : now));
   };
   return {
     value: draft ?? stored,

@@ -1,13 +1,8 @@
-import { createContext, useContext } from "react";
+import { createContext, useCallback, useContext, useEffect, useRef } from "react";
 import type { OutboxState, Outcome } from "../../api/outbox";
-import type { OptionAnswer, PatchOperation, Problem, Rig } from "../../api/types";
+import type { LinesState, TypedLines } from "../../api/typedLines";
+import type { OptionAnswer, PatchOperation, Rig } from "../../api/types";
 import type { UnitSystem } from "../../ui/formatQuantity";
-
-export interface RefusedEdit {
-  id: string;
-  patch: PatchOperation[];
-  problem: Problem | null;
-}
 
 /** What the server does by itself: also letting a finding stand, and letting its rule speak again. */
 export type Walk =
@@ -24,10 +19,14 @@ export interface RigContext {
   rig: Rig;
   units: UnitSystem;
   outbox: OutboxState;
-  refused: RefusedEdit[];
-  dismiss: (id: string) => void;
-  /** Queue an edit. A refusal is shown by whoever asked for it; `report` leaves that to the page. */
-  edit: (patch: PatchOperation[], options?: { report?: boolean; gesture?: string }) => Promise<Outcome>;
+  /** Load lines that are not loads yet. */
+  lines: LinesState;
+  typedLines: Pick<TypedLines, "add" | "change" | "drop">;
+  /** Queue an edit. One that does not go in is kept aside and shown by the page. */
+  edit: (patch: PatchOperation[], options?: { gesture?: string }) => Promise<Outcome>;
+  /** Send what was set aside again, or throw it away. */
+  sendAgain: (editId: string) => void;
+  drop: (editId: string) => void;
   /** Make a draft's edit after all, or throw it away. */
   settleDraft: (draftId: string, take: boolean) => Promise<void>;
   walk: (to: Walk) => Promise<void>;
@@ -44,4 +43,27 @@ export function useRig(): RigContext {
   const context = useContext(RigContextProvider);
   if (!context) throw new Error("useRig outside of a rig");
   return context;
+}
+
+/**
+ * Edits of a place that shows by itself why one was refused, with what was typed still in it. Once the place is gone from the
+ * screen, or where the server failed rather than refused, the page keeps the edit as it keeps any other.
+ */
+export function useEditHere(): (patch: PatchOperation[]) => Promise<Outcome> {
+  const { edit, drop } = useRig();
+  const here = useRef(false);
+  useEffect(() => {
+    here.current = true;
+    return () => {
+      here.current = false;
+    };
+  }, []);
+  return useCallback(
+    async (patch) => {
+      const outcome = await edit(patch);
+      if (!outcome.stored && !outcome.failed && here.current) drop(outcome.editId);
+      return outcome;
+    },
+    [edit, drop],
+  );
 }

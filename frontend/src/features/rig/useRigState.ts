@@ -1,11 +1,12 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from "react";
 import { applyPatch, type Operation } from "rfc6902";
-import { client, RequestFailed, unwrap } from "../../api/client";
+import { client, failedAlone, RequestFailed, unwrap } from "../../api/client";
 import { type Edit, Outbox, type Sent } from "../../api/outbox";
 import { optionQuery, sessionQuery } from "../../api/queries";
 import type { OptionAnswer, PatchOperation, Rig } from "../../api/types";
-import type { RefusedEdit, RigContext, Walk } from "./useRig";
+import type { RigContext, Walk } from "./useRig";
+import { useTypedLines } from "./useTypedLines";
 
 const outboxes = new Map<string, Outbox>();
 
@@ -13,7 +14,6 @@ const outboxes = new Map<string, Outbox>();
 export function useRigState(optionId: string, answer: OptionAnswer, comment: (pin: string) => void): RigContext {
   const queries = useQueryClient();
   const session = useQuery(sessionQuery);
-  const [refused, setRefused] = useState<RefusedEdit[]>([]);
   const [notice, setNotice] = useState("");
 
   const accept = useCallback(
@@ -47,12 +47,10 @@ export function useRigState(optionId: string, answer: OptionAnswer, comment: (pi
       } catch (error) {
         if (!(error instanceof RequestFailed)) throw error;
         if (error.status === 401) await queries.invalidateQueries({ queryKey: sessionQuery.queryKey });
-        if (error.passing || error.status === 401 || error.status >= 500) return { kind: "later" };
-        // The page's token may have been replaced by a later sign-in: fetch it and try again.
-        if (error.problem?.code === "csrf") {
-          await queries.refetchQueries({ queryKey: sessionQuery.queryKey });
-          return { kind: "later" };
-        }
+        // The page's token may have been replaced by a later sign-in: it is fetched before the next try.
+        if (error.trouble === "stale page") await queries.refetchQueries({ queryKey: sessionQuery.queryKey });
+        if (error.trouble) return { kind: "later", trouble: error.trouble };
+        if (error.status >= 500) return failedAlone(error);
         if (error.status === 412) await queries.invalidateQueries({ queryKey: optionQuery(optionId).queryKey });
         return { kind: "refused", problem: error.problem };
       }
@@ -65,20 +63,13 @@ export function useRigState(optionId: string, answer: OptionAnswer, comment: (pi
   const rig = useMemo(() => withWaiting(answer.rig, state.waiting), [answer.rig, state.waiting]);
 
   const edit = useCallback(
-    async (patch: PatchOperation[], options?: { report?: boolean; gesture?: string }) => {
+    (patch: PatchOperation[], options?: { gesture?: string }) => {
       setNotice("");
-      const outcome = await outbox.add(patch, options?.gesture);
-      // What came too late is a draft by now and is shown as such.
-      if (!outcome.stored && options?.report !== false && !outcome.problem?.draft) {
-        setRefused((before) => [
-          ...before,
-          { id: crypto.getRandomValues(new Uint32Array(1)).join(), patch, problem: outcome.problem },
-        ]);
-      }
-      return outcome;
+      return outbox.add(patch, options?.gesture);
     },
     [outbox],
   );
+  const { typedLines, lines } = useTypedLines(optionId, rig, outbox);
 
   const walk = useCallback(
     async (to: Walk) => {
@@ -117,9 +108,11 @@ export function useRigState(optionId: string, answer: OptionAnswer, comment: (pi
     units: session.data?.person?.units ?? "metric",
     settleDraft,
     outbox: state,
-    refused,
-    dismiss: (id) => setRefused((before) => before.filter((one) => one.id !== id)),
+    lines,
+    typedLines,
     edit,
+    sendAgain: useCallback((editId: string) => outbox.sendAgain(editId), [outbox]),
+    drop: useCallback((editId: string) => outbox.drop(editId), [outbox]),
     walk,
     accept,
     notice,
@@ -155,7 +148,15 @@ function useOutbox(optionId: string, send: (edit: Edit) => Promise<Sent>): Outbo
     outboxes.set(optionId, outbox);
   }
   const found = outbox;
-  useEffect(() => void found.flush(), [found]);
+  useEffect(() => {
+    void found.flush();
+    // Another page of this browser sends what it finds, too: what it has dealt with is not shown here any longer.
+    const heard = (event: StorageEvent) => {
+      if (event.key && event.newValue === null) found.forget(event.key);
+    };
+    window.addEventListener("storage", heard);
+    return () => window.removeEventListener("storage", heard);
+  }, [found]);
   return found;
 }
 

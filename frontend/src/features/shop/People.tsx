@@ -8,6 +8,7 @@ import { Section } from "../../ui/PageHead";
 import { Refusal } from "../../ui/Refusal";
 import { Failed, Waiting } from "../../ui/states";
 import { useTask } from "../../ui/useTask";
+import { useTypedSince } from "../../ui/useTypedSince";
 
 const ROLE_WORDS: Record<Role, string> = {
   owner: "owner: everything, and the people",
@@ -115,20 +116,23 @@ function Members({ team, owner }: { team: Team; owner: boolean }) {
 function Invite() {
   const queries = useQueryClient();
   const task = useTask();
+  const typing = useTypedSince();
   const [link, setLink] = useState<{ email: string; address: string } | null>(null);
   const invite = async (form: HTMLFormElement) => {
+    const typedSince = typing.sent();
     const data = new FormData(form);
     const email = String(data.get("email"));
     const body = { email, role: data.get("role") as Role };
     const made = await unwrap(client.POST("/api/v1/invitations", { body }));
     setLink({ email, address: `${window.location.origin}/invitation#${made.token}` });
-    form.reset();
+    if (!typedSince()) form.reset();
     await queries.invalidateQueries({ queryKey: teamQuery.queryKey });
   };
   return (
     <>
       <form
         className="mt-4 flex flex-wrap items-center gap-3"
+        onInput={typing.onInput}
         onSubmit={(event) => {
           event.preventDefault();
           const form = event.currentTarget;

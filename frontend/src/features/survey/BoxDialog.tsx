@@ -6,7 +6,9 @@ import { Dialog } from "../../ui/Dialog";
 import { PartFields } from "../../ui/parts/PartFields";
 import { documentOf, type Typed, typedOf } from "../../ui/parts/partDocument";
 import { Refusal } from "../../ui/Refusal";
-import { useRig } from "../rig/useRig";
+import { STORED_SO_FAR, useTypedSince } from "../../ui/useTypedSince";
+import { faultOf } from "../rig/fields";
+import { useEditHere, useRig } from "../rig/useRig";
 
 const plain = { unit: "", required: false, choices: [], default: null } as const;
 const metres = (name: string, label: string, more: Partial<PartField> = {}): PartField => ({
@@ -89,6 +91,10 @@ export function BoxDialog({
   onClose: () => void;
 }) {
   const { edit, units, answer } = useRig();
+  const editHere = useEditHere();
+  // One id for as long as the form is open: sent twice, a new thing is still one.
+  const [boxId] = useState(() => id ?? `b${newName().slice(0, 8)}`);
+  const typing = useTypedSince();
   const [typed, setTyped] = useState<Typed>(() => typedOf(fields, start as never, ""));
   const [faults, setFaults] = useState<Record<string, string>>({});
   const [refusal, setRefusal] = useState("");
@@ -99,18 +105,20 @@ export function BoxDialog({
     if (said.document === null) return;
     const { kind: _, ...members } = said.document;
     const value = { ...members, position: (start?.position as number | undefined) ?? last + 1 };
-    const path = `${at}/${id ?? `b${newName().slice(0, 8)}`}`;
-    const outcome = await edit([{ op: "add", path, value }], { report: false });
-    if (outcome.stored) return onClose();
+    const path = `${at}/${boxId}`;
+    const typedSince = typing.sent();
+    const outcome = await editHere([{ op: "add", path, value }]);
+    if (outcome.stored) return typedSince() ? setRefusal(STORED_SO_FAR) : onClose();
     const places = Object.fromEntries(
       (outcome.problem?.errors ?? []).map((fault) => [fault.pointer.split("/").at(-1) ?? "", fault.detail]),
     );
     setFaults(places);
-    setRefusal(outcome.problem?.detail ?? "The server refused this.");
+    setRefusal(Object.keys(places).length > 0 ? (outcome.problem?.detail ?? "") : faultOf(outcome));
   };
   return (
     <Dialog title={title} onClose={onClose} wide>
       <form
+        onInput={typing.onInput}
         onSubmit={(event) => {
           event.preventDefault();
           void submit();

@@ -15,6 +15,7 @@ export function FoundDialog({ kind, id, onClose }: { kind: FoundKind; id: string
   return (
     <Dialog title={form.item ? nameOf(form.item) : about.name} onClose={onClose} wide>
       <form
+        onInput={form.onInput}
         onSubmit={(event) => {
           event.preventDefault();
           void form.submit(onClose);

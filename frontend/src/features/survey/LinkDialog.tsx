@@ -10,6 +10,7 @@ import { Labelled } from "../../ui/Labelled";
 import { Refusal } from "../../ui/Refusal";
 import { readQuantity } from "../../ui/readQuantity";
 import { useTask } from "../../ui/useTask";
+import { STORED_SO_FAR, useTypedSince } from "../../ui/useTypedSince";
 import { useRig } from "../rig/useRig";
 
 const STANDARD: Omit<SystemLink, "system" | "position"> = {
@@ -41,6 +42,7 @@ export function LinkDialog({
   const { optionId, rig, units, accept } = useRig();
   const queries = useQueryClient();
   const task = useTask();
+  const typing = useTypedSince();
   const [draft, setDraft] = useState<SystemLink>(link ?? { ...STANDARD, system: others[0] ?? "", position });
   const [amps, setAmps] = useState(String(draft.output_a));
   const [volts, setVolts] = useState(link ? String(link.output_v) : "");
@@ -58,6 +60,7 @@ export function LinkDialog({
         if ("fault" in found) throw new Error(found.fault);
         return found.value;
       };
+      const typedSince = typing.sent();
       const output = read(amps, "A");
       if (output === null) throw new Error("How many amps the charger gives is needed.");
       const body = {
@@ -76,6 +79,7 @@ export function LinkDialog({
       accept((await unwrap(client.POST("/api/v1/options/{option_id}/links", { params, body }))) as OptionAnswer);
       await queries.invalidateQueries({ queryKey: optionQuery(other).queryKey });
       await queries.invalidateQueries({ queryKey: ["link ends"] });
+      if (typedSince()) throw new Error(STORED_SO_FAR);
       onClose();
     });
   const typed = (label: string, value: string, put: (text: string) => void, unit: string, hint: string) => (
@@ -99,6 +103,7 @@ export function LinkDialog({
     <Dialog title={link ? `Link with ${link.system}` : "A link between systems"} onClose={onClose} wide>
       <form
         className="flex flex-col gap-4"
+        onInput={typing.onInput}
         onSubmit={(event) => {
           event.preventDefault();
           void join();

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { useParams } from "react-router";
 import { client, unwrap } from "../../api/client";
 import { photographsQuery } from "../../api/queries";
@@ -10,6 +10,7 @@ import { FilePicker } from "../../ui/FilePicker";
 import { Refusal } from "../../ui/Refusal";
 import { Failed, Waiting } from "../../ui/states";
 import { useTask } from "../../ui/useTask";
+import { STORED_SO_FAR } from "../../ui/useTypedSince";
 import { useRig } from "../rig/useRig";
 import { nameOf } from "./foundKinds";
 
@@ -133,11 +134,14 @@ function OnePhotograph({
   onClose: () => void;
 }) {
   const [caption, setCaption] = useState(photograph.caption);
+  const now = useRef(caption);
+  now.current = caption;
   const task = useTask();
   const params = { path: { photograph_id: photograph.id } };
   const store = () =>
     task.run(async () => {
       onKept(await unwrap(client.PUT("/api/v1/photographs/{photograph_id}/caption", { params, body: { caption } })));
+      if (now.current !== caption) throw new Error(STORED_SO_FAR);
       onClose();
     });
   const throwAway = () =>

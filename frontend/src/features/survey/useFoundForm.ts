@@ -4,7 +4,9 @@ import { newName } from "../../api/outbox";
 import { partsQuery, referenceQuery } from "../../api/queries";
 import { formatConductor } from "../../ui/formatQuantity";
 import { documentOf, type PartDocument, type Typed, typedOf } from "../../ui/parts/partDocument";
-import { useRig } from "../rig/useRig";
+import { STORED_SO_FAR, useTypedSince } from "../../ui/useTypedSince";
+import { faultOf } from "../rig/fields";
+import { useEditHere, useRig } from "../rig/useRig";
 import { BATTERY_FIELDS, commonFields, FOUND_KINDS, type Found, type FoundKind } from "./foundKinds";
 
 type Reading = Found["readings"][number];
@@ -18,7 +20,8 @@ const LENGTHS = ["one_way_length", "length"];
 
 /** What is being typed of something that is there; what the server refuses is shown at its field. */
 export function useFoundForm(kind: FoundKind, id: string | null) {
-  const { rig, edit, units } = useRig();
+  const { rig, units } = useRig();
+  const edit = useEditHere();
   const item = id ? rig.survey.items[id] : undefined;
   const book = useQuery(partsQuery);
   const reference = useQuery(referenceQuery);
@@ -43,6 +46,10 @@ export function useFoundForm(kind: FoundKind, id: string | null) {
   const [faults, setFaults] = useState<Record<string, string>>({});
   const [refusal, setRefusal] = useState("");
 
+  // One id for as long as the form is open: sent twice, a new thing is still one.
+  const [itemId] = useState(() => id ?? `i${newName().slice(0, 8)}`);
+  const typing = useTypedSince();
+
   const submit = async (done: () => void) => {
     setRefusal("");
     const said = documentOf(kind, [...own, ...common], typed, units);
@@ -57,15 +64,16 @@ export function useFoundForm(kind: FoundKind, id: string | null) {
       readings: readings.map(({ key: _, ...one }) => ({ ...one, value: one.value.trim().replace(",", ".") })),
       position: item?.position ?? lastPosition(rig.survey.items) + 1,
     };
-    const path = `/survey/items/${id ?? `i${newName().slice(0, 8)}`}`;
-    const outcome = await edit([{ op: "add", path, value }], { report: false });
-    if (outcome.stored) return done();
+    const path = `/survey/items/${itemId}`;
+    const typedSince = typing.sent();
+    const outcome = await edit([{ op: "add", path, value }]);
+    if (outcome.stored) return typedSince() ? setRefusal(STORED_SO_FAR) : done();
     const places = faultsAt(
       outcome.problem?.errors ?? [],
       [...own, ...common, ...(battery ?? [])].map((field) => field.name),
     );
     setFaults(places);
-    if (Object.keys(places).length === 0) setRefusal(outcome.problem?.detail ?? "The server refused this.");
+    if (Object.keys(places).length === 0) setRefusal(faultOf(outcome));
   };
 
   return {
@@ -83,6 +91,7 @@ export function useFoundForm(kind: FoundKind, id: string | null) {
     onChange: (name: string, text: string) => setTyped((before) => ({ ...before, [name]: text })),
     onBatteryChange: (name: string, text: string) => setTypedBattery({ ...batteryTyped, [name]: text }),
     submit,
+    onInput: typing.onInput,
   };
 }
 

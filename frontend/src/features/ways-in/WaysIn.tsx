@@ -1,4 +1,4 @@
-import { useId, useState } from "react";
+import { useId, useRef, useState } from "react";
 import { asItIs, client, unwrap } from "../../api/client";
 import type { MeterLog, PatchOperation, Wish } from "../../api/types";
 import { Button } from "../../ui/Button";
@@ -27,14 +27,16 @@ function OneWish() {
   const id = useId();
   const [said, setSaid] = useState("");
   const [wish, setWish] = useState<Wish | null>(null);
+  const latest = useRef("");
   const task = useTask();
   const ask = (text: string) => {
     setSaid(text);
+    latest.current = text;
     void task.run(async () => {
       const params = { path: { option_id: optionId } };
-      setWish(
-        (await unwrap(client.POST("/api/v1/options/{option_id}/wishes", { params, body: { said: text } }))) as Wish,
-      );
+      const found = await unwrap(client.POST("/api/v1/options/{option_id}/wishes", { params, body: { said: text } }));
+      // In other words by now: the answer is to what no longer stands there.
+      if (latest.current === text) setWish(found as Wish);
     });
   };
   const readings = [
@@ -59,6 +61,7 @@ function OneWish() {
             value={said}
             onChange={(event) => {
               setSaid(event.target.value);
+              latest.current = event.target.value.trim();
               setWish(null);
             }}
           />

@@ -1,0 +1,64 @@
+/** What a browser keeps by names: `localStorage`, or a map in tests. */
+export interface Store {
+  readonly length: number;
+  key(index: number): string | null;
+  getItem(key: string): string | null;
+  setItem(key: string, value: string): void;
+  removeItem(key: string): void;
+}
+
+/**
+ * A list that survives a reload, each item under a name of its own, so that two pages of one browser do not write over what
+ * the other keeps. Items come back in the order in which they were made.
+ */
+export class KeptList<T> {
+  private last = "";
+
+  constructor(
+    private readonly prefix: string,
+    private readonly store: Store,
+  ) {}
+
+  /** Items by name, in order; what cannot be read is left where it is. */
+  read(): [string, T][] {
+    const names = Array.from({ length: this.store.length }, (_, index) => this.store.key(index) ?? "");
+    return names
+      .filter((name) => name.startsWith(`${this.prefix}.`))
+      .sort()
+      .flatMap((name): [string, T][] => {
+        const item = parsed(this.store.getItem(name));
+        return item === null ? [] : [[name, item as T]];
+      });
+  }
+
+  /** A name for a further item, behind all others of this page. */
+  name(id: string): string {
+    let order = Date.now().toString(36).padStart(10, "0");
+    if (order <= this.last.slice(0, 10)) order = this.last.slice(0, 10);
+    const count = order === this.last.slice(0, 10) ? Number.parseInt(this.last.slice(10), 36) + 1 : 0;
+    this.last = order + count.toString(36).padStart(4, "0");
+    return `${this.prefix}.${this.last}.${id}`;
+  }
+
+  /** Whether there was room for it. */
+  put(name: string, item: T): boolean {
+    try {
+      this.store.setItem(name, JSON.stringify(item));
+      return true;
+    } catch {
+      return false; // full, or a page that may keep nothing: whoever asked says so
+    }
+  }
+
+  remove(name: string): void {
+    this.store.removeItem(name);
+  }
+}
+
+function parsed(text: string | null): unknown {
+  try {
+    return text === null ? null : JSON.parse(text);
+  } catch {
+    return null;
+  }
+}

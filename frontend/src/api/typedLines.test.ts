@@ -1,0 +1,111 @@
+import { describe, expect, it } from "vitest";
+import { FakeStore } from "./fakeStore";
+import { type AskedLine, type ReadLine, type TypedLine, TypedLines } from "./typedLines";
+
+const load = { name: "lamp" } as never;
+const question = { understood: "", load: null, questions: [{ code: "no_draw" }] } as never;
+const settle = () => new Promise((done) => setTimeout(done));
+
+function lines(read: (line: string) => ReadLine | Promise<ReadLine>, store = new FakeStore()) {
+  const taken: string[] = [];
+  const refusals = new Map<string, unknown>();
+  const typed = new TypedLines(
+    "k",
+    async (line) => read(line.line),
+    async (line) => {
+      taken.push(line.line);
+      const problem = refusals.get(line.line);
+      return problem === undefined
+        ? { stored: true }
+        : { stored: false, problem: problem as never, failed: false, editId: "e" };
+    },
+    store,
+    () => Promise.resolve(),
+  );
+  return { typed, taken, store, refusals };
+}
+
+const states = (typed: TypedLines) => typed.getState().lines.map((one) => [one.line, one.state]);
+
+describe("TypedLines", () => {
+  it("reads each line in the background and hands on what it makes", async () => {
+    const { typed, taken } = lines(() => ({ kind: "load", load }));
+    typed.add({ line: "a", position: 1, replaces: null });
+    typed.add({ line: "b", position: 2, replaces: null });
+    expect(states(typed)).toEqual([
+      ["a", "reading"],
+      ["b", "reading"],
+    ]);
+    await settle();
+    expect(taken.sort()).toEqual(["a", "b"]);
+    expect(typed.getState().lines).toEqual([]);
+  });
+
+  it("lets a line that is asked about hold up no other, and takes it once it is put differently", async () => {
+    const { typed, taken } = lines((line) =>
+      line === "lamp" ? { kind: "asked", answer: question } : { kind: "load", load },
+    );
+    typed.add({ line: "lamp", position: 1, replaces: null });
+    typed.add({ line: "fan 3 W 1 h", position: 2, replaces: null });
+    await settle();
+
+    const [asked] = typed.getState().lines as [AskedLine];
+    expect([asked.line, asked.state, asked.answer]).toEqual(["lamp", "asked", question]);
+    typed.change(asked.id, "lamp 3 W 1 h");
+    await settle();
+    expect(taken).toEqual(["fan 3 W 1 h", "lamp 3 W 1 h"]);
+  });
+
+  it("keeps its lines through a reload and waits while the server is away", async () => {
+    const away = lines(() => new Promise<never>(() => {}));
+    away.typed.add({ line: "a", position: 1, replaces: null });
+    away.typed.add({ line: "b", position: 2, replaces: "x" });
+
+    const answers: ReadLine[] = [
+      { kind: "later", trouble: "no answer" },
+      { kind: "later", trouble: "no answer" },
+    ];
+    const back = lines(() => answers.shift() ?? { kind: "load", load }, away.store);
+    expect(back.typed.getState().lines).toMatchObject([
+      { line: "a", position: 1, replaces: null },
+      { line: "b", position: 2, replaces: "x" },
+    ]);
+    back.typed.flush();
+    for (let turn = 0; turn < 4; turn++) await settle();
+    expect(back.taken.sort()).toEqual(["a", "b"]);
+    expect(back.store.kept.size).toBe(0);
+  });
+
+  it("drops an answer to a text that has been changed since", async () => {
+    const answers: ((read: ReadLine) => void)[] = [];
+    const { typed, taken } = lines(() => new Promise((done) => answers.push(done)));
+    const id = typed.add({ line: "old", position: 1, replaces: null });
+    await settle();
+    typed.change(id, "new");
+    answers[0]?.({ kind: "load", load });
+    await settle();
+    answers[1]?.({ kind: "load", load });
+    await settle();
+    expect(taken).toEqual(["new"]);
+  });
+
+  it("brings a line back that made a load which was refused", async () => {
+    const { typed, refusals } = lines(() => ({ kind: "load", load }));
+    refusals.set("a", { detail: "No." });
+    typed.add({ line: "a", position: 1, replaces: null });
+    await settle();
+    await settle();
+    expect(typed.getState().lines).toMatchObject([{ line: "a", state: "refused", problem: { detail: "No." } }]);
+    typed.drop((typed.getState().lines[0] as TypedLine).id);
+    expect(typed.getState().lines).toEqual([]);
+  });
+
+  it("refuses a line on which the server fails three times, with the others gone on", async () => {
+    const { typed, taken } = lines((line) => (line === "bad" ? { kind: "failed" } : { kind: "load", load }));
+    typed.add({ line: "bad", position: 1, replaces: null });
+    typed.add({ line: "good", position: 2, replaces: null });
+    for (let turn = 0; turn < 4; turn++) await settle();
+    expect(taken).toEqual(["good"]);
+    expect(states(typed)).toEqual([["bad", "refused"]]);
+  });
+});
