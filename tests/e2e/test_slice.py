@@ -140,7 +140,7 @@ def test_what_cannot_be_read_is_asked_and_nothing_typed_is_lost(installer: Insta
     expect(page.get_by_text("laptop on DC, 50 W for 4 h a day")).to_be_visible()
 
     installer.step("Storage")
-    for typed, says in (("forty", "is not a number"), ("-40", "More than 0"), ("90000", "At most 20000")):
+    for typed, says in (("forty", "is not a number"), ("-40", "More than 0"), ("90000", "At most 20\u202f000")):
         field = page.get_by_label("Capacity at 12 V")
         field.fill(typed)
         page.keyboard.press("Enter")

@@ -1,3 +1,4 @@
+import { useEffect, useRef } from "react";
 import type { TypedLine } from "../../api/typedLines";
 import { faultAt } from "../rig/fields";
 import { useRig } from "../rig/useRig";
@@ -9,14 +10,31 @@ export function LineRow({
   rowId,
   tabIndex,
   onFocus,
+  onGone,
 }: {
   line: TypedLine;
   /** The row that it changes. */
   rowId?: string;
   tabIndex: number;
   onFocus: () => void;
+  /** It had the focus and is a load now. */
+  onGone: () => void;
 }) {
   const { rig, typedLines, lines } = useRig();
+  const gone = useRef(onGone);
+  gone.current = onGone;
+  const focused = useRef(false);
+  useEffect(
+    () => () => {
+      if (focused.current) gone.current();
+    },
+    [],
+  );
+  /** Where typing goes on once the line is dealt with: at its row, or at the next line. */
+  const goOn = () => {
+    if (rowId) onGone();
+    else document.querySelector<HTMLElement>("[data-load-line]")?.focus();
+  };
   const changed = rowId && rig.loads[rowId]?.name;
   if (line.state === "reading") {
     return (
@@ -24,7 +42,13 @@ export function LineRow({
         data-row={rowId}
         data-line={line.id}
         tabIndex={tabIndex}
-        onFocus={onFocus}
+        onFocus={() => {
+          focused.current = true;
+          onFocus();
+        }}
+        onBlur={() => {
+          focused.current = false;
+        }}
         className="row-height border-rule border-b"
       >
         <td colSpan={7} className="px-2">
@@ -44,8 +68,14 @@ export function LineRow({
           asked
           fault={line.state === "refused" ? refusal(line.problem) : ""}
           action="Enter reads it again"
-          onTake={(text) => typedLines.change(line.id, text)}
-          onLeave={() => typedLines.drop(line.id)}
+          onTake={(text) => {
+            typedLines.change(line.id, text);
+            goOn();
+          }}
+          onLeave={() => {
+            typedLines.drop(line.id);
+            goOn();
+          }}
         />
       </td>
     </tr>

@@ -83,7 +83,7 @@ export function LoadTable({ figure }: { figure: FigureOf }) {
         <tbody>
           {inOrder(ids, rig, further).map((row) =>
             typeof row !== "string" ? (
-              <LineRow key={row.id} line={row} tabIndex={-1} onFocus={() => {}} />
+              <LineRow key={row.id} line={row} tabIndex={-1} onFocus={() => {}} onGone={() => {}} />
             ) : editing === row ? (
               <tr key={row}>
                 <td colSpan={7} className="pt-2">
@@ -103,6 +103,7 @@ export function LoadTable({ figure }: { figure: FigureOf }) {
                 line={replaced.get(row) as TypedLine}
                 tabIndex={row === current ? 0 : -1}
                 onFocus={() => setFocused(row)}
+                onGone={() => focusRow(row)}
               />
             ) : (
               <LoadRow

@@ -37,6 +37,7 @@ export function LoadsPage() {
           placeholder={empty ? "10 x LED lamp 3W 5h" : "kettle 1200W 10 min"}
         />
       )}
+      <AskedNote />
       {!bare && <LoadTable figure={figure} />}
       <ToOtherSystems figure={figure} />
       <LoadLists empty={empty} />
@@ -46,6 +47,23 @@ export function LoadsPage() {
         </div>
       )}
     </>
+  );
+}
+
+/** Lines that wait for an answer may stand below the edge of the screen. */
+function AskedNote() {
+  const { lines } = useRig();
+  const asked = lines.lines.filter((line) => line.state !== "reading");
+  if (asked.length === 0) return null;
+  return (
+    <p className="mb-3 max-w-[56rem] text-[14px] text-fault">
+      {asked.length === 1 ? "One line is" : `${asked.length} lines are`} asked about and not counted yet, in{" "}
+      {asked.length === 1 ? "its place" : "their places"} below.{" "}
+      <button type="button" className="touch text-stored underline underline-offset-2" onClick={focusAsked}>
+        Go there
+      </button>
+      <span className="text-soft"> or press ↑ in the empty line.</span>
+    </p>
   );
 }
 

@@ -117,9 +117,11 @@ function CommentCount() {
 }
 
 function SavedState() {
-  const { answer, outbox, lines } = useRig();
+  const { answer, outbox, lines, optionId } = useRig();
+  const { jobId } = useParams();
   const [history, setHistory] = useState(false);
   // A line that waits for its answer by a person is not on its way.
+  const asked = lines.lines.filter((one) => one.state !== "reading").length;
   const count = outbox.waiting.length + lines.lines.filter((one) => one.state === "reading").length;
   if (count > 0 && (outbox.trouble ?? lines.trouble)) {
     return (
@@ -130,6 +132,14 @@ function SavedState() {
   }
   return (
     <>
+      {asked > 0 && (
+        <Link
+          to={`/jobs/${jobId}/${optionId}/loads`}
+          className="touch flex h-8 items-center text-fault hover:underline"
+        >
+          {asked === 1 ? "1 line is asked about" : `${asked} lines are asked about`}
+        </Link>
+      )}
       <span role="status" className={count > 0 ? "" : "sr-only"}>
         {count > 0 ? "Saving…" : "Saved"}
       </span>
