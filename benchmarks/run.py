@@ -1,4 +1,5 @@
-"""What it costs: ``script/bench``. Prints figures and asserts nothing about time. ``--setup`` also times a clean clone."""
+"""What it costs: ``script/bench``. Prints figures and asserts nothing about time. ``--setup`` also times a clean clone,
+``--drill`` runs what the program has to survive instead."""
 
 from __future__ import annotations
 
@@ -187,7 +188,13 @@ def main() -> None:
     parser = argparse.ArgumentParser()
     parser.add_argument("--setup", action="store_true", help="also time a clean clone")
     parser.add_argument("--only", choices=[*BENCHES, "setup"], help="one of them alone")
+    parser.add_argument("--drill", nargs="*", metavar="NAME", help="not what it costs but what it survives: see drill.py")
     options = parser.parse_args()
+    if options.drill is not None:
+        from drill import drill  # here: it brings the tests' helpers
+
+        drill(options.drill)
+        return
     for name, bench in BENCHES.items():
         if options.only in (None, name):
             bench()

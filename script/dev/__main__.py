@@ -41,7 +41,7 @@ def bench(args: list[str]) -> None:
         run([python(), "-m", "ryokan", "migrate"], env=env, quiet=True)
         run(
             [python(), "benchmarks/run.py", *args],
-            env={**env, "PYTHONPATH": os.pathsep.join([str(ROOT / "script"), str(ROOT / "tests")])},
+            env={**env, "PYTHONPATH": os.pathsep.join(str(ROOT / name) for name in ("script", "tests", "tests/web"))},
         )
     finally:
         cluster.remove()

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any, Literal
@@ -19,6 +20,7 @@ from ryokan.core.upgrade import upgraded_job
 
 MAX_BYTES = 5_000_000
 MAX_NOTES = 8000
+MOST_TOLD = 500  # faults of one document
 
 
 class OptionFile(Model):
@@ -102,7 +104,7 @@ def read_job_file(content: bytes) -> JobFile:
         file = JobFile.model_validate(upgraded_job(document, version))
     except ValidationError as error:
         problems = problems_of(error)
-        count = "One entry" if len(problems) == 1 else f"{len(problems)} entries"
+        count = "One entry" if error.error_count() == 1 else f"{error.error_count()} entries"
         raise UnreadableJobFile(f"{count} of the file cannot be taken.", problems) from error
     _require_months(file)
     return file
@@ -117,7 +119,8 @@ def _require_months(file: JobFile) -> None:
 
 
 def problems_of(error: ValidationError) -> list[FileProblem]:
-    """All faults of a validation, each with a JSON pointer."""
+    """Faults of a validation, each with a JSON pointer: all of them, or of very many the first."""
+    found = error.errors(include_url=False, include_input=False) if error.error_count() <= MOST_TOLD else _first(error)
     return [
         FileProblem(
             pointer="".join(f"/{str(part).replace('~', '~0').replace('/', '~1')}" for part in fault["loc"]),
@@ -125,5 +128,16 @@ def problems_of(error: ValidationError) -> list[FileProblem]:
             message=fault["msg"],
             context={k: v for k, v in fault.get("ctx", {}).items() if not isinstance(v, BaseException)},
         )
-        for fault in error.errors(include_url=False, include_input=False)
+        for fault in found
     ]
+
+
+def _first(error: ValidationError) -> list[Any]:
+    """The first faults of very many: as objects all of them would take a kilobyte each."""
+    text, decoder, at = error.json(include_url=False, include_input=False), json.JSONDecoder(), 1
+    found: list[Any] = []
+    while len(found) < MOST_TOLD:
+        fault, at = decoder.raw_decode(text, at)
+        found.append(fault)
+        at += 1  # the comma behind it
+    return found

@@ -11,6 +11,8 @@ from typing import Any
 from ryokan.core.errors import DomainError
 
 MAX_DEPTH = 60  # a rig has about eight
+MAX_ENTRIES = 5_000  # of one object; the largest of a rig has 2 000
+MAX_VALUES = 200_000  # of a document; a weather file has 90 000
 LARGEST = 1.7e308  # the largest double precision number, IEEE 754
 # PostgreSQL keeps every character of Unicode but U+0000; halves of a surrogate pair are no characters at all.
 _UNKEEPABLE = re.compile("[\0\ud800-\udfff]")
@@ -74,8 +76,16 @@ def _no_constant(name: str) -> None:
 def _faults(document: Any) -> Iterator[tuple[str, str]]:
     """Where something cannot be kept, and why."""
     waiting: list[tuple[str, Any]] = [("", document)]
+    seen = 0
     while waiting:
         pointer, node = waiting.pop()
+        seen += 1
+        if seen > MAX_VALUES:
+            yield "", f"There are more than {MAX_VALUES} values in this."
+            return
+        if isinstance(node, dict) and len(node) > MAX_ENTRIES:
+            yield pointer, f"There are {len(node)} entries here; at most {MAX_ENTRIES} are taken."
+            return
         if isinstance(node, dict | list):
             if pointer.count("/") >= MAX_DEPTH:
                 yield pointer, _TOO_DEEP
