@@ -82,17 +82,18 @@ def kills() -> None:
     bench.server.start()
     cluster = Cluster(data_home() / "bench")
     acknowledged: dict[str, tuple[str, str, float]] = {}
+    editors = [bench.editor(hand) for hand in range(8)]
     stop = threading.Event()
     guard = threading.Lock()
 
     def work(hand: int) -> None:
-        editor, option, made = bench.editor(hand), bench.options[hand % len(bench.options)], 0
+        editor, option, made, base = editors[hand], bench.options[hand % len(bench.options)], 0, 1
         while not stop.is_set() and made < 5000:
             path, value = f"/loads/e{hand}-{made % 12}", {**LAMP, "hours_per_day": 0.5 + (made % 40) / 2}
             edit_id = uuid.uuid4().hex
             for _ in range(400):
                 try:
-                    editor.patch(option, path, value, base=1, edit_id=edit_id)
+                    base = editor.patch(option, path, value, base=base, edit_id=edit_id)["revision"]
                 except HTTPError as error:
                     if error.code not in (429, 500, 502, 503, 504):
                         raise
@@ -309,7 +310,8 @@ def people() -> None:
 def _do(editor: Editor, option: str, what: str, rng: random.Random) -> None:
     path, value = f"/loads/p{rng.randrange(30)}", {**LAMP, "hours_per_day": rng.randint(1, 20)}
     if what == "edit":
-        editor.patch_until_stored(option, path, value, base=1, tries=20, wait=lambda: time.sleep(0.2))
+        base = editor.call("GET", f"/options/{option}")["revision"]
+        editor.patch_until_stored(option, path, value, base=base, tries=20, wait=lambda: time.sleep(0.2))
     elif what == "preview":
         editor.call("POST", f"/options/{option}/preview", [{"op": "add", "path": path, "value": value}])
     else:

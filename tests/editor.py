@@ -39,9 +39,11 @@ class Editor:
             "PATCH", f"/options/{option}/rig", operations, If_Match=f'"{base}"', Edit_Id=edit_id or uuid.uuid4().hex
         )
 
-    def patch_until_stored(self, option: str, path: str, value: Any, *, base: int, tries: int, wait: Any) -> Any:
+    def patch_until_stored(
+        self, option: str, path: str, value: Any, *, base: int, tries: int, wait: Any, edit_id: str | None = None
+    ) -> Any:
         """Send one edit under one name until it is stored; gives up after so many tries."""
-        edit_id = uuid.uuid4().hex
+        edit_id = edit_id or uuid.uuid4().hex
         for _ in range(tries):
             try:
                 return self.patch(option, path, value, base=base, edit_id=edit_id)

@@ -46,6 +46,13 @@ def working(page: Page) -> None:
     page.locator('[data-figure="storage.need_wh"]').first.click()
 
 
+def asked(page: Page) -> None:
+    step(CLINIC, "Loads")(page)
+    page.keyboard.type("kettle")
+    page.keyboard.press("Enter")
+    page.get_by_label("Asked about: kettle").wait_for()
+
+
 def storage(name: str) -> Callable[[Page], None]:
     def go(page: Page) -> None:
         step(CLINIC, "Storage")(page)
@@ -92,7 +99,7 @@ PICTURES: list[tuple[str, Callable[[Page], None], int, int, str]] = [
     ("room", sheet("Room"), 1280, 1180, "light"),
     ("systems", sheet("Other systems"), 1280, 800, "light"),
     ("brief", step(BOAT, "Brief"), 1280, 1480, "light"),
-    ("loads", step(CLINIC, "Loads"), 1280, 800, "light"),
+    ("loads", asked, 1280, 800, "light"),
     ("storage", working, 1280, 800, "light"),
     ("place", storage("Place"), 1280, 1000, "light"),
     ("behaviour", storage("Behaviour"), 1280, 1000, "light"),

@@ -10,6 +10,8 @@ import pytest
 from installer import Installer
 from playwright.sync_api import Page, Route, expect
 
+from ryokan.operations.demo import EMAIL, PASSWORD
+
 KEY_MS = 25  # forty keys a second
 TYPED = ["fan 10 W 2 h", "lamp 5 W 4 h", "kettle", "radio 8 W 3 h", "2.7 kW battery", "pump 60 W 10 min", "router 12 W 24 h"]
 ASKED = ["kettle", "2.7 kW battery"]
@@ -220,3 +222,28 @@ def test_two_presses_of_enter_on_a_slow_line_make_one_thing(installer: Installer
     page.wait_for_timeout(2500)
     page.reload()
     expect(page.get_by_role("row", name="locker")).to_have_count(1)
+
+
+def test_whoever_is_signed_out_signs_in_over_the_open_page_and_goes_on(installer: Installer) -> None:
+    page = installer.page
+    installer.sign_in()
+    installer.open("Moth counters", "Loads")
+    expect(page.get_by_label("Add a load")).to_be_focused()
+    complaining(installer)
+    page.context.clear_cookies()
+
+    page.keyboard.type("lamp 5 W 4 h")
+    page.keyboard.press("Enter")
+    page.get_by_label("Add a load").fill("half a li")
+    dialog = page.get_by_role("dialog", name="You are signed out")
+    dialog.get_by_label("Address").fill(EMAIL)
+    dialog.get_by_label("Password").fill("guess")
+    page.keyboard.press("Enter")
+    expect(dialog.get_by_role("alert")).to_contain_text("do not match")
+    dialog.get_by_label("Password").fill(PASSWORD)
+    page.keyboard.press("Enter")
+
+    expect(dialog).to_have_count(0)
+    installer.saved(2)
+    assert rows(page) == ["lamp"]
+    expect(page.get_by_label("Add a load")).to_have_value("half a li")

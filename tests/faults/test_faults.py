@@ -115,6 +115,49 @@ def test_a_database_restarted_under_load_loses_nothing(cluster: Cluster, worksho
     assert revisions == 1 + 2 * count
 
 
+def test_web_and_database_killed_by_turns_under_editors_lose_and_double_nothing(cluster: Cluster, workshop: Workshop) -> None:
+    """The drill of ``script/bench --drill kills``, small: every edit that was acknowledged is found again, once and whole."""
+    acknowledged: dict[str, tuple[str, float]] = {}
+    stop = threading.Event()
+    with workshop.server() as server:
+        editors = [workshop.editor(server) for _ in range(4)]
+
+        def work(hand: int) -> None:
+            base, made = 1, 0
+            while not stop.is_set() and made < 1000:
+                name, hours = f"e{hand}-{made % 8}", 0.5 + (made % 40) / 2
+                edit_id = f"edit-{hand}-{made:05}"
+                stored = editors[hand].patch_until_stored(
+                    workshop.option, f"/loads/{name}", {**LAMP, "hours_per_day": hours}, base=base, tries=200, wait=a_moment,
+                    edit_id=edit_id,
+                )  # fmt: skip
+                acknowledged[edit_id] = (name, hours)
+                base, made = stored["revision"], made + 1
+
+        with ThreadPoolExecutor(4) as pool:
+            working = [pool.submit(work, hand) for hand in range(4)]
+            for _ in range(2):
+                time.sleep(0.7)
+                server.kill()
+                server.start()
+                time.sleep(0.7)
+                cluster.stop("immediate")
+                cluster.start()
+            time.sleep(0.7)
+            stop.set()
+            for one in working:
+                one.result(120)
+
+    with transaction(workshop.engine) as session:
+        rows = session.scalars(select(RevisionRow).order_by(RevisionRow.number)).all()
+        kept = {row.edit_id: row.document["loads"] for row in rows}
+    assert len(acknowledged) > 20
+    assert {edit_id: kept[edit_id][name]["hours_per_day"] for edit_id, (name, _) in acknowledged.items()} == {
+        edit_id: hours for edit_id, (_, hours) in acknowledged.items()
+    }
+    assert [row.number for row in rows] == list(range(1, len(acknowledged) + 2))
+
+
 def test_two_editors_on_two_web_processes_lose_and_double_nothing(workshop: Workshop) -> None:
     with workshop.server() as one, workshop.server() as other:
         editors = [workshop.editor(one), workshop.editor(other)]

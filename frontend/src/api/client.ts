@@ -42,6 +42,13 @@ export function keepCsrfToken(token: string): void {
   csrfToken = token;
 }
 
+let tellSignedOut = () => {};
+
+/** What to do when an answer says that nobody is signed in any more, or that the page's token is of an earlier sign-in. */
+export function whenSignedOut(tell: () => void): void {
+  tellSignedOut = tell;
+}
+
 export const client = createClient<paths>({ baseUrl: "" });
 
 client.use({
@@ -59,7 +66,9 @@ export async function unwrap<T>(
   if (!answer) throw new RequestFailed(0, null);
   if (answer.data !== undefined && answer.data !== null) return answer.data;
   const problem = answer.error as Partial<Problem> | undefined;
-  throw new RequestFailed(answer.response.status, problem?.detail ? (problem as Problem) : null);
+  const failed = new RequestFailed(answer.response.status, problem?.detail ? (problem as Problem) : null);
+  if (failed.problem?.code === "not_signed_in" || failed.trouble === "stale page") tellSignedOut();
+  throw failed;
 }
 
 /** A file as the body of a request, as it is. The document describes such bodies as text, which a file is not. */

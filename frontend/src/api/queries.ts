@@ -1,5 +1,5 @@
 import { keepPreviousData, QueryClient, queryOptions } from "@tanstack/react-query";
-import { client, keepCsrfToken, RequestFailed, unwrap } from "./client";
+import { client, keepCsrfToken, RequestFailed, unwrap, whenSignedOut } from "./client";
 import type {
   BookPart,
   Candidate,
@@ -35,6 +35,8 @@ export const sessionQuery = queryOptions({
     return answer;
   },
 });
+
+whenSignedOut(() => void queryClient.invalidateQueries({ queryKey: sessionQuery.queryKey }));
 
 export const jobsQuery = queryOptions({
   queryKey: ["jobs"],

@@ -1,6 +1,8 @@
 import { QueryClientProvider, useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 import { queryClient, sessionQuery } from "../api/queries";
+import type { SessionAnswer } from "../api/types";
 import { AccountPage } from "../features/account/AccountPage";
 import { InvitationPage } from "../features/account/InvitationPage";
 import { ComparePage } from "../features/compare/ComparePage";
@@ -9,6 +11,7 @@ import { PartsPage } from "../features/parts/PartsPage";
 import { RigPage } from "../features/rig/RigPage";
 import { ShopPage } from "../features/shop/ShopPage";
 import { CautionDialog } from "../features/sign-in/CautionDialog";
+import { SignInAgain } from "../features/sign-in/SignInAgain";
 import { SignInPage } from "../features/sign-in/SignInPage";
 import { SourcesPage } from "../features/sources/SourcesPage";
 import { Failed, Waiting } from "../ui/states";
@@ -30,10 +33,19 @@ function SignedIn() {
   const session = useQuery(sessionQuery);
   if (session.isPending) return <Waiting what="Ryokan" slow={session.failureCount > 0} />;
   if (session.isError) return <Failed error={session.error} retry={() => void session.refetch()} />;
-  const { person, caution } = session.data;
+  return <WhoeverWas session={session.data} />;
+}
+
+/** The pages of whoever is signed in. When the sign-in ends, what is open stays, under a sheet to sign in again. */
+function WhoeverWas({ session }: { session: SessionAnswer }) {
+  const [last, setLast] = useState(session.person);
+  if (session.person && session.person !== last) setLast(session.person);
+  const person = session.person ?? last;
   if (!person) return <SignInPage />;
+  const { caution } = session;
   return (
     <>
+      {!session.person && <SignInAgain was={person} />}
       {!person.caution_read && <CautionDialog caution={caution} />}
       <Routes>
         <Route path="/" element={<JobsPage person={person} />} />

@@ -18,7 +18,7 @@ export function Dialog({
   return (
     <Radix.Root open onOpenChange={(open) => !open && onClose?.()}>
       <Radix.Portal>
-        <Radix.Overlay className="fixed inset-0 z-40 bg-black/45" />
+        <Radix.Overlay className="fixed inset-0 z-50 bg-black/45" />
         <Radix.Content
           aria-describedby={describedBy}
           className={`fixed top-1/2 left-1/2 z-50 max-h-[90dvh] ${wide ? "w-[min(52rem,calc(100vw-2rem))]" : "w-[min(36rem,calc(100vw-2rem))]"} -translate-x-1/2 -translate-y-1/2 overflow-auto rounded-md border border-rule bg-sheet p-6`}

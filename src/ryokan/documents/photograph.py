@@ -22,7 +22,7 @@ FORMATS = ("JPEG", "PNG", "WEBP")
 # at once; one of several keeps all its coefficients, WebP a canvas beside each frame, transparency a copy to blend.
 _BYTES_BY_MODE = {"1": 6, "L": 6, "P": 6, "RGB": 5, "I;16": 7, "I": 9, "F": 9}
 _BYTES_OF_OTHER_MODES = 11
-_BYTES_OF_WEBP = 15
+_BYTES_OF_WEBP = {"RGB": 15, "RGBA": 20}
 _BYTES_OF_SCANS = 6
 
 
@@ -80,7 +80,7 @@ def _require_size(picture: Image.Image, content: bytes) -> None:
     elif picture.format == "JPEG":
         most = MOST_DECODED_BYTES // _BYTES_OF_SCANS
     elif picture.format == "WEBP":
-        most = MOST_DECODED_BYTES // _BYTES_OF_WEBP
+        most = MOST_DECODED_BYTES // _BYTES_OF_WEBP.get(picture.mode, 20)
     else:
         most = MOST_DECODED_BYTES // _BYTES_BY_MODE.get(picture.mode, _BYTES_OF_OTHER_MODES)
     if pixels > most:

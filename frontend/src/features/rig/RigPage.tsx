@@ -42,7 +42,8 @@ export function RigPage({ person }: { person: Person }) {
   const { jobId = "", optionId = "", step = "" } = useParams();
   const job = useQuery(jobQuery(jobId));
   const option = useQuery(optionQuery(optionId));
-  const failed = job.error ?? option.error;
+  // What is there stays, whatever becomes of a later question.
+  const failed = (job.data ? null : job.error) ?? (option.data ? null : option.error);
   if (failed) return <Failed error={failed} retry={() => void Promise.all([job.refetch(), option.refetch()])} />;
   if (!job.data || !option.data) return <Waiting what="the job" slow={option.failureCount > 0} />;
   if (!isStep(step)) return <Navigate to={`/jobs/${jobId}/${optionId}/brief`} replace />;

@@ -46,9 +46,6 @@ export function useRigState(optionId: string, answer: OptionAnswer, comment: (pi
         return { kind: "stored" };
       } catch (error) {
         if (!(error instanceof RequestFailed)) throw error;
-        if (error.status === 401) await queries.invalidateQueries({ queryKey: sessionQuery.queryKey });
-        // The page's token may have been replaced by a later sign-in: it is fetched before the next try.
-        if (error.trouble === "stale page") await queries.refetchQueries({ queryKey: sessionQuery.queryKey });
         if (error.trouble) return { kind: "later", trouble: error.trouble };
         if (error.status >= 500) return failedAlone(error);
         if (error.status === 412) await queries.invalidateQueries({ queryKey: optionQuery(optionId).queryKey });
