@@ -1,4 +1,4 @@
-"""What a shop must survive, at full size: ``script/bench --drill``, or some of ``--drill kills rights files people``.
+"""What a shop must survive, at full size: ``script/bench --drill``, or some of ``--drill kills rights files people requests``.
 
 Every loop is bounded in time and count, and all of it stays on loopback. It prints a table; docs/operations.md keeps the last.
 ``RYOKAN_DRILL=0.1`` makes everything a tenth as long, to try the drill itself.
@@ -10,6 +10,7 @@ import os
 import random
 import statistics
 import subprocess
+import sys
 import threading
 import time
 import uuid
@@ -318,7 +319,20 @@ def _do(editor: Editor, option: str, what: str, rng: random.Random) -> None:
         editor.call("GET", f"/options/{option}/report?step={rng.choice(('loads', 'storage', 'solar'))}")
 
 
-DRILLS: dict[str, Callable[[], None]] = {"rights": rights, "files": files, "kills": kills, "people": people}
+def requests() -> None:
+    """Twenty thousand hostile requests of every role and of nobody, by the test that throws a thousand."""
+    count, root = max(1000, int(20_000 * SCALE)), Path(__file__).resolve().parents[1]
+    command = [sys.executable, "-m", "pytest", "-q", "tests/web/test_schema.py", "-k", "hostile", "-p", "no:cacheprovider"]
+    env = {**os.environ, "RYOKAN_HOSTILE": str(count)}
+    done = subprocess.run(command, cwd=root, env=env, capture_output=True, text=True, check=False)
+    say("hostile requests", f"{count} requests", "none answered 5xx" if done.returncode == 0 else "some failed", "")
+    if done.returncode:
+        print(done.stdout[-4000:])
+
+
+DRILLS: dict[str, Callable[[], None]] = {
+    "rights": rights, "files": files, "kills": kills, "people": people, "requests": requests,
+}  # fmt: skip
 
 
 def drill(names: list[str]) -> None:

@@ -67,6 +67,12 @@ def test_a_line_that_is_asked_about_waits_in_its_place_and_is_answered_by_keyboa
     asked = page.get_by_label("Asked about: kettle")
     expect(asked).to_have_value("kettle")
 
+    page.keyboard.type("half a li")
+    installer.step("Storage")
+    expect(page.get_by_text("1 line is asked about")).to_be_visible()
+    installer.step("Loads")
+    expect(page.get_by_label("Add a load")).to_have_value("half a li")
+    page.get_by_label("Add a load").fill("")
     page.keyboard.press("ArrowUp")
     expect(asked).to_be_focused()
     page.keyboard.type(" 1200 W 10 min")

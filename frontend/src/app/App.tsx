@@ -31,7 +31,7 @@ export function App() {
 
 function SignedIn() {
   const session = useQuery(sessionQuery);
-  if (session.isPending) return <Waiting what="Ryokan" slow={session.failureCount > 0} />;
+  if (session.isPending) return <Waiting what="Ryokan" failed={session.failureReason} />;
   if (session.isError) return <Failed error={session.error} retry={() => void session.refetch()} />;
   return <WhoeverWas session={session.data} />;
 }

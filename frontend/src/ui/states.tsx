@@ -1,13 +1,19 @@
 import { RequestFailed } from "../api/client";
 import { Button } from "./Button";
 
-/** Something is being fetched. `slow` says so when the first try got no answer. */
-export function Waiting({ what, slow = false }: { what: string; slow?: boolean }) {
+/** Something is being fetched. `failed` is what became of the last try; it is tried again. */
+export function Waiting({ what, failed = null }: { what: string; failed?: Error | null }) {
   return (
     <p className="p-8 text-soft" role="status">
-      {slow ? "The server does not answer yet. Trying again…" : `Opening ${what}…`}
+      {failed ? `${whyNot(failed)} Trying again…` : `Opening ${what}…`}
     </p>
   );
+}
+
+function whyNot(failed: Error): string {
+  if (!(failed instanceof RequestFailed)) return "That did not work.";
+  if (failed.trouble === "no answer") return "The server does not answer yet.";
+  return failed.trouble === "unavailable" ? "The server answers, its database does not yet." : failed.message;
 }
 
 /** It could not be fetched, and why. */

@@ -27,7 +27,7 @@ export function InvitationPage() {
           <Mark />
           <h1 className="font-semibold">Join a shop</h1>
         </div>
-        {offer.isPending && <Waiting what="the invitation" slow={offer.failureCount > 0} />}
+        {offer.isPending && <Waiting what="the invitation" failed={offer.failureReason} />}
         {offer.isError && <Failed error={offer.error} retry={() => void offer.refetch()} />}
         {offer.data && <Accept token={token} offer={offer.data} />}
       </div>

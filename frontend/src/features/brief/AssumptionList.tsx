@@ -15,7 +15,7 @@ const CHEMISTRIES = ["lfp", "nmc", "agm", "gel", "flooded", "custom"];
 export function AssumptionList({ of }: { of?: string } = {}) {
   const { rig } = useRig();
   const reference = useQuery(referenceQuery);
-  if (reference.isPending) return <Waiting what="the assumptions" slow={reference.failureCount > 0} />;
+  if (reference.isPending) return <Waiting what="the assumptions" failed={reference.failureReason} />;
   if (reference.isError) return <Failed error={reference.error} retry={() => void reference.refetch()} />;
   const shown = reference.data.assumptions.filter((one) => {
     if (of) return one.id.startsWith(of);

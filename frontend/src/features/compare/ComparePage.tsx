@@ -27,7 +27,7 @@ export function ComparePage({ person }: { person: Person }) {
         ) : comparison.data ? (
           <Options jobId={jobId} comparison={comparison.data} />
         ) : (
-          <Waiting what="the options" slow={comparison.failureCount > 0} />
+          <Waiting what="the options" failed={comparison.failureReason} />
         )}
       </main>
     </>

@@ -22,7 +22,7 @@ const VERDICTS: Record<Pair["verdict"], { sign: string; word: string; look: stri
 export function RunTogether() {
   const { optionId, answer } = useRig();
   const found = useQuery(togetherQuery(optionId, answer.revision));
-  if (found.isPending) return <Waiting what="what runs together" slow={found.failureCount > 0} />;
+  if (found.isPending) return <Waiting what="what runs together" failed={found.failureReason} />;
   if (found.isError) return <Failed error={found.error} retry={() => void found.refetch()} />;
   if (found.data.loads.length === 0) return null;
   return (

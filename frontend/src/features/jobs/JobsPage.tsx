@@ -34,7 +34,7 @@ export function JobsPage({ person }: { person: Person }) {
             </span>
           )}
         </div>
-        {jobs.isPending && <Waiting what="the jobs" slow={jobs.failureCount > 0} />}
+        {jobs.isPending && <Waiting what="the jobs" failed={jobs.failureReason} />}
         {jobs.isError && <Failed error={jobs.error} retry={() => void jobs.refetch()} />}
         {jobs.data?.jobs.length === 0 && (
           <p className="border-rule border-t py-8 text-soft">No job yet. Start one, and type its first load.</p>

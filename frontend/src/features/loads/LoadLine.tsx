@@ -8,6 +8,9 @@ import { useRig } from "../rig/useRig";
 
 const PAUSE_MS = 120;
 
+/** What stands in the line for a further load, by option: it is still there after a look at another step. */
+const halfTyped = new Map<string, string>();
+
 /**
  * One line of typing makes one row. What was understood shows while typing. Enter hands the line on and frees the field at
  * once; it is read in its place in the list, and asked about there where it is not clear.
@@ -40,10 +43,15 @@ export function LoadLine({
   onUp?: () => boolean;
 }) {
   const id = useId();
-  const input = useRef<HTMLInputElement>(null);
-  const [line, setLine] = useState(start);
-  const settled = useSettled(line, PAUSE_MS);
   const { optionId, answer } = useRig();
+  const input = useRef<HTMLInputElement>(null);
+  const further = replaces === null && !asked;
+  const [line, keepLine] = useState(further ? (halfTyped.get(optionId) ?? start) : start);
+  const setLine = (text: string) => {
+    if (further) halfTyped.set(optionId, text);
+    keepLine(text);
+  };
+  const settled = useSettled(line, PAUSE_MS);
   const reading = useQuery(lineQuery(optionId, answer.revision, settled, replaces));
 
   /** A picked reading stands in the field, with the cursor behind it. */

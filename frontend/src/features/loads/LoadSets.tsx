@@ -22,7 +22,7 @@ export function LoadSetsDialog({ onClose }: { onClose: () => void }) {
   };
   return (
     <Dialog title="Sets and usual loads of the shop" onClose={onClose}>
-      {sets.isPending && <Waiting what="the sets" slow={sets.failureCount > 0} />}
+      {sets.isPending && <Waiting what="the sets" failed={sets.failureReason} />}
       {sets.isError && <Failed error={sets.error} retry={() => void sets.refetch()} />}
       {sets.data?.sets.length === 0 && (
         <p className="py-2 text-soft">Nothing kept yet. Keep this list as a set, or one row as a usual load.</p>

@@ -21,7 +21,7 @@ export function PartsPage({ person }: { person: Person }) {
     <>
       <PlainHeader title={<h1>Parts</h1>} person={person} />
       <main className="mx-auto max-w-[72rem] px-5 py-6">
-        {book.isPending && <Waiting what="the parts" slow={book.failureCount > 0} />}
+        {book.isPending && <Waiting what="the parts" failed={book.failureReason} />}
         {book.isError && <Failed error={book.error} retry={() => void book.refetch()} />}
         {book.data && about && (
           <Book

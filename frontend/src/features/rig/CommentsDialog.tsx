@@ -23,7 +23,7 @@ export function CommentsDialog({ pin, person, onClose }: { pin: string; person: 
   const shown = resolved ? all : all.filter((one) => one.resolved_at === null);
   return (
     <Dialog title="Comments" onClose={onClose}>
-      {query.isPending && <Waiting what="the comments" slow={query.failureCount > 0} />}
+      {query.isPending && <Waiting what="the comments" failed={query.failureReason} />}
       {query.isError && <Failed error={query.error} retry={() => void query.refetch()} />}
       {query.data && shown.length === 0 && (
         <p className="py-2 text-soft">Nothing open. What would a second pair of eyes ask?</p>

@@ -14,7 +14,7 @@ export function HistoryDialog({ onClose }: { onClose: () => void }) {
   const history = useQuery(historyQuery(optionId, answer.revision));
   return (
     <Dialog title="What was changed" onClose={onClose}>
-      {history.isPending && <Waiting what="the history" slow={history.failureCount > 0} />}
+      {history.isPending && <Waiting what="the history" failed={history.failureReason} />}
       {history.isError && <Failed error={history.error} retry={() => void history.refetch()} />}
       <ol className="max-h-[60dvh] overflow-auto border-rule border-t">
         {history.data?.revisions.map((revision) => (
@@ -56,7 +56,7 @@ function LookedAt({ number, onBack }: { number: number; onBack: () => void }) {
   if (newest) return <p className="px-12 pb-3 text-[14px] text-soft">This is the rig as it stands.</p>;
   return (
     <div className="pr-1 pb-3 pl-12">
-      {query.isPending && <Waiting what="that revision" slow={query.failureCount > 0} />}
+      {query.isPending && <Waiting what="that revision" failed={query.failureReason} />}
       {query.isError && <Failed error={query.error} retry={() => void query.refetch()} />}
       {query.data && <Effect preview={query.data} />}
       {query.data && answer.may_edit && (

@@ -193,7 +193,7 @@ function BankThatKeeps({ wished, onClose }: { wished: Wished; onClose: () => voi
   const label = `${percent(wished.left)} left at dawn ${wished.dawn}`;
   return (
     <section aria-label={label} className="mt-2 border-incoming border-l-[3px] pl-3 text-[14px]">
-      {query.isPending && <Waiting what="the bank for it" slow={query.failureCount > 0} />}
+      {query.isPending && <Waiting what="the bank for it" failed={query.failureReason} />}
       {query.isError && <Failed error={query.error} retry={() => void query.refetch()} />}
       {query.data && <Fetched fix={{ label, patch: query.data.patch }} />}
       <div className="mt-2 flex gap-3">

@@ -44,7 +44,7 @@ function Candidates({ place, onClose }: { place: CandidatePlace; onClose: () => 
   const query = useQuery(candidatesQuery(optionId, answer.revision, place));
   const [words, setWords] = useState("");
   const [first, setFirst] = useState<keyof typeof ORDERS>("lightest");
-  if (query.isPending) return <Waiting what="what each would do" slow={query.failureCount > 0} />;
+  if (query.isPending) return <Waiting what="what each would do" failed={query.failureReason} />;
   if (query.isError) return <Failed error={query.error} retry={() => void query.refetch()} />;
   const take = (candidate: Candidate) => {
     onClose();

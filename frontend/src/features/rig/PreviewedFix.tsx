@@ -42,7 +42,7 @@ export function PreviewedFix({ fix }: { fix: { label: string; patch: PatchOperat
 export function Fetched({ fix }: { fix: { label: string; patch: PatchOperation[] } }) {
   const { optionId, answer } = useRig();
   const query = useQuery(previewQuery(optionId, answer.revision, fix.patch));
-  if (query.isPending) return <Waiting what="the effect" slow={query.failureCount > 0} />;
+  if (query.isPending) return <Waiting what="the effect" failed={query.failureReason} />;
   if (query.isError) return <Failed error={query.error} retry={() => void query.refetch()} />;
   return (
     <>

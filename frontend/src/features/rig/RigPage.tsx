@@ -45,7 +45,7 @@ export function RigPage({ person }: { person: Person }) {
   // What is there stays, whatever becomes of a later question.
   const failed = (job.data ? null : job.error) ?? (option.data ? null : option.error);
   if (failed) return <Failed error={failed} retry={() => void Promise.all([job.refetch(), option.refetch()])} />;
-  if (!job.data || !option.data) return <Waiting what="the job" slow={option.failureCount > 0} />;
+  if (!job.data || !option.data) return <Waiting what="the job" failed={option.failureReason} />;
   if (!isStep(step)) return <Navigate to={`/jobs/${jobId}/${optionId}/brief`} replace />;
   return <OpenRig key={optionId} optionId={optionId} answer={option.data} job={job.data} step={step} person={person} />;
 }

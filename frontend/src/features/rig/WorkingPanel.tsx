@@ -63,7 +63,7 @@ export function WorkingPanel() {
       </div>
       <div className="flex-1 overflow-auto px-5 py-4">
         {query.isPending ? (
-          <Waiting what="the working" slow={query.failureCount > 0} />
+          <Waiting what="the working" failed={query.failureReason} />
         ) : query.isError ? (
           <Failed error={query.error} retry={() => void query.refetch()} />
         ) : (

@@ -20,7 +20,7 @@ export function Defaults({ person }: { person: Person }) {
   if (failed) {
     return <Failed error={failed} retry={() => void Promise.all([defaults.refetch(), reference.refetch()])} />;
   }
-  if (!defaults.data || !reference.data) return <Waiting what="the defaults" slow={defaults.failureCount > 0} />;
+  if (!defaults.data || !reference.data) return <Waiting what="the defaults" failed={defaults.failureReason} />;
   return (
     <DefaultsForm stored={defaults.data} assumptions={reference.data.assumptions} owner={person.role === "owner"} />
   );

@@ -24,7 +24,7 @@ export function People({ person }: { person: Person }) {
   const owner = person.role === "owner";
   return (
     <Section title="People">
-      {team.isPending && <Waiting what="the people" slow={team.failureCount > 0} />}
+      {team.isPending && <Waiting what="the people" failed={team.failureReason} />}
       {team.isError && <Failed error={team.error} retry={() => void team.refetch()} />}
       {team.data && <Members team={team.data} owner={owner} />}
       {owner && <Invite />}

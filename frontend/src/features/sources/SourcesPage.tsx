@@ -44,7 +44,7 @@ export function SourcesPage({ person }: { person: Person }) {
             />
           ))
         ) : (
-          <Waiting what="the sources" slow={reference.failureCount + tables.failureCount > 0} />
+          <Waiting what="the sources" failed={reference.failureReason ?? tables.failureReason} />
         )}
       </main>
     </>

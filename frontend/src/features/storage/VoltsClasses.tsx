@@ -103,7 +103,7 @@ function MoveDialog({ volts, onClose }: { volts: number; onClose: () => void }) 
   const query = useQuery(moveQuery(optionId, answer.revision, volts));
   return (
     <Dialog title={`Move to ${volts} V`} onClose={onClose} wide>
-      {query.isPending && <Waiting what="what would become of each thing" slow={query.failureCount > 0} />}
+      {query.isPending && <Waiting what="what would become of each thing" failed={query.failureReason} />}
       {query.isError && <Failed error={query.error} retry={() => void query.refetch()} />}
       {query.data && (
         <>

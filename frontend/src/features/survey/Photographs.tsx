@@ -49,7 +49,7 @@ export function Photographs({ mayAdd }: { mayAdd: boolean }) {
         ),
       ),
     );
-  if (found.isPending) return <Waiting what="the photographs" slow={found.failureCount > 0} />;
+  if (found.isPending) return <Waiting what="the photographs" failed={found.failureReason} />;
   if (found.isError) return <Failed error={found.error} retry={() => void found.refetch()} />;
   const { photographs } = found.data;
   const shown = photographs.find((one) => one.id === open);
