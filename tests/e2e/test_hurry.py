@@ -83,6 +83,24 @@ def test_a_line_that_is_asked_about_waits_in_its_place_and_is_answered_by_keyboa
     assert rows(page) == ["kettle", "lamp"]
 
 
+def test_a_pasted_list_is_taken_line_by_line(installer: Installer) -> None:
+    page = installer.page
+    installer.sign_in()
+    installer.open("Moth counters", "Loads")
+    page.get_by_label("Add a load").evaluate(
+        """(field, text) => {
+            const data = new DataTransfer();
+            data.setData("text", text);
+            field.dispatchEvent(new ClipboardEvent("paste", {clipboardData: data, bubbles: true, cancelable: true}));
+        }""",
+        "lamp 5 W 4 h\r\n\nkettle\nfan 10 W 2 h",
+    )
+
+    installer.saved(3)
+    expect(page.get_by_label("Asked about: kettle")).to_be_visible()
+    assert rows(page) == ["lamp", "kettle", "fan"]
+
+
 def test_lines_typed_while_the_server_is_away_survive_a_reload_and_go_out_by_themselves(installer: Installer) -> None:
     page = installer.page
     installer.sign_in()

@@ -108,4 +108,11 @@ describe("TypedLines", () => {
     expect(taken).toEqual(["good"]);
     expect(states(typed)).toEqual([["bad", "refused"]]);
   });
+
+  it("puts lines that are queued at once behind one another", () => {
+    const { typed } = lines(() => new Promise<never>(() => {}));
+    for (const line of ["a", "b", "c"]) typed.add({ line, position: 4, replaces: null });
+    typed.add({ line: "d", position: 2, replaces: "x" });
+    expect(typed.getState().lines.map((one) => one.position)).toEqual([4, 5, 6, 2]);
+  });
 });

@@ -58,6 +58,8 @@ export class TypedLines {
   private readonly onTheirWay = new Set<string>();
   private readonly failures = new Map<string, number>();
   private retryMs = FIRST_RETRY_MS;
+  /** Where the last one went: several may be queued before the list on the screen knows of the first. */
+  private last = 0;
 
   constructor(
     key: string,
@@ -69,6 +71,7 @@ export class TypedLines {
     this.list = new KeptList(key, store);
     const kept = this.list.read().filter(([, one]) => typeof one.line === "string");
     for (const [name, one] of kept) this.names.set(one.id, name);
+    this.last = Math.max(0, ...kept.map(([, one]) => one.position));
     this.state = { ...this.state, lines: kept.map(([, one]) => ({ ...one, state: "reading" })) };
   }
 
@@ -79,12 +82,14 @@ export class TypedLines {
 
   readonly getState = (): LinesState => this.state;
 
-  /** Queue a line; it is kept before this returns. */
+  /** Queue a line; it is kept before this returns. A further one goes behind `position`, and behind those queued before it. */
   add(said: Omit<Line, "id">): string {
     const id = `l${newName().slice(0, 10)}`;
+    const position = said.replaces === null ? Math.max(said.position, this.last + 1) : said.position;
+    if (said.replaces === null) this.last = position;
     // A row that is changed again before its change was read is changed once.
     const others = this.state.lines.filter((one) => said.replaces === null || one.replaces !== said.replaces);
-    this.set([...others, { ...said, id, state: "reading" }]);
+    this.set([...others, { ...said, id, position, state: "reading" }]);
     this.flush();
     return id;
   }

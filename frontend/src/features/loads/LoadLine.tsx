@@ -83,6 +83,13 @@ export function LoadLine({
           value={line}
           placeholder={placeholder}
           onChange={(event) => setLine(event.target.value)}
+          onPaste={(event) => {
+            const lines = event.clipboardData.getData("text").split(/\r?\n|\r/);
+            if (!further || lines.length < 2) return;
+            // A list out of a letter or a sheet: each of its lines as if it had been typed.
+            event.preventDefault();
+            for (const one of lines.map((text) => text.trim()).filter(Boolean)) onTake(one);
+          }}
           onKeyDown={(event) => {
             if (event.key === "Enter") take();
             const first = reading.data?.completions[0];
