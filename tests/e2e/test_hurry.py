@@ -25,6 +25,7 @@ def slow_line(page: Page, latency_ms: int) -> None:
 
 
 def type_fast(page: Page, lines: list[str]) -> None:
+    expect(page.get_by_label("Add a load")).to_be_focused()
     for line in lines:
         page.keyboard.type(line, delay=KEY_MS)
         page.keyboard.press("Enter")
@@ -271,3 +272,22 @@ def test_whoever_is_signed_out_signs_in_over_the_open_page_and_goes_on(installer
     installer.saved(2)
     assert rows(page) == ["lamp"]
     expect(page.get_by_label("Add a load")).to_have_value("half a li")
+
+
+def test_two_pages_of_one_browser_ask_about_a_line_once(installer: Installer) -> None:
+    page = installer.page
+    installer.sign_in()
+    installer.open("Moth counters", "Loads")
+    type_fast(page, ["kettle"])
+    expect(page.get_by_label("Asked about: kettle")).to_be_visible()
+    other = page.context.new_page()
+    other.goto(page.url)
+    expect(other.get_by_label("Asked about: kettle")).to_be_visible()
+
+    page.get_by_role("button", name="kettle 1200 W 9 min").click()
+    page.keyboard.press("Enter")
+
+    installer.saved(2)
+    expect(other.get_by_label("Asked about: kettle")).to_have_count(0)
+    other.reload()
+    expect(other.get_by_text("Saved, revision 2")).to_be_visible()

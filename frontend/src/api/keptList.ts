@@ -62,3 +62,15 @@ function parsed(text: string | null): unknown {
     return null;
   }
 }
+
+/**
+ * Hear of items that another page of this browser keeps no longer. Each page deals with what it finds, so what one has dealt
+ * with the others let go of. Returns how to stop.
+ */
+export function whenForgotten(tell: (name: string) => void): () => void {
+  const heard = (event: StorageEvent) => {
+    if (event.key && event.newValue === null) tell(event.key);
+  };
+  window.addEventListener("storage", heard);
+  return () => window.removeEventListener("storage", heard);
+}

@@ -109,6 +109,12 @@ export class TypedLines {
     this.set(this.state.lines.filter((one) => one.id !== id));
   }
 
+  /** Another page of this browser keeps a line no longer: it is a load, or was dropped there. */
+  forget(name: string): void {
+    const gone = this.state.lines.find((one) => this.names.get(one.id) === name);
+    if (gone && !this.onTheirWay.has(gone.id)) this.drop(gone.id);
+  }
+
   /** Read what is not read yet. */
   flush(): void {
     for (const one of this.state.lines) {

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from "react";
 import { applyPatch, type Operation } from "rfc6902";
 import { client, failedAlone, RequestFailed, unwrap } from "../../api/client";
+import { whenForgotten } from "../../api/keptList";
 import { type Edit, Outbox, type Sent } from "../../api/outbox";
 import { optionQuery, sessionQuery } from "../../api/queries";
 import type { OptionAnswer, PatchOperation, Rig } from "../../api/types";
@@ -147,12 +148,7 @@ function useOutbox(optionId: string, send: (edit: Edit) => Promise<Sent>): Outbo
   const found = outbox;
   useEffect(() => {
     void found.flush();
-    // Another page of this browser sends what it finds, too: what it has dealt with is not shown here any longer.
-    const heard = (event: StorageEvent) => {
-      if (event.key && event.newValue === null) found.forget(event.key);
-    };
-    window.addEventListener("storage", heard);
-    return () => window.removeEventListener("storage", heard);
+    return whenForgotten((name) => found.forget(name));
   }, [found]);
   return found;
 }

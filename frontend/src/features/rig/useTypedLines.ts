@@ -1,5 +1,6 @@
 import { useEffect, useState, useSyncExternalStore } from "react";
 import { client, failedAlone, RequestFailed, unwrap } from "../../api/client";
+import { whenForgotten } from "../../api/keptList";
 import type { Outbox } from "../../api/outbox";
 import { type ReadLine, type TypedLine, TypedLines } from "../../api/typedLines";
 import type { LineAnswer, Load, PatchOperation, Rig } from "../../api/types";
@@ -23,7 +24,10 @@ export function useTypedLines(optionId: string, rig: Rig, outbox: Outbox) {
     queues.set(optionId, queue);
   }
   const found = queue;
-  useEffect(() => found.flush(), [found]);
+  useEffect(() => {
+    found.flush();
+    return whenForgotten((name) => found.forget(name));
+  }, [found]);
   return { typedLines: found, lines: useSyncExternalStore(found.subscribe, found.getState) };
 }
 
