@@ -117,3 +117,13 @@ def test_a_gate_lets_a_few_in_and_sends_the_rest_away() -> None:
         raise AssertionError("two were let in")
     with gate.passed():
         pass
+
+
+def test_signing_out_everywhere_makes_every_device_a_stranger(shops: Shops) -> None:
+    known, stranger = Device(shops), Device(shops, "198.51.100.7")
+    token = known.sign_in("pw").json["csrf_token"]
+    known.client.delete("/api/v1/session/everywhere", headers={"X-CSRF-Token": token})
+    for _ in range(ATTEMPTS_ALLOWED):
+        stranger.sign_in("guess")
+
+    assert_problem(known.sign_in("pw"), 429, "too_many_attempts")

@@ -161,8 +161,9 @@ def _old_passwords_of(actor: Actor) -> str:
 
 
 def sign_out_everywhere(session: Session, actor: Actor) -> None:
-    """End every sign-in of the person, this one too."""
+    """End every sign-in of the person, this one too; every device is a stranger again."""
     people.end_sign_ins_of(session, actor.scope, actor.user_id)
+    people.forget_devices_of(session, actor.scope, actor.user_id)
 
 
 def prefer_units(session: Session, actor: Actor, units: UnitSystem) -> None:
