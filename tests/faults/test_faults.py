@@ -5,6 +5,7 @@ Every loop is bounded and stays on loopback. ``RYOKAN_SOAK_S=60`` makes the two 
 
 from __future__ import annotations
 
+import json
 import os
 import socket
 import threading
@@ -13,9 +14,10 @@ from collections.abc import Iterator
 from concurrent.futures import ThreadPoolExecutor
 from contextlib import ExitStack, contextmanager, suppress
 from datetime import UTC, datetime, timedelta
+from http.cookiejar import CookieJar
 from typing import Any
 from urllib.error import HTTPError
-from urllib.request import urlopen
+from urllib.request import HTTPCookieProcessor, Request, build_opener, urlopen
 
 import pytest
 from dev.postgres import Cluster, free_port
@@ -26,6 +28,7 @@ from sqlalchemy import Engine, select, text
 
 from ryokan.operations.accounts import create_shop
 from ryokan.operations.jobs import create_job
+from ryokan.operations.sign_in import ATTEMPTS_OF_A_NETWORK
 from ryokan.store.database import transaction
 from ryokan.store.models import JobRow, RevisionRow
 
@@ -214,6 +217,29 @@ def test_connections_that_dawdle_hold_up_nobody(workshop: Workshop) -> None:
 
         with urlopen(f"{server.address}/api/v1/health", timeout=5) as answer:
             assert answer.status == 200
+
+
+def test_behind_a_proxy_that_is_named_each_network_guesses_for_itself(
+    workshop: Workshop, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setenv("RYOKAN_PROXY", "127.0.0.1")
+    with workshop.server() as server:
+        opener = build_opener(HTTPCookieProcessor(CookieJar()))
+        with opener.open(f"{server.address}/api/v1/session") as answer:
+            token = json.load(answer)["csrf_token"]
+
+        def guess(number: int, network: str) -> int:
+            body = json.dumps({"email": f"{number}@a.example", "password": "guess"}).encode()
+            headers = {"Content-Type": "application/json", "X-CSRF-Token": token, "X-Forwarded-For": network}
+            with pytest.raises(HTTPError) as refused:
+                opener.open(Request(f"{server.address}/api/v1/session", body, headers))
+            refused.value.close()
+            return refused.value.code
+
+        statuses = [guess(number, "192.0.2.1") for number in range(ATTEMPTS_OF_A_NETWORK + 1)]
+
+        assert statuses == [401] * ATTEMPTS_OF_A_NETWORK + [429]
+        assert guess(99, "192.0.2.2") == 401
 
 
 def edit(shops: Shops, browser: Any, number: int) -> Any:
