@@ -48,7 +48,7 @@ def working(page: Page) -> None:
 
 def asked(page: Page) -> None:
     step(CLINIC, "Loads")(page)
-    page.keyboard.type("kettle")
+    page.get_by_label("Add a load").fill("kettle")
     page.keyboard.press("Enter")
     page.get_by_label("Asked about: kettle").wait_for()
 

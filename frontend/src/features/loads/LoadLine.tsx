@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useId, useRef, useState } from "react";
-import { client, unwrap } from "../../api/client";
+import { client, RequestFailed, unwrap } from "../../api/client";
 import type { LineAnswer, Question } from "../../api/types";
 import { Digits } from "../../ui/Digits";
 import { formatNights, formatNumber } from "../../ui/formatQuantity";
@@ -129,12 +129,15 @@ export function LoadLine({
       <div id={`${id}-reading`} aria-live="polite" className="min-h-[1.6rem] pt-1.5 text-[14px]">
         {fault && line === start && <p className="text-danger">{fault}</p>}
         {line.trim() && reading.data && <ReadingNote read={reading.data} asked={asked} onPick={pick} />}
-        {line.trim() && reading.isError && (
-          <p className="text-fault">It cannot be read for now. Enter keeps it, to be read later.</p>
-        )}
+        {line.trim() && reading.failureReason && <p className="text-fault">{whyUnread(reading.failureReason)}</p>}
       </div>
     </div>
   );
+}
+
+function whyUnread(failed: Error): string {
+  if (failed instanceof RequestFailed && failed.trouble === null) return failed.message;
+  return "It cannot be read for now. Enter keeps it, to be read later.";
 }
 
 function ReadingNote({ read, asked, onPick }: { read: LineAnswer; asked: boolean; onPick: (line: string) => void }) {
