@@ -100,6 +100,7 @@ class Hostile:
     def __init__(self, shops: Shops) -> None:
         self._shops = shops
         self._browsers: dict[str | None, Browser] = {}
+        self._routes: dict[str, str] = {}
 
     def send(self, operation: Any, case: Any, way: Spoilt) -> TestResponse:
         """One request. The address is one of something that is there, unless it is the address that is spoilt."""
@@ -114,7 +115,10 @@ class Hostile:
             ("volts", "int"),
         ):
             route = route.replace(f"<uuid:{name}>", f"<{kind}:{name}>")
-        address, _, asked = filled(route, self._shops).partition("?")
+        # What a route takes away is made anew for each case; else one of each is enough.
+        if case.method == "DELETE" or route not in self._routes:
+            self._routes[route] = filled(route, self._shops)
+        address, _, asked = self._routes[route].partition("?")
         query = asked
         spoiler = way.text if isinstance(way.text, str) else json.dumps(way.text)
         if way.where == "query":

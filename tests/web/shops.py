@@ -22,7 +22,8 @@ from ryokan.operations.comments import comment
 from ryokan.operations.jobs import create_job, open_job
 from ryokan.operations.parts import add_part
 from ryokan.operations.photographs import add_photograph, photographs, throw_away
-from ryokan.operations.systems import add_system, join
+from ryokan.operations.rigs import work_out
+from ryokan.operations.systems import add_system, join, part
 from ryokan.store.database import transaction
 from ryokan.store.drafts import DraftStore
 from ryokan.store.load_sets import LoadSetStore
@@ -128,6 +129,8 @@ class Shops:
         other = UUID(self.second_system())
         with transaction(self.engine) as session:
             id = f"k{uuid4().hex[:8]}"
+            for old in list(work_out(session, self.ada, UUID(self.option_id)).rig.links)[:-5]:  # a rig has so many
+                part(session, self.ada, UUID(self.option_id), old, now=START)
             join(session, self.ada, UUID(self.option_id), other, id, Link.model_validate(LINK), now=START)
             return id
 
