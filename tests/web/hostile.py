@@ -39,7 +39,7 @@ BODIES: list[tuple[str, bytes]] = [
     (JSON, b"-Infinity"), (JSON, b"9" * 5000), (JSON, b"[" + b"9" * 5000 + b"]"), (JSON, nested(100_000)), (JSON, nested(900)),
     (JSON, nested(100_000, b'{"a":', b"}")), (JSON, b'"\\ud800"'), (JSON, b'{"\\u0000": "\\u0000"}'), (JSON, b'["' + b"x" * 100_000 + b'"]'),
     ("application/json; charset=utf-16", '{"name": "x"}'.encode("utf-16")), ("application/json; charset=none", b"{}"),
-    (FORM, b"a=b"), (FORM, b"%00=%00"), (FORM, b"a&" * 5000), (PARTS, b"--x"), (PARTS, b'--x\r\nContent-Disposition: form-data; name="a"\r\n\r\nb\r\n--x--'),
+    (FORM, b"a=b"), (FORM, b""), (PARTS, b""), ("text/plain", b""), (FORM, b"%00=%00"), (FORM, b"a&" * 5000), (PARTS, b"--x"), (PARTS, b'--x\r\nContent-Disposition: form-data; name="a"\r\n\r\nb\r\n--x--'),
     ("text/csv", b"line\r\"a"), ("text/csv", b"line\rlamp 3 W 5 h\rlamp"), ("text/csv", b"line\n" + b"x" * 200_000), ("text/csv", b"time,W\n\0,\0"),
     ("text/csv", b"line\n\"" + b"x" * 200_000), ("application/gpx+xml", b"<gpx>" * 3000), ("text/plain", nested(100_000)), ("", b"\x89PNG\r\n\x1a\n"),
     ("text/csv", "line\nlamp 3 W 5 h".encode("utf-16")), ("text/csv", b'time,W\n2026-01-01 00:00,1\n9999-12-31 23:59,1'),

@@ -450,6 +450,15 @@ def test_what_cannot_be_kept_is_refused_once_and_at_its_place(shops: Shops, body
     assert says in fault["detail"]
 
 
+def test_a_form_without_anything_in_it_is_no_json_either(shops: Shops) -> None:
+    client = shops.app.test_client()
+    token = client.get("/api/v1/session").json["csrf_token"]
+
+    answer = client.post("/api/v1/session", content_type="application/x-www-form-urlencoded", headers={"X-CSRF-Token": token})
+
+    assert_problem(answer, 415, "http_415")
+
+
 @pytest.mark.parametrize(
     ("method", "address", "headers", "status"),
     [

@@ -95,6 +95,11 @@ def count_attempt(session: Session, of: str, allowed: int, now: datetime) -> int
     return people.add_attempt(session, of, now)
 
 
+def take_back(session: Session, guess: Guess) -> None:
+    """Count a guess no longer."""
+    people.take_attempts_back(session, guess.attempts)
+
+
 def wrong_guess(session: Session, guess: Guess) -> WrongCredentials:
     """What to answer to a wrong password, which stays counted; the caller commits before it raises that."""
     if guess.known and guess.device and guess.user_id:

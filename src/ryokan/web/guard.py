@@ -67,7 +67,7 @@ def _query() -> None:
 
 def _kind_of_body() -> None:
     """No route takes a form, and all but those that take a file take JSON."""
-    if request.content_length and (
-        request.mimetype in FORMS or (request.method in WRITES and request.endpoint not in FILE_BYTES and not request.is_json)
-    ):
+    of_files = request.endpoint in FILE_BYTES
+    other = request.method in WRITES and request.content_length and not of_files and not request.is_json
+    if request.mimetype in FORMS or other:
         raise UnsupportedMediaType

@@ -8,6 +8,7 @@ from flask_wtf.csrf import generate_csrf
 from ryokan.operations import accounts
 from ryokan.operations import sign_in as begun
 from ryokan.operations.accounts import Actor
+from ryokan.operations.errors import Busy
 from ryokan.operations.passwords import matches
 from ryokan.operations.sign_in import Tokens
 from ryokan.web.context import TOKEN, database, now, signed_in
@@ -41,7 +42,13 @@ def sign_in(json: Credentials) -> SessionAnswer:
         guess = begun.count_guess(
             opened, email=json.email, network=request.remote_addr or "", device=request.cookies.get(DEVICE), now=now()
         )
-    if not matches(guess.password_hash, json.password, known=guess.known):
+    try:
+        right = matches(guess.password_hash, json.password, known=guess.known)
+    except Busy:
+        with database() as opened:
+            begun.take_back(opened, guess)  # it was not looked at
+        raise
+    if not right:
         with database() as opened:
             wrong = begun.wrong_guess(opened, guess)
         raise wrong
