@@ -2,8 +2,8 @@ import { type ReactNode, useId, useState } from "react";
 import type { Load, PatchOperation } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Dialog } from "../../ui/Dialog";
+import { DialogFoot } from "../../ui/DialogFoot";
 import { Labelled } from "../../ui/Labelled";
-import { Refusal } from "../../ui/Refusal";
 import { readQuantity } from "../../ui/readQuantity";
 import { STORED_SO_FAR, useTypedSince } from "../../ui/useTypedSince";
 import { faultOf } from "../rig/fields";
@@ -272,13 +272,12 @@ export function LoadForm({ id, onClose }: { id: string; onClose: () => void }) {
           />
         </Line>
         {draft.bars.length > 0 && <Bars bars={draft.bars} onChange={(bars) => set({ bars })} />}
-        <Refusal>{refusal}</Refusal>
-        <div className="-mx-6 sticky -bottom-6 flex justify-end gap-3 border-rule border-t bg-sheet px-6 py-4">
+        <DialogFoot refusal={refusal} last={false}>
           <Button onClick={onClose}>Leave</Button>
           <Button kind="main" type="submit">
             Store
           </Button>
-        </div>
+        </DialogFoot>
       </form>
       <div className="mt-8">
         <KeepForm

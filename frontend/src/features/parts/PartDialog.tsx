@@ -5,6 +5,7 @@ import { defaultsQuery, partHistoryQuery, partsQuery } from "../../api/queries";
 import type { BookPart, PartKind, Person } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Dialog } from "../../ui/Dialog";
+import { DialogFoot } from "../../ui/DialogFoot";
 import { PartFields } from "../../ui/parts/PartFields";
 import type { PartDocument } from "../../ui/parts/partDocument";
 import { usePartForm } from "../../ui/parts/usePartForm";
@@ -71,12 +72,7 @@ export function PartDialog({
           </p>
         )}
         {part && <Revisions part={part} />}
-        {(form.refusal || note) && (
-          <p role="alert" className="mt-3 text-danger">
-            {form.refusal || note}
-          </p>
-        )}
-        <div className="-mx-6 -mb-6 sticky -bottom-6 mt-5 flex flex-wrap justify-end gap-3 border-rule border-t bg-sheet px-6 py-4">
+        <DialogFoot refusal={form.refusal || note}>
           {part && mayEdit && (
             <Button className="mr-auto" onClick={() => void form.submit(() => withdraw(!part.withdrawn))}>
               {part.withdrawn ? "Offer it again" : "Offer it no more"}
@@ -88,7 +84,7 @@ export function PartDialog({
               {part ? "Save as a new revision" : "Add to the book"}
             </Button>
           )}
-        </div>
+        </DialogFoot>
       </form>
     </Dialog>
   );

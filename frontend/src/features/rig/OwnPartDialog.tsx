@@ -6,6 +6,7 @@ import { partsQuery } from "../../api/queries";
 import type { OwnPart, PartKind } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Dialog } from "../../ui/Dialog";
+import { DialogFoot } from "../../ui/DialogFoot";
 import { Labelled } from "../../ui/Labelled";
 import { PartFields } from "../../ui/parts/PartFields";
 import type { PartDocument } from "../../ui/parts/partDocument";
@@ -51,6 +52,7 @@ function Form({ kind, id, onClose }: { kind: PartKind; id: string | null; onClos
   const [age, setAge] = useState(own?.age_years == null ? "" : String(own.age_years));
   const [meter, setMeter] = useState(own?.measured_with ?? "");
   const [ageFault, setAgeFault] = useState("");
+  const [note, setNote] = useState("");
   // Only what is bought for the rig has a price.
   const fields = standing === "bought" ? kind.fields : kind.fields.filter((field) => field.type !== "price");
 
@@ -69,7 +71,7 @@ function Form({ kind, id, onClose }: { kind: PartKind; id: string | null; onClos
     const typedSince = typing.sent();
     const outcome = await edit([{ op: "add", path, value }]);
     if (!outcome.stored) throw new RequestFailed(outcome.failed ? 500 : 422, outcome.problem);
-    if (typedSince()) setAgeFault(STORED_SO_FAR);
+    if (typedSince()) setNote(STORED_SO_FAR);
     else onClose();
   };
   return (
@@ -145,17 +147,12 @@ function Form({ kind, id, onClose }: { kind: PartKind; id: string | null; onClos
           </Labelled>
         </div>
         <PartFields fields={fields} typed={form.typed} faults={form.faults} onChange={form.onChange} />
-        {form.refusal && (
-          <p role="alert" className="mt-3 text-danger">
-            {form.refusal}
-          </p>
-        )}
-        <div className="-mx-6 -mb-6 sticky -bottom-6 mt-5 flex justify-end gap-3 border-rule border-t bg-sheet px-6 py-4">
+        <DialogFoot refusal={form.refusal || note}>
           <Button onClick={onClose}>Leave</Button>
           <Button kind="main" type="submit">
             {own ? "Store" : "Add it to the rig"}
           </Button>
-        </div>
+        </DialogFoot>
       </form>
     </Dialog>
   );

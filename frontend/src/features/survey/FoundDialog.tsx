@@ -1,6 +1,7 @@
 import { newName } from "../../api/outbox";
 import { Button } from "../../ui/Button";
 import { Dialog } from "../../ui/Dialog";
+import { DialogFoot } from "../../ui/DialogFoot";
 import { PartFields } from "../../ui/parts/PartFields";
 import { Refusal } from "../../ui/Refusal";
 import { AlternatorSketch } from "./AlternatorSketch";
@@ -43,13 +44,12 @@ export function FoundDialog({ kind, id, onClose }: { kind: FoundKind; id: string
           <Readings readings={form.readings} onChange={form.setReadings} />
           {form.faults.readings && <Refusal>{form.faults.readings}</Refusal>}
         </Part>
-        <Refusal>{form.refusal}</Refusal>
-        <div className="-mx-6 -mb-6 sticky -bottom-6 mt-5 flex justify-end gap-3 border-rule border-t bg-sheet px-6 py-4">
+        <DialogFoot refusal={form.refusal}>
           <Button onClick={onClose}>Leave</Button>
           <Button kind="main" type="submit">
             {form.item ? "Store" : "It is there"}
           </Button>
-        </div>
+        </DialogFoot>
       </form>
     </Dialog>
   );
