@@ -130,8 +130,8 @@ class Shops:
         with transaction(self.engine) as session:
             id = f"k{uuid4().hex[:8]}"
             for old in list(work_out(session, self.ada, UUID(self.option_id)).rig.links)[:-5]:  # a rig has so many
-                part(session, self.ada, UUID(self.option_id), old, now=START)
-            join(session, self.ada, UUID(self.option_id), other, id, Link.model_validate(LINK), now=START)
+                part(session, self.ada, UUID(self.option_id), old, now=self.clock())
+            join(session, self.ada, UUID(self.option_id), other, id, Link.model_validate(LINK), now=self.clock())
             return id
 
     def new_draft(self) -> str:
