@@ -36,6 +36,7 @@ from ryokan.store.database import open_engine, transaction
 
 ROOT = Path(__file__).resolve().parents[1]
 EDITORS, EDITS_EACH = 8, 25
+WARM_S = 6  # each process gets the sun ready after its first answer
 
 
 def large_rig(loads: int = 60) -> Rig:
@@ -126,6 +127,7 @@ def bench_http(workers: int) -> None:
     options = [str(job.options[0].id) for job in made]
     server = WebServer(os.environ["RYOKAN_DATABASE_URL"], "bench", host="127.0.0.1", port=free_port(), workers=workers)
     server.start()
+    time.sleep(WARM_S)
     print(f"\nover HTTP, 60 loads, {workers} web {'process' if workers == 1 else 'processes'}")
     try:
         editors = [Editor(server.address, email, "bench") for _ in options]
