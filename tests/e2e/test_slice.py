@@ -186,7 +186,7 @@ def test_database_stops_the_page_says_so_keeps_what_was_typed_and_goes_on(instal
         page.get_by_label("Capacity at 12 V").fill("640")
         page.keyboard.press("Enter")
         expect(page.get_by_text("Not saved yet: 1")).to_be_visible()
-        expect(page.get_by_text("The server answers, its database does not.")).to_be_visible()
+        expect(page.get_by_text("The server answers, its database is not ready.")).to_be_visible()
         expect(page.get_by_label("Capacity at 12 V")).to_have_value("640")
         page.reload()
         expect(page.get_by_text("its database does not yet")).to_be_visible()

@@ -16,10 +16,11 @@ export class RequestFailed extends Error {
 
   /** What keeps every request from going through for now; null where it is about this one. */
   get trouble(): Trouble | null {
-    if (this.status === 0) return "no answer";
+    // A proxy in front answers for a server that does not, with a page that is no problem document.
+    if (this.status === 0 || (GATEWAY.includes(this.status) && this.problem === null)) return "no answer";
     if (this.status === 401) return "signed out";
     if (this.problem?.code === "csrf") return "stale page";
-    if (this.status === 429) return "too fast";
+    if (this.status === 429 || this.problem?.code === "busy") return "too fast";
     if (GATEWAY.includes(this.status)) return "unavailable";
     return this.status === 507 ? "full" : null;
   }
@@ -87,7 +88,9 @@ export async function failedAlone(
   try {
     await unwrap(client.GET("/api/v1/readiness"));
     return { kind: "failed", problem: error.problem };
-  } catch {
-    return { kind: "later", trouble: "unavailable" };
+  } catch (failed) {
+    // Readiness answers 503 of its own while the database, or its schema, is not there.
+    const answers = failed instanceof RequestFailed && failed.status === 503;
+    return { kind: "later", trouble: answers ? "unavailable" : "no answer" };
   }
 }

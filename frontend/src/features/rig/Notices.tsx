@@ -10,7 +10,7 @@ const KEPT = "What you type is kept in this browser and goes out by itself";
 /** Why nothing goes out, said only where it is so. Hurry and a stale page mend themselves within a moment. */
 const TROUBLES: Record<Trouble | "failing", string | null> = {
   "no answer": `The server does not answer. ${KEPT} when it is back.`,
-  unavailable: `The server answers, its database does not. ${KEPT} when it is back.`,
+  unavailable: `The server answers, its database is not ready. ${KEPT} when it is back.`,
   full: `The server has no room left to store anything: tell whoever runs it. ${KEPT} when there is room again.`,
   "signed out": `You are signed out. ${KEPT} once you have signed in.`,
   failing:
