@@ -106,3 +106,12 @@ def test_growth_is_told_beside_the_need_and_changes_nothing_else() -> None:
     assert value(grown, "storage.need_wh") == value(today, "storage.need_wh")
     assert value(grown, "storage.days_after_growth") == pytest.approx(2 / 1.25)
     assert value(grown, "solar.need_after_growth_w") == pytest.approx(1.25 * value(today, "solar.need_w"))
+
+
+def test_what_follows_from_a_link_or_a_bank_is_not_bound_by_what_may_be_typed() -> None:
+    """A link and heaters of more watts than a load may be typed with are answered, not refused."""
+    link = {"system": "bus", "gives": True, "source": "inverter", "output_a": 1000, "output_v": 60, "charger_frac": 0.05}
+    bank = {"bank": {"nominal_ah": 20_000}, "self_heating": True, "bay_c": -20, "system_v": 48}
+    figures = evaluate(rig(links={"big": link}, storage=bank, assumptions={"heater_w_per_kwh": 200})).figures
+    assert figures["loads.row.to~big.running_w"].number == pytest.approx(1000 * 60 / 0.05)
+    assert figures["loads.row.bank~heaters.running_w"].number > 100_000

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.links.model import Link
-from ryokan.core.loads.model import SEASONS, Load, Season, Watts
-from ryokan.core.loads.rows import Powered
+from ryokan.core.loads.model import SEASONS, Season
+from ryokan.core.loads.rows import Powered, counted_as
 from ryokan.core.loads.seasons import seasons_of
 from ryokan.core.rig import Rig
 
@@ -53,11 +53,11 @@ def _as_row(sheet: Sheet, rig: Rig, id: str, link: Link) -> Powered:
     power_factor = sheet.assumption("charger_power_factor") if by_cord else sheet.given(f"{base}.power_factor", 1.0, "")
     running_w = sheet.compute(f"{base}.running_w", "unit", "W", unit=draw)
     running_va = sheet.compute(f"{base}.running_va", "watts ÷ power_factor", "VA", watts=running_w, power_factor=power_factor)
-    load = Load(
+    load = counted_as(
         name=f"To {link.system}",
         group=GROUP,
         feed="ac" if by_cord else "dc",
-        draw=Watts(watts=draw.number),
+        draw_w=draw.number,
         hours_per_day=hours_per_day,
         when="driving" if driving else "always",
         seasons=seasons_together(rig, link),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Any
 
 from ryokan.core.errors import FormulaError
 from ryokan.core.figure import Figure, Sheet
@@ -40,6 +41,11 @@ class Row(Powered):
 
 # Draws that state energy: weather does not change what was stated or measured.
 STATED_ENERGY = (WhPerDay, KwhPerYear, DeviceBattery)
+
+
+def counted_as(*, draw_w: float, **members: Any) -> Load:
+    """What a row counts as that nobody typed as a load. It follows from others, so the bounds of typing do not hold. [W]"""
+    return Load.model_construct(draw=Watts.model_construct(watts=draw_w), **members)
 
 
 def powered(sheet: Sheet, id: str, load: Load) -> Powered:

@@ -3,8 +3,7 @@
 from __future__ import annotations
 
 from ryokan.core.figure import Figure, Sheet
-from ryokan.core.loads.model import Load, Watts
-from ryokan.core.loads.rows import Powered
+from ryokan.core.loads.rows import Powered, counted_as
 from ryokan.core.parts.model import Battery
 from ryokan.core.storage.model import Storage
 
@@ -32,8 +31,8 @@ def heater_rows(sheet: Sheet, storage: Storage, battery: Battery | None) -> list
     on = sheet.compute(f"{base}.hours_per_day", "hours", "h", "practice", hours=hours)
     running_w = sheet.compute(f"{base}.running_w", "unit", "W", unit=draw)
     running_va = sheet.compute(f"{base}.running_va", "watts", "VA", watts=running_w)
-    load = Load(
-        name="The bank's heaters", group="heating", draw=Watts(watts=draw.number), hours_per_day=hours.number, profile="all_day"
+    load = counted_as(
+        name="The bank's heaters", group="heating", draw_w=draw.number, hours_per_day=hours.number, profile="all_day"
     )
     return [Powered(ROW_ID, load, on, draw, running_w, running_va)]
 
