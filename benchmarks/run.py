@@ -21,6 +21,7 @@ from typing import Any
 from dev.postgres import free_port
 from dev.server import WebServer
 from editor import Editor
+from large import large_rig
 from start_up import bench_start_up
 
 from ryokan.core.climate.days import draw_days, table_of_year, year_of_hours
@@ -37,23 +38,6 @@ from ryokan.store.database import open_engine, transaction
 ROOT = Path(__file__).resolve().parents[1]
 EDITORS, EDITS_EACH = 8, 25
 WARM_S = 6  # each process gets the sun ready after its first answer
-
-
-def large_rig(loads: int = 60) -> Rig:
-    """A crowded rig: every third load on AC, some with starts, some on few days."""
-    rows = {
-        f"l{n}": {
-            "name": f"load {n}",
-            "draw": {"kind": "watts", "watts": 20 + n},
-            "hours_per_day": 1 + n % 7,
-            "feed": "ac" if n % 3 == 0 else "dc",
-            "start_factor": 4 if n % 5 == 0 else 1,
-            "days_per_week": 2 if n % 9 == 0 else 7,
-            "position": n,
-        }
-        for n in range(loads)
-    }
-    return Rig.model_validate({"loads": rows, "stays": {"first": Stay(hookup="na_30").model_dump()}})
 
 
 def times_ms(work: Any, repeats: int) -> list[float]:
@@ -191,7 +175,13 @@ def main() -> None:
     parser.add_argument("--setup", action="store_true", help="also time a clean clone")
     parser.add_argument("--only", choices=[*BENCHES, "setup"], help="one of them alone")
     parser.add_argument("--drill", nargs="*", metavar="NAME", help="not what it costs but what it survives: see drill.py")
+    parser.add_argument("--reports", nargs=2, metavar=("WHAT", "FILE"), help="write or compare whole reports: see same_reports.py")
     options = parser.parse_args()
+    if options.reports is not None:
+        import same_reports
+
+        same_reports.run(options.reports[0], Path(options.reports[1]))
+        return
     if options.drill is not None:
         from drill import drill  # here: it brings the tests' helpers
 
