@@ -30,7 +30,7 @@ from ryokan.core.upgrade import upgraded_rig
 from ryokan.operations.demo import _begun_rig
 
 ROOT = Path(__file__).resolve().parents[1]
-RANDOM_RIGS, SEED, MOST_EDITS, TOLD = 200, 20_261, 40, 40
+RANDOM_RIGS, SEED, MOST_EDITS, TOLD = 200, 20_261, 120, 40
 
 
 def rigs() -> Iterator[tuple[str, Rig, dict[str, Part]]]:

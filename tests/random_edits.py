@@ -8,7 +8,7 @@ from typing import Any, TypeAlias
 
 from pydantic import ValidationError
 
-from ryokan.core.parts.model import BOOK, Part, book_ref
+from ryokan.core.parts.model import Part, book_ref
 from ryokan.core.rig import Rig
 from ryokan.parts.sample import sample_parts
 
@@ -42,12 +42,23 @@ def random_edit(rig: Rig, random: Random, book: dict[str, Part] | None = None) -
 class _Editor:
     def __init__(self, random: Random, book: dict[str, Part]) -> None:
         self.random, self.book = random, book
+        self.within: list[str] = []  # names of the members that lead to what is being made
+        self.compartments: list[str] = []
 
     def change(self, schema: Document, document: Document) -> None:
         """Change one member of an object, in place."""
+        if not self.within:
+            self.compartments = sorted(document["space"]["compartments"])
         names = [name for name in schema["properties"] if name not in _LEFT_ALONE]
         name = self.random.choice(names)
-        document[name] = self.vary(schema["properties"][name], document.get(name))
+        document[name] = self.member(name, schema["properties"][name], document.get(name))
+
+    def member(self, name: str, schema: Document, value: Any) -> Any:
+        self.within.append(name)
+        try:
+            return self.vary(schema, value)
+        finally:
+            self.within.pop()
 
     def vary(self, schema: Document, value: Any) -> Any:
         schema = _resolved(schema)
@@ -125,7 +136,7 @@ class _Editor:
         if "properties" not in schema:
             return self.vary(schema, None)
         return {
-            name: self.vary(of, of.get("default"))
+            name: self.member(name, of, of.get("default"))
             for name, of in schema["properties"].items()
             if name in schema.get("required", ()) or name == "kind" or self.random.random() < 0.2
         }
@@ -143,9 +154,12 @@ class _Editor:
         return round(found) if whole else float(f"{found:.4g}")
 
     def text(self, schema: Document, value: Any) -> str:
-        if isinstance(value, str) and value.startswith(BOOK) and value in self.book:
-            kind = self.book[value].kind
+        name = self.within[-1]
+        if (name == "part" or "strings" in self.within and name == "units") and self.book:
+            kind = "inverter" if "inverter" in self.within else "battery"
             return self.random.choice([reference for reference, part in self.book.items() if part.kind == kind])
+        if name in ("compartment", "where") and self.compartments:
+            return self.random.choice(self.compartments)
         if schema.get("format") == "date":
             return f"{self.random.randint(2024, 2028)}-{self.random.randint(1, 12):02}-{self.random.randint(1, 28):02}"
         return value if value and self.random.random() < 0.3 else self.random.choice(_WORDS)
