@@ -253,3 +253,13 @@ def test_the_price_list_asks_for_nothing_and_is_held_against_the_promise() -> No
 
     assert value(by_list, "storage.need_wh") == value(by_list, "storage.have_wh")
     assert "storage.days_short" in {finding.code for finding in by_list.findings}
+
+
+def test_an_inverter_that_is_always_on_is_answered_before_any_load_is_entered() -> None:
+    """Its own draw is all that the bank gives: by high and by low use it lasts the same."""
+    figures = report([], inverter={"on": "always", "chosen": {"rated_w": 2000, "idle_w": 20}}).figures
+    assert figures["loads.wh_per_day_at_bank"].number == 480
+    days = figures["storage.days_without_charge"].number
+    assert days > 0
+    assert [figures[f"storage.days_without_charge.{end}"].number for end in ("low", "high")] == [days, days]
+    assert figures["storage.left_at_dawn_frac.low"].value == figures["storage.left_at_dawn_frac"].value

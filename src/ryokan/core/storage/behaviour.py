@@ -130,26 +130,25 @@ def spread_of_days(sheet: Sheet) -> None:
     if days is None:
         return
     typical = sheet["loads.wh_per_day"]
+    scaled = typical.number > 0  # an inverter that is always on takes the same by any use
     for name, use in (("low", "high"), ("high", "low")):  # few days by high use, many by low use
         other = sheet[f"loads.wh_per_day.{use}"]
         sheet.compute(
             f"storage.days_without_charge.{name}",
-            "days × typical ÷ use",
+            "days × typical ÷ use" if scaled else "days",
             "days",
             "practice",
             days=days,
-            typical=typical,
-            use=other,
+            **({"typical": typical, "use": other} if scaled else {}),
         )
         sheet.compute(
             f"storage.left_at_dawn_frac.{name}",
-            "max(0, 1 − run × use ÷ typical ÷ usable)",
+            "max(0, 1 − run × use ÷ typical ÷ usable)" if scaled else "max(0, 1 − run ÷ usable)",
             "",
             "practice",
             run=sheet["loads.run_by_night_wh"],
-            use=other,
-            typical=typical,
             usable=sheet["storage.usable_wh"],
+            **({"typical": typical, "use": other} if scaled else {}),
         )
     sheet.compute(
         "storage.headroom_frac",
