@@ -1,0 +1,148 @@
+"""A finding is known by its code and by what it is about: letting one thing stand silences no other."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from builders import ROOT, changed, example
+from test_findings import CLINIC, LINK, OLD_BANK
+
+from ryokan.core.evaluate import evaluate
+from ryokan.core.findings.model import RULES, Finding
+from ryokan.core.job_file import read_job_file
+from ryokan.core.rig import Rig
+from ryokan.wording.findings import sentence
+
+CORD = {"kind": "cord", "rating": "na_15"}
+FAR = {"lat_deg": 0.0, "lon_deg": -140.0}
+SOUTH = {"lat_deg": -40.0, "lon_deg": 175.0}
+LEAD = {"kind": "alternator", "regulation": "smart"}
+ISLAND = {"kind": "inverter", "name": "old", "rated_w": 2000, "battery_v": 24, "waveform": "modified_sine"}
+
+# A rule, what makes two things break it, and the subject and the name of each. Names differ in a digit alone where they can.
+TWINS: list[tuple[str, dict[str, Any], dict[str, str]]] = [
+    ("survey.damaged_bank_stays", {"survey.items": {f"b{n}": {**OLD_BANK, "name": f"Bank {n}", "fate": "stays", "condition": "damaged"} for n in (1, 2)}}, {"item:b1": "Bank 1", "item:b2": "Bank 2"}),
+    ("survey.damaged_part_stays", {"survey.items": {f"c{n}": {**CORD, "name": f"Cord {n}", "fate": "stays", "condition": "damaged"} for n in (1, 2)}}, {"item:c1": "Cord 1", "item:c2": "Cord 2"}),
+    ("survey.capacity_not_measured", {"survey.items": {f"b{n}": {**OLD_BANK, "name": f"Bank {n}", "fate": "stays", "age_years": 2.5} for n in (1, 2)}}, {"item:b1": "Bank 1", "item:b2": "Bank 2"}),
+    ("survey.second_bank", {"survey.items": {f"b{n}": {**OLD_BANK, "name": f"Bank {n}", "fate": "stays"} for n in (1, 2, 3)}}, {"item:b2": "Bank 2", "item:b3": "Bank 3"}),
+    ("survey.cord_below_charger", {"survey.items": {f"c{n}": {**CORD, "name": f"Cord {n}"} for n in (1, 2)}, "charging.shore_charger_a": 90}, {"item:c1": "Cord 1", "item:c2": "Cord 2"}),
+    ("charging.relay_on_smart_alternator", {"charging.alternator_path": "relay", "survey.items": {f"a{n}": {**LEAD, "name": f"Alternator {n}"} for n in (1, 2)}}, {"item:a1": "Alternator 1", "item:a2": "Alternator 2"}),
+    ("charging.link_in_a_loop", {"links": {f"{way}{n}": {**LINK, "system": f"Trailer {n}", "gives": way == "out"} for way in ("out", "in") for n in (1, 2)}}, {"link:in1+link:out1": "Trailer 1", "link:in2+link:out2": "Trailer 2"}),
+    ("charging.link_of_gone_stay", {"links": {f"l{n}": {**LINK, "system": f"Trailer {n}", "gives": False, "absent_at": ["gone"]} for n in (1, 2)}}, {"link:l1": "Trailer 1", "link:l2": "Trailer 2"}),
+    ("brief.mains_unlike_hookups", {"region.mains_v": 230, "stays.valley.hookup": "na_15", "stays.depot.hookup": "na_30"}, {"stay:valley": "", "stay:depot": ""}),
+    ("brief.stays_overlap", {"stays.depot.arrives": "2027-05-03", "stays.depot.nights": 9, "stays.valley.arrives": "2027-05-05", "stays.valley.nights": 4, "stays.third": {"place": "Quay 3", "month": 5, "arrives": "2027-05-08", "nights": 1}}, {"stay:depot+stay:valley": "", "stay:depot+stay:third": "", "stay:third+stay:valley": ""}),
+    ("brief.gap_between_stays", {"stays.depot.arrives": "2027-05-03", "stays.depot.nights": 2, "stays.valley.arrives": "2027-05-09", "stays.valley.nights": 2, "stays.third": {"place": "Quay 3", "month": 5, "arrives": "2027-05-20"}}, {"stay:depot+stay:valley": "", "stay:third+stay:valley": ""}),
+    ("brief.hemisphere_unlike_places", {f"stays.{id}.{member}": value for id in ("depot", "valley") for member, value in SOUTH.items()}, {"stay:depot": "", "stay:valley": ""}),
+    ("solar.no_place_yet", {"solar.sun_from": "places"}, {"stay:depot": "", "stay:valley": ""}),
+    ("solar.place_far_from_data", {"solar.sun_from": "places", **{f"stays.{id}.{member}": value for id in ("depot", "valley") for member, value in FAR.items()}, "stays.depot.hookup": "none", "stays.valley.hookup": "none"}, {"stay:depot": "", "stay:valley": ""}),
+    ("loads.device_window", {"loads.fan.lowest_v": 23, "loads.fan.name": "Fan 1", "loads.pump.lowest_v": 23, "loads.pump.name": "Fan 2"}, {"load:fan": "Fan 1", "load:pump": "Fan 2"}),
+    ("inverter.modified_sine", {"inverter.chosen.waveform": "modified_sine"}, {"load:laptop": "", "load:steril": ""}),
+    ("storage.compartment_gone", {"storage.compartment": "attic", "inverter.compartment": "attic"}, {"part:bank": "bank", "part:inverter": "inverter"}),
+    ("storage.axle_overloaded", {"vehicle.payload.front_left_kg": 0, "vehicle.payload.rear_left_kg": 0}, {"axle:front": "front", "axle:rear": "rear"}),
+    ("storage.too_many_units", {"storage.bank": {"units": {"part": "own:few", "series": 2, "parallel": 5}}, "own_parts.few": {"standing": "spare", "part": {"kind": "battery", "name": "few", "chemistry": "lfp", "nominal_v": 12.8, "capacity_ah": 100, "max_parallel": 4, "max_series": 1}}}, {"way:series": "series", "way:parallel": "parallel"}),
+]  # fmt: skip
+
+# Rules that judge one thing at a time and are never broken by two at once: the one compartment that is chosen, the load that
+# draws most. What was let stand about it is silent about the next one that is chosen.
+ONE_AT_A_TIME = {
+    "storage.compartment_too_small": (
+        {"storage.bank": {"units": {"part": "own:sized", "series": 2, "parallel": 3}}},
+        "storage",
+    ),
+    "storage.bay_unlike_compartment": ({"storage.bay": "outside", "space.compartments.chest.living_space": True}, "storage"),
+    "inverter.compartment_unfit": ({"space.compartments.chest.wet": True}, "inverter"),
+    "inverter.near_a_bed": ({"space.compartments.chest.near_bed": True}, "inverter"),
+    "inverter.switch_out_of_reach": ({"space.compartments.chest.reached": "outside"}, "inverter"),
+    "inverter.not_ignition_protected": ({"space.compartments.chest.engine_space": True}, "inverter"),
+}
+
+
+def of_code(rig: Rig, code: str) -> list[Finding]:
+    return [finding for finding in evaluate(rig).findings if finding.code == code]
+
+
+def let_stand(rig: Rig, *findings: Finding) -> Rig:
+    kept = {
+        one.key: {
+            "reason": "they know",
+            "by": "Ines",
+            "on": "2026-05-01",
+            "said": "…",
+            "excess": one.excess,
+            "words": {**one.words, **one.measures},
+        }
+        for one in findings
+    }
+    return changed(rig, {"overruled": kept})
+
+
+@pytest.mark.parametrize(("code", "changes", "things"), TWINS, ids=[code for code, _, _ in TWINS])
+def test_each_thing_has_its_own_finding_and_letting_one_stand_silences_no_other(
+    code: str, changes: dict[str, Any], things: dict[str, str]
+) -> None:
+    rig = changed(CLINIC, changes)
+    found = of_code(rig, code)
+
+    assert {one.subject for one in found} >= set(things)
+    for one in found:
+        words = sentence(one, evaluate(rig).figures, "us")
+        assert one.name in words.what
+        assert one.name == (things.get(one.subject) or one.name)
+    if found[0].severity != "danger":
+        first, *others = found
+        assert [one.subject for one in of_code(let_stand(rig, first), code)] == [one.subject for one in others]
+        assert of_code(let_stand(rig, *found), code) == []
+
+
+@pytest.mark.parametrize("code", ONE_AT_A_TIME)
+def test_letting_a_compartment_stand_says_nothing_of_the_next_whatever_their_names(code: str) -> None:
+    changes, section = ONE_AT_A_TIME[code]
+    chest = changed(CLINIC, {**changes, f"{section}.compartment": "chest", "space.compartments.chest.name": "Locker 1",
+                             **({"space.compartments.chest.length_m": 0.4} if code == "storage.compartment_too_small" else {})})  # fmt: skip
+    boxes = chest.model_dump(mode="json")["space"]["compartments"]
+    twins = changed(chest, {"space.compartments.next": {**boxes["chest"], "name": "Locker 2"}})
+    (one,) = of_code(twins, code)
+
+    assert (one.subject, one.name) == ("compartment:chest", "Locker 1")
+    if one.severity == "danger":
+        return
+    silent = let_stand(twins, one)
+    assert of_code(silent, code) == []
+    assert [other.subject for other in of_code(changed(silent, {f"{section}.compartment": "next"}), code)] == [
+        "compartment:next"
+    ]
+    # The same thing under another name is the same thing.
+    assert of_code(changed(silent, {"space.compartments.chest.name": "Locker 9"}), code) == []
+
+
+def test_every_rule_that_judges_many_things_is_tried() -> None:
+    of_each = {code for code, rule in RULES.items() if rule.each is not None}
+    assert of_each == {code for code, _, _ in TWINS} | set(ONE_AT_A_TIME) | {"loads.lower_step_would_do"}
+
+
+def test_what_was_let_stand_before_findings_had_subjects_covers_what_it_names_and_nothing_else() -> None:
+    """As the program of version 2 wrote it: two cords and Locker 1 by name, and a bank that is short."""
+    file = read_job_file((ROOT / "tests/fixtures/job-v2.json").read_bytes())
+    rig = file.options[0].rig
+
+    def standing(**changes: Any) -> set[str]:
+        return {finding.key for finding in evaluate(changed(rig, changes)).findings}
+
+    damaged = "survey.damaged_part_stays@item:"
+    assert rig.schema_version == 3
+    assert standing() == {"inverter.run_shorter_than_way"}
+    cord = rig.model_dump(mode="json")["survey"]["items"]["cord-1"]
+    assert standing(**{"survey.items.cord-3": {**cord, "name": "Cord 3"}}) >= {f"{damaged}cord-3"}
+    assert standing(**{"survey.items.cord-12": {**cord, "name": "Cord 12"}}) >= {f"{damaged}cord-12"}
+    assert standing(**{"inverter.compartment": "locker-2"}) >= {"inverter.near_a_bed@compartment:locker-2"}
+    assert standing(**{"storage.bank.nominal_ah": 380}) >= {"storage.days_short"}
+
+
+def test_a_rule_says_the_same_of_a_thing_when_another_one_comes_before_it() -> None:
+    """The order of the rig is the order of the findings, and none is about “the first”."""
+    one = changed(example("clinic"), {"loads.pump.lowest_v": 23})
+    two = changed(one, {"loads.fan.lowest_v": 23})
+
+    (alone,) = of_code(one, "loads.device_window")
+    assert alone in of_code(two, "loads.device_window")
