@@ -93,7 +93,7 @@ def test_the_stay_that_is_left_earlier_ends_its_overlap() -> None:
     }
     found = {finding.code: finding for finding in report([load()], stays=stays).findings}["brief.stays_overlap"]
 
-    assert found.words == {"stays": "cove and ford, 2 nights"}
+    assert (found.name, found.measures) == ("cove and ford", {"nights": "2 nights"})
     assert found.fix is not None
     assert found.fix.patch == ({"op": "add", "path": "/stays/one/nights", "value": 5},)
 

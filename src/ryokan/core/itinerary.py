@@ -123,6 +123,13 @@ def overfull_months(stays: Mapping[str, Stay]) -> dict[int, int]:
     return {month: count for month, count in sorted(nights.items()) if count > (31 if month != 2 else 29)}
 
 
+def name_of_stay(stay: Stay) -> str:
+    """What people call a stay: its place, otherwise when it is."""
+    if stay.place:
+        return stay.place
+    return f"the stay in {MONTH_NAMES[stay.month - 1]}" if stay.arrives is None else f"the stay of {say_day(stay.arrives)}"
+
+
 def say_day(day: date) -> str:
     """“3 May 2027”."""
     return f"{day.day} {MONTH_NAMES[day.month - 1]} {day.year}"

@@ -15,4 +15,4 @@ class Overruled(Model):
     on: str = Field(pattern=r"^\d{4}-\d{2}-\d{2}$", description="Date, ISO 8601.")
     said: str = Field(min_length=1, max_length=600, description="The finding in words, with its values at the time.")
     excess: float | None = Field(default=None, description="How far the rule was broken then; None: it was, or it was not.")
-    words: dict[str, str] = Field(default_factory=dict, description="What it named besides figures.")
+    words: dict[str, str] = Field(default_factory=dict, description="What it said besides figures.")

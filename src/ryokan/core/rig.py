@@ -19,11 +19,12 @@ from ryokan.core.parts.model import OwnPart, Price
 from ryokan.core.solar.model import Solar
 from ryokan.core.space.model import Space
 from ryokan.core.storage.model import Storage
+from ryokan.core.subjects import FINDING_KEY
 from ryokan.core.survey.model import Survey
 from ryokan.core.vehicle import Region, Vehicle
 from ryokan.core.wiring.model import Wiring
 
-SCHEMA_VERSION = 2
+SCHEMA_VERSION = 3
 MAX_LOADS = 300
 MAX_STAYS = 100
 MAX_OWN_PARTS = 100
@@ -140,7 +141,7 @@ class Labour(Model):
 class Rig(Model):
     """One option of a job. Collections are maps by id with a position, so that edits name what they touch."""
 
-    schema_version: Literal[2] = 2
+    schema_version: Literal[3] = 3
     region: Region = Field(default_factory=Region)
     vehicle: Vehicle = Field(default_factory=Vehicle)
     survey: Survey = Field(default_factory=Survey)
@@ -164,8 +165,10 @@ class Rig(Model):
         max_length=2000,
         description="What was typed, by the JSON pointer of the member, where it was said in other units than it is stored in.",
     )
-    overruled: dict[Annotated[str, Field(pattern=r"^[a-z_]+\.[a-z_]+$")], Overruled] = Field(
-        default_factory=dict, max_length=200, description="Faults and advice that somebody lets stand, by the rule's code."
+    overruled: dict[Annotated[str, Field(max_length=200, pattern=FINDING_KEY)], Overruled] = Field(
+        default_factory=dict,
+        max_length=200,
+        description="Faults and advice that somebody lets stand: the rule's code, and behind an @ what it is about.",
     )
     labour: Labour = Field(default_factory=Labour)
     assumptions: dict[str, float] = Field(default_factory=dict, description="Overrides of the product's assumptions.")

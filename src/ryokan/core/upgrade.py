@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping, Sequence
 from typing import Any, TypeAlias
 
 from ryokan.core.rig import SCHEMA_VERSION
 
 Document: TypeAlias = dict[str, Any]
+Operation: TypeAlias = Mapping[str, Any]
 
 
 def _rig_from_1(rig: Document) -> Document:
@@ -16,8 +17,22 @@ def _rig_from_1(rig: Document) -> Document:
     return {**rig, "region": region}
 
 
-# Version -> what makes a rig of the next one.
-RIG_STEPS: dict[int, Callable[[Document], Document]] = {1: _rig_from_1}
+def _rig_from_2(rig: Document) -> Document:
+    """Findings have subjects since version 3. What was let stand before has none, and covers what its words name."""
+    return rig
+
+
+def _operation_from_1(operation: Operation) -> Operation | None:
+    return None if operation["path"] == "/region/display_units" else operation
+
+
+def _operation_from_2(operation: Operation) -> Operation | None:
+    return operation
+
+
+# Version -> what makes a rig of the next one, and an operation of a JSON Patch on it; None: it has no place there any more.
+RIG_STEPS: dict[int, Callable[[Document], Document]] = {1: _rig_from_1, 2: _rig_from_2}
+OPERATION_STEPS: dict[int, Callable[[Operation], Operation | None]] = {1: _operation_from_1, 2: _operation_from_2}
 
 
 def upgraded_rig(rig: Document, version: int) -> Document:
@@ -33,6 +48,20 @@ def upgraded_rig(rig: Document, version: int) -> Document:
     for step in range(version, SCHEMA_VERSION):
         rig = {**RIG_STEPS[step](rig), "schema_version": step + 1}
     return rig
+
+
+def upgraded_patch(patch: Sequence[Operation], version: int) -> list[Operation]:
+    """An edit of an earlier version as one of the newest, without what has no place there any more.
+
+    Raises
+    ------
+    LookupError
+        There is no such version.
+    """
+    operations = list(patch)
+    for step in range(version, SCHEMA_VERSION):
+        operations = [after for one in operations if (after := OPERATION_STEPS[step](one)) is not None]
+    return operations
 
 
 def upgraded_job(job: Document, version: int) -> Document:

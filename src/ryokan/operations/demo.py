@@ -33,7 +33,7 @@ def load_demo(session: Session, examples: Sequence[JobFile], *, now: datetime) -
     fill_book(session, actor, sample_parts(), now=now)
     begun = JobFile(
         format="ryokan-job",
-        schema_version=2,
+        schema_version=3,
         title="Moth counters, panel van",
         customer="Fenland Moth Survey",
         options=(OptionFile(name="Proposed", rig=_begun_rig()),),

@@ -50,14 +50,14 @@ def preview(session: Session, actor: Actor, opened: Worked, patch: Patch) -> Pre
         for name in dict.fromkeys([*before, *after])
         if _amounts(before.get(name)) != _amounts(after.get(name))
     )
-    codes_before = {finding.code for finding in opened.report.findings}
-    codes_after = {finding.code for finding in report.findings}
+    before_keys = {finding.key for finding in opened.report.findings}
+    after_keys = {finding.key for finding in report.findings}
     return Preview(
         rig=rig,
         report=report,
         lines=lines,
-        ended=tuple(finding for finding in opened.report.findings if finding.code not in codes_after),
-        new=tuple(finding for finding in report.findings if finding.code not in codes_before),
+        ended=tuple(finding for finding in opened.report.findings if finding.key not in after_keys),
+        new=tuple(finding for finding in report.findings if finding.key not in before_keys),
     )
 
 

@@ -24,11 +24,11 @@ FINDINGS: dict[str, Words] = {
         "An overloaded axle brakes and steers badly, and no insurer pays. Weigh it again before anything is bought.",
     ),
     "survey.damaged_bank_stays": Words(
-        "A damaged battery is still in the rig: {names}.",
+        "A damaged battery is still in the rig: {name}.",
         "A swollen, cracked or leaking battery can vent, burn or explode when it is charged. Take it out of use.",
     ),
     "survey.damaged_part_stays": Words(
-        "Something damaged is still in the rig: {names}.",
+        "Something damaged is still in the rig: {name}.",
         "A damaged part carries what it no longer bears. Replace it, or have it looked at by a licensed person.",
     ),
     "survey.capacity_not_measured": Words(
@@ -36,11 +36,11 @@ FINDINGS: dict[str, Words] = {
         "Its true capacity may be half of that. Discharge it through a meter before it is counted on.",
     ),
     "survey.second_bank": Words(
-        "More than one bank is there: {first} stands for the rig, {others} is left out.",
+        "More than one bank is there: {first} stands for the rig, {name} is left out.",
         "Unlike batteries do not go on one bus. Make the other one a system of its own.",
     ),
     "survey.cord_below_charger": Words(
-        "The charger draws {draw}; the shore cord passes {limit} continuously.",
+        "The charger draws {draw}; the shore cord ({name}) passes {limit} continuously.",
         "Cord and inlet run hot before a breaker ashore opens.",
     ),
     "storage.fits_no_compartment": Words(
@@ -64,11 +64,11 @@ FINDINGS: dict[str, Words] = {
         "What does not lie on the roof has to be portable.",
     ),
     "charging.link_in_a_loop": Words(
-        "This rig feeds and is fed at once by: {systems}.",
+        "This rig feeds {name} and is fed by it at the same time.",
         "Each empties the other through the losses of both. Let one of them be locked out while the other runs.",
     ),
     "charging.link_of_gone_stay": Words(
-        "A link to {systems} is told to be away at a stay that is not on the journey any more.",
+        "A link to {name} is told to be away at a stay that is not on the journey any more.",
         "Look through the stays of the link once more.",
     ),
     "brief.seen_from_outside": Words(
@@ -88,7 +88,7 @@ FINDINGS: dict[str, Words] = {
         "A load that is not on the sheet is not in the bank.",
     ),
     "brief.mains_unlike_hookups": Words(
-        "The rig is for {mains_v}, the hookup is not: {places}.",
+        "The rig is for {mains_v}, the hookup of {name} is not.",
         "A charger for one mains voltage does not belong on another.",
     ),
     "brief.over_budget": Words(
@@ -132,7 +132,7 @@ FINDINGS: dict[str, Words] = {
         "Depth, charging volts and what it bears in the cold differ by chemistry. Charging one as the other can start a fire.",
     ),
     "storage.too_many_units": Words(
-        "{count} units in {way}; their maker allows {most}.",
+        "{count} units in {name}; their maker allows {most}.",
         "Beyond that the units no longer share evenly, and the maker answers for nothing.",
     ),
     "inverter.other_bank_volts": Words(
@@ -176,7 +176,7 @@ FINDINGS: dict[str, Words] = {
         "It overheats the alternator, and when the bank's electronics open under charge the voltage spike can destroy it.",
     ),
     "charging.relay_on_smart_alternator": Words(
-        "The engine computer turns the alternator down, and the relay goes by its volts.",
+        "The engine computer turns the {name} down, and the relay goes by its volts.",
         "Below 12.7 V it drops out or drains the starter battery. A DC-DC charger switched by the ignition does not.",
     ),
     "charging.below_freezing": Words(
@@ -236,7 +236,7 @@ FINDINGS: dict[str, Words] = {
         "Measured upright, with air on each side and room for the cables above the terminals.",
     ),
     "storage.compartment_gone": Words(
-        "The {what} is told to stand in a compartment that is not measured any more.",
+        "The {name} is told to stand in a compartment that is not measured any more.",
         "Choose another, or measure it again.",
     ),
     "storage.bay_unlike_compartment": Words(
@@ -260,7 +260,7 @@ FINDINGS: dict[str, Words] = {
         "Hydrogen gathers under the lid and explodes at the first spark. The local code and the maker's figure go first.",
     ),
     "storage.axle_overloaded": Words(
-        "Bank and inverter add {added} to the {axle} axle, which may still carry {left}.",
+        "Bank and inverter add {added} to the {name} axle, which may still carry {left}.",
         "An overloaded axle brakes and steers badly. Move them, or weigh again with everything on board.",
     ),
     "storage.one_side_heavy": Words(
@@ -326,8 +326,8 @@ FINDINGS: dict[str, Words] = {
         "Say which load, and for how many hours.",
     ),
     "loads.device_window": Words(
-        "The bus works between {least} and {most}, which does not suit: {names}.",
-        "They stop while the bank is still half full, or break while it is charged. A converter keeps their volts.",
+        "The bus works between {least} and {most}, which does not suit {name}.",
+        "It stops while the bank is still half full, or breaks while it is charged. A converter keeps its volts.",
     ),
     "inverter.compartment_unfit": Words(
         "{name} is no place for the inverter: {why}.",
@@ -342,7 +342,7 @@ FINDINGS: dict[str, Words] = {
         "Its fan and hum wake whoever sleeps there.",
     ),
     "inverter.modified_sine": Words(
-        "The inverter makes a stepped wave; these suffer from it: {names}.",
+        "The inverter makes a stepped wave, from which {name} suffers.",
         "Motors run hot, microwaves heat less, chargers and medical devices fail. A pure sine is the rule.",
     ),
     "inverter.other_frequency": Words(
@@ -394,11 +394,11 @@ FINDINGS: dict[str, Words] = {
         "It trips before the motor is up to speed.",
     ),
     "brief.stays_overlap": Words(
-        "Stays overlap: {stays}.",
+        "{name} overlap by {nights}.",
         "Those nights count twice, for driving as for the sun.",
     ),
     "brief.gap_between_stays": Words(
-        "{nights} from {from} on belong to no stay{more}.",
+        "{nights} from {from} on belong to no stay, between {name}.",
         "Their sun, their driving and their hookup are not counted. Add a stay there, or nights to the one before.",
     ),
     "brief.month_overfull": Words(
@@ -410,15 +410,15 @@ FINDINGS: dict[str, Words] = {
         "The sun is that of the stays, so nothing is known of those months; the dullest may be among them.",
     ),
     "brief.hemisphere_unlike_places": Words(
-        "The journey is said to be in the other half of the world than: {places}.",
+        "The journey is said to be in the other half of the world than {name}.",
         "Its seasons are turned round there, and with them the loads that follow the weather.",
     ),
     "solar.no_place_yet": Words(
-        "The sun is not the typed one, and this is lacking: {names}.",
+        "The sun is not the typed one, and this is lacking: {name}.",
         "What lacks is left out; where nothing is known, the typed sun of {sun} stands in.",
     ),
     "solar.place_far_from_data": Words(
-        "A place lies {away} from the nearest cell whose sun is known.",
+        "{name} lies {away} from the nearest cell whose sun is known.",
         "The sun of that cell stands in. On the open sea it may be another.",
     ),
     "solar.no_sun_in_a_month": Words(
@@ -457,7 +457,7 @@ FIXES: dict[str, str] = {
     "storage.take_off_diagonal": "Take the leads off diagonally",
     "storage.take_off_equal_leads": "Take equal leads to bus bars",
     "storage.fuse_each_string": "Fuse each string",
-    "loads.through_converter": "Feed them through a converter",
+    "loads.through_converter": "Feed it through a converter",
     "inverter.on_with_loads": "Switch it with its loads",
     "inverter.hard_wire": "Hard wire it",
     "inverter.add_pre_charge": "Add a pre-charge resistor",
@@ -471,7 +471,7 @@ def sentence(finding: Finding, figures: Mapping[str, Figure], system: UnitSystem
     """The finding in words, its quantities in the reader's units."""
     quantities = {name: _said(figures[key], system) for name, key in finding.figures.items()}
     words = FINDINGS[finding.code]
-    filled = {**quantities, **finding.words}
+    filled = {**quantities, **finding.words, **finding.measures, "name": finding.name}
     return Words(words.what.format(**filled), words.why.format(**filled))
 
 

@@ -19,7 +19,9 @@ def report_json(report: Report, units: UnitSystem) -> dict[str, Any]:
         "figures": {key: _figure(figure) for key, figure in report.figures.items()},
         "findings": [
             {
+                "key": finding.key,
                 "code": finding.code,
+                "subject": finding.subject,
                 "severity": finding.severity,
                 "step": finding.step,
                 "what": (words := sentence(finding, report.figures, units)).what,

@@ -3,20 +3,24 @@
 from __future__ import annotations
 
 from ryokan.core.figure import Sheet
-from ryokan.core.findings.model import Fix, Trouble, replace, rule
+from ryokan.core.findings.model import Fix, Thing, Trouble, replace, rule
+from ryokan.core.findings.things import each_stay
 from ryokan.core.itinerary import (
     MONTH_NAMES,
+    Clash,
     first_night,
     gaps,
     leaves,
     months_of,
+    name_of_stay,
     overfull_months,
     overlaps,
     say_day,
 )
 from ryokan.core.loads.quiet import quiet_span
 from ryokan.core.loads.seasons import months_travelled
-from ryokan.core.rig import Rig
+from ryokan.core.rig import Rig, Stay
+from ryokan.core.subjects import subject_of
 
 
 @rule("brief.critical_load_missing", "advice", "practice")
@@ -34,20 +38,14 @@ def _same(critical: str, name: str) -> bool:
     return said in name or name in said
 
 
-@rule("brief.mains_unlike_hookups", "fault", "practice")
-def mains_unlike_hookups(rig: Rig, sheet: Sheet) -> Trouble | None:
+@rule("brief.mains_unlike_hookups", "fault", "practice", each=each_stay)
+def mains_unlike_hookups(rig: Rig, sheet: Sheet, one: tuple[str, Stay]) -> Trouble | None:
     """A stay's hookup has other volts than the mains side of the rig."""
-    american = rig.region.mains_v < 200
-    unlike = [
-        stay.place or "a stay"
-        for stay in sorted(rig.stays.values(), key=lambda stay: stay.position)
-        if stay.hookup != "none" and stay.hookup.startswith("na_") != american
-    ]
-    if not unlike:
+    american, (_, stay) = rig.region.mains_v < 200, one
+    if stay.hookup == "none" or stay.hookup.startswith("na_") == american:
         return None
     return Trouble(
         figures={"mains_v": sheet["region.mains_v"]},
-        words={"places": ", ".join(unlike)},
         fix=Fix("brief.other_mains", replace("/region/mains_v", 230 if american else 120)),
     )
 
@@ -90,28 +88,39 @@ def quiet_hours_in_words(rig: Rig, sheet: Sheet) -> Trouble | None:
     return Trouble(words={"said": said}) if said and quiet_span(said) is None else None
 
 
-@rule("brief.stays_overlap", "fault", "calendar")
-def stays_overlap(rig: Rig, sheet: Sheet) -> Trouble | None:
+def _pairs(clashes: list[Clash], rig: Rig) -> list[Thing[Clash]]:
+    """Pairs of stays as one thing each."""
+    return [
+        Thing(
+            subject_of(("stay", one.one), ("stay", one.other)),
+            f"{name_of_stay(rig.stays[one.one])} and {name_of_stay(rig.stays[one.other])}",
+            one,
+        )
+        for one in clashes
+    ]
+
+
+def _overlaps(rig: Rig, sheet: Sheet) -> list[Thing[Clash]]:
+    return _pairs(overlaps(rig.stays), rig)
+
+
+@rule("brief.stays_overlap", "fault", "calendar", each=_overlaps)
+def stays_overlap(rig: Rig, sheet: Sheet, clash: Clash) -> Trouble | None:
     """Two stays have nights in common, which then count twice."""
-    clashes = overlaps(rig.stays)
-    if not clashes:
-        return None
-    first = clashes[0]
-    until_then = (first_night(rig.stays[first.other]) - first_night(rig.stays[first.one])).days
-    both = [f"{_named(rig, one.one)} and {_named(rig, one.other)}, {_nights(one.nights)}" for one in clashes]
-    shorter = Fix("brief.leave_when_the_next_begins", replace(f"/stays/{first.one}/nights", until_then))
-    return Trouble(words={"stays": "; ".join(both)}, fix=shorter if until_then >= 1 else None)
+    until_then = (first_night(rig.stays[clash.other]) - first_night(rig.stays[clash.one])).days
+    shorter = Fix("brief.leave_when_the_next_begins", replace(f"/stays/{clash.one}/nights", until_then))
+    return Trouble(measures={"nights": _nights(clash.nights)}, fix=shorter if until_then >= 1 else None)
 
 
-@rule("brief.gap_between_stays", "advice", "calendar")
-def gap_between_stays(rig: Rig, sheet: Sheet) -> Trouble | None:
+def _gaps(rig: Rig, sheet: Sheet) -> list[Thing[Clash]]:
+    return _pairs(gaps(rig.stays), rig)
+
+
+@rule("brief.gap_between_stays", "advice", "calendar", each=_gaps)
+def gap_between_stays(rig: Rig, sheet: Sheet, gap: Clash) -> Trouble | None:
     """Nights between two dated stays belong to none: their sun and their loads are not counted."""
-    found = gaps(rig.stays)
-    if not found:
-        return None
-    until = max(leaves(stay) for stay in rig.stays.values() if leaves(stay) <= first_night(rig.stays[found[0].other]))
-    more = f" and {len(found) - 1} more" if len(found) > 1 else ""
-    return Trouble(words={"nights": _nights(found[0].nights), "from": say_day(until), "more": more})
+    until = max(leaves(stay) for stay in rig.stays.values() if leaves(stay) <= first_night(rig.stays[gap.other]))
+    return Trouble(measures={"nights": _nights(gap.nights), "from": say_day(until)})
 
 
 @rule("brief.month_overfull", "fault", "calendar")
@@ -136,24 +145,19 @@ def months_without_stay(rig: Rig, sheet: Sheet) -> Trouble | None:
 FAR_SOUTH_DEG = 10.0  # nearer to the equator the seasons are slight
 
 
-@rule("brief.hemisphere_unlike_places", "fault", "practice")
-def hemisphere_unlike_places(rig: Rig, sheet: Sheet) -> Trouble | None:
+@rule("brief.hemisphere_unlike_places", "fault", "practice", each=each_stay)
+def hemisphere_unlike_places(rig: Rig, sheet: Sheet, one: tuple[str, Stay]) -> Trouble | None:
     """A stay lies in the other half of the world than the journey is said to be in: its seasons are turned round."""
     sign = 1 if rig.brief.hemisphere == "north" else -1
-    unlike = [
-        stay.place or "a stay"
-        for stay in rig.stays.values()
-        if stay.lat_deg is not None and sign * stay.lat_deg < -FAR_SOUTH_DEG
-    ]
-    if not unlike:
+
+    def unlike(stay: Stay) -> bool:
+        return stay.lat_deg is not None and sign * stay.lat_deg < -FAR_SOUTH_DEG
+
+    if not unlike(one[1]):
         return None
     other = "south" if rig.brief.hemisphere == "north" else "north"
-    turn = Fix("brief.other_hemisphere", replace("/brief/hemisphere", other)) if len(unlike) == len(rig.stays) else None
-    return Trouble(words={"places": ", ".join(unlike)}, fix=turn)
-
-
-def _named(rig: Rig, id: str) -> str:
-    return rig.stays[id].place or f"the stay of {say_day(first_night(rig.stays[id]))}"
+    turn = Fix("brief.other_hemisphere", replace("/brief/hemisphere", other))
+    return Trouble(fix=turn if all(unlike(stay) for stay in rig.stays.values()) else None)
 
 
 def _nights(count: int) -> str:

@@ -4,7 +4,10 @@ from __future__ import annotations
 
 from ryokan.core.figure import Sheet
 from ryokan.core.findings.model import Fix, Trouble, replace, rule
+from ryokan.core.findings.things import each_load, inverter_compartment
+from ryokan.core.loads.model import Load
 from ryokan.core.rig import Rig
+from ryokan.core.space.model import Compartment
 from ryokan.core.survey.model import FoundCord
 
 # Above these ratings the next class of volts is called for. (common practice)
@@ -24,7 +27,7 @@ def volts_class_low(rig: Rig, sheet: Sheet) -> Trouble | None:
             "current": sheet["inverter.dc_current_at_cutoff_a"],
             "system_v": sheet["storage.system_v"],
         },
-        words={"next_v": str(next_v), "largest_w": f"{largest_w:g}"},
+        measures={"next_v": str(next_v), "largest_w": f"{largest_w:g}"},
         # An option with chosen amp-hours is not moved by one click: the same Ah would be another bank at other volts.
         fix=Fix("inverter.next_volts_class", replace("/storage/system_v", next_v)) if rig.storage.bank is None else None,
     )
@@ -105,18 +108,14 @@ SUFFERS = frozenset(
 )
 
 
-@rule("inverter.modified_sine", "fault", "practice")
-def modified_sine(rig: Rig, sheet: Sheet) -> Trouble | None:
-    """The chosen inverter makes a stepped wave, and there are loads that suffer from it."""
-    chosen, part = rig.inverter.chosen, sheet.get("inverter.part.waveform")
+@rule("inverter.modified_sine", "fault", "practice", each=each_load)
+def modified_sine(rig: Rig, sheet: Sheet, one: tuple[str, Load]) -> Trouble | None:
+    """The chosen inverter makes a stepped wave, and a load suffers from it."""
+    chosen, part, (_, load) = rig.inverter.chosen, sheet.get("inverter.part.waveform"), one
     if chosen is None or (chosen.waveform or (part.value if part else None)) != "modified_sine":
         return None
-    names = [
-        load.name
-        for load in rig.active_loads().values()
-        if load.feed == "ac" and (load.start_factor > 1 or load.group in SUFFERS)
-    ]
-    return Trouble(words={"names": ", ".join(names)}, source=part.source if part else None) if names else None
+    suffers = load.feed == "ac" and (load.start_factor > 1 or load.group in SUFFERS)
+    return Trouble(source=part.source if part else None) if suffers else None
 
 
 @rule("inverter.other_frequency", "fault", "part_sheet")
@@ -125,7 +124,7 @@ def other_frequency(rig: Rig, sheet: Sheet) -> Trouble | None:
     makes = sheet.get("inverter.part.mains_hz")
     if makes is None or makes.number == rig.region.mains_hz:
         return None
-    return Trouble(figures={"makes": makes}, words={"mains_hz": str(rig.region.mains_hz)}, source=makes.source)
+    return Trouble(figures={"makes": makes}, measures={"mains_hz": str(rig.region.mains_hz)}, source=makes.source)
 
 
 @rule("inverter.one_leg_for_two", "fault", "nec_551_legs")
@@ -146,7 +145,7 @@ def idle_over_budget(rig: Rig, sheet: Sheet) -> Trouble | None:
         return None
     return Trouble(
         figures={"share": share, "idle": sheet["inverter.idle_wh_per_day"]},
-        words={"percent": f"{share.number * 100:.0f}"},
+        measures={"percent": f"{share.number * 100:.0f}"},
         fix=Fix("inverter.on_with_loads", replace("/inverter/on", "with_ac_loads")),
     )
 
@@ -203,7 +202,7 @@ def far_from_bank(rig: Rig, sheet: Sheet) -> Trouble | None:
     length = sheet.get("wiring.main.one_way_length_m")
     if rig.inverter.chosen is None or length is None or length.number <= FAR_M[rig.storage.system_v]:
         return None
-    return Trouble(figures={"length": length}, words={"usual_m": f"{FAR_M[rig.storage.system_v]:g}"})
+    return Trouble(figures={"length": length}, measures={"usual_m": f"{FAR_M[rig.storage.system_v]:g}"})
 
 
 @rule("inverter.run_shorter_than_way", "advice", "physics", worse=("way", "length"))
@@ -215,10 +214,9 @@ def run_shorter_than_way(rig: Rig, sheet: Sheet) -> Trouble | None:
     return Trouble(figures={"way": way, "length": length})
 
 
-@rule("inverter.switch_out_of_reach", "advice", "practice")
-def switch_out_of_reach(rig: Rig, sheet: Sheet) -> Trouble | None:
+@rule("inverter.switch_out_of_reach", "advice", "practice", each=inverter_compartment)
+def switch_out_of_reach(rig: Rig, sheet: Sheet, box: Compartment) -> Trouble | None:
     """It is switched by hand and stands where nobody reaches it from inside, with no remote switch."""
-    box = rig.space.compartments.get(rig.inverter.compartment or "")
-    if box is None or box.reached == "inside" or rig.inverter.on != "by_hand":
+    if box.reached == "inside" or rig.inverter.on != "by_hand":
         return None
-    return None if "inverter.part.remote_switch" in sheet.figures else Trouble(words={"name": box.name})
+    return None if "inverter.part.remote_switch" in sheet.figures else Trouble()

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass, field
-from typing import Any, Literal, TypeAlias
+from typing import Any, Generic, Literal, TypeAlias, TypeVar, overload
 
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.rig import Rig
+from ryokan.core.subjects import finding_key
 
 Severity: TypeAlias = Literal["danger", "fault", "advice"]
 StepName: TypeAlias = Literal["survey", "brief", "loads", "storage", "inverter", "solar", "charging", "wiring"]
@@ -27,9 +28,11 @@ class Fix:
 
 @dataclass(frozen=True, slots=True)
 class Finding:
-    """One thing that does not fit.
+    """One thing that does not fit. It is known by its code and its subject.
 
-    ``figures`` maps a name that the wording uses to the key of a figure, ``words`` to text such as a name the customer gave.
+    ``figures`` maps a name that the wording uses to the key of a figure, ``words`` to text, ``measures`` to a number with no
+    key of its own. ``subject`` is ``family:id`` of the thing that it is about, joined by ``+`` where it is about several, and
+    empty where a rig has only one; ``name`` is what people call that thing.
     """
 
     code: str
@@ -40,6 +43,14 @@ class Finding:
     words: Mapping[str, str] = field(default_factory=dict)
     fix: Fix | None = None
     excess: float | None = None  # how far the rule is broken, in the unit of its first figure; None: it is, or it is not
+    subject: str = ""
+    name: str = ""
+    measures: Mapping[str, str] = field(default_factory=dict)
+
+    @property
+    def key(self) -> str:
+        """Code and subject in one, see :mod:`ryokan.core.subjects`."""
+        return finding_key(self.code, self.subject)
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,31 +61,58 @@ class Trouble:
     words: Mapping[str, str] = field(default_factory=dict)
     fix: Fix | None = None
     source: str | None = None  # where the region's tables decide; otherwise the rule's own
+    measures: Mapping[str, str] = field(default_factory=dict)
+
+
+Item = TypeVar("Item")
+
+
+@dataclass(frozen=True, slots=True)
+class Thing(Generic[Item]):
+    """One of many things that a rule judges: its subject, what people call it, and what is known of it."""
+
+    subject: str
+    name: str
+    item: Item
+
+
+Check: TypeAlias = Callable[[Rig, Sheet], Trouble | None]
+CheckOfOne: TypeAlias = Callable[[Rig, Sheet, Item], Trouble | None]
+Things: TypeAlias = Callable[[Rig, Sheet], Iterable[Thing[Item]]]
 
 
 @dataclass(frozen=True, slots=True)
 class Rule:
-    """One rule of the trade: returns None where it is kept, or where it cannot be decided yet.
+    """One rule of the trade: answers None where it is kept, or where it cannot be decided yet.
 
-    ``worse`` names the figure that grows as things get worse, or two whose difference does.
+    ``worse`` names the figure that grows as things get worse, or two whose difference does. ``each`` lists the things that
+    it judges, one at a time; without it the rule judges the rig.
     """
 
     code: str
     severity: Severity
     source: str
-    check: Callable[[Rig, Sheet], Trouble | None]
+    check: Callable[..., Trouble | None]
     worse: tuple[str, ...] = ()
+    each: Things[Any] | None = None
 
     @property
     def step(self) -> StepName:
         """The step whose figures the rule judges: the first part of its code."""
         return _STEP_BY_NAME[self.code.partition(".")[0]]
 
-    def judge(self, rig: Rig, sheet: Sheet) -> Finding | None:
-        """The finding, if the rule is broken."""
-        trouble = self.check(rig, sheet)
-        if trouble is None:
-            return None
+    def judge(self, rig: Rig, sheet: Sheet) -> list[Finding]:
+        """A finding for each thing that breaks the rule."""
+        if self.each is None:
+            trouble = self.check(rig, sheet)
+            return [] if trouble is None else [self._finding(trouble)]
+        return [
+            self._finding(trouble, thing)
+            for thing in self.each(rig, sheet)
+            if (trouble := self.check(rig, sheet, thing.item)) is not None
+        ]
+
+    def _finding(self, trouble: Trouble, thing: Thing[Any] | None = None) -> Finding:
         return Finding(
             code=self.code,
             severity=self.severity,
@@ -84,6 +122,9 @@ class Rule:
             words=trouble.words,
             fix=trouble.fix,
             excess=self._excess(trouble.figures),
+            subject="" if thing is None else thing.subject,
+            name="" if thing is None else thing.name,
+            measures=trouble.measures,
         )
 
     def _excess(self, figures: Mapping[str, Figure]) -> float | None:
@@ -96,15 +137,25 @@ class Rule:
 RULES: dict[str, Rule] = {}
 
 
-def rule(
-    code: str, severity: Severity, source: str, worse: tuple[str, ...] = ()
-) -> Callable[[Callable[[Rig, Sheet], Trouble | None]], Callable[[Rig, Sheet], Trouble | None]]:
-    """Register a function as the rule called ``code``."""
+@overload
+def rule(code: str, severity: Severity, source: str, worse: tuple[str, ...] = ()) -> Callable[[Check], Check]: ...
 
-    def register(check: Callable[[Rig, Sheet], Trouble | None]) -> Callable[[Rig, Sheet], Trouble | None]:
+
+@overload
+def rule(
+    code: str, severity: Severity, source: str, worse: tuple[str, ...] = (), *, each: Things[Item]
+) -> Callable[[CheckOfOne[Item]], CheckOfOne[Item]]: ...
+
+
+def rule(
+    code: str, severity: Severity, source: str, worse: tuple[str, ...] = (), *, each: Things[Any] | None = None
+) -> Callable[[Any], Any]:
+    """Register a function as the rule called ``code``: it judges the rig, or the things of ``each`` one at a time."""
+
+    def register(check: Callable[..., Trouble | None]) -> Callable[..., Trouble | None]:
         if code in RULES:
             raise ValueError(f"rule {code} stands twice")
-        RULES[code] = Rule(code, severity, source, check, worse)
+        RULES[code] = Rule(code, severity, source, check, worse, each)
         return check
 
     return register

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterable, Mapping
 
 from ryokan.core.findings.model import Finding
@@ -13,25 +14,42 @@ SLACK = 0.01
 
 def stands(finding: Finding, overruled: Mapping[str, Overruled]) -> bool:
     """Whether a finding is to be dealt with. A danger always is; what was overruled is again once it has got worse."""
-    known = overruled.get(finding.code)
+    known = overruling_of(finding, overruled)
     return known is None or finding.severity == "danger" or _worse(finding, known)
 
 
+def overruling_of(finding: Finding, overruled: Mapping[str, Overruled]) -> Overruled | None:
+    """The overruling that speaks of a finding, if one does.
+
+    One of before findings had subjects stands under the code alone. It covers what its words name and nothing else, since it
+    may have been the first of several things that somebody let stand.
+    """
+    known = overruled.get(finding.key)
+    if known is not None or not finding.subject:
+        return known
+    older = overruled.get(finding.code)
+    return older if older is not None and _names(older, finding.name) else None
+
+
+def _names(known: Overruled, name: str) -> bool:
+    """Whether the words of an overruling name a thing: as one of a list, never as a part of another name."""
+    one_of_a_list = re.compile(rf"(?:^|, |; ){re.escape(name)}(?:$|, |; |: )")
+    return bool(name) and any(one_of_a_list.search(word) for word in known.words.values())
+
+
 def _worse(finding: Finding, known: Overruled) -> bool:
+    # What the older form of a rule said otherwise cannot be compared; its thing is named, or it would not be asked here.
+    if any(known.words[name] != word for name, word in finding.words.items() if name in known.words):
+        return True  # there is more, or another reason, by now
     if finding.excess is None or known.excess is None:
-        return dict(finding.words) != known.words  # it is about something else, or more, by now
-    if _subject(finding.words) != _subject(known.words):
-        return True
+        return any(known.words[name] != said for name, said in finding.measures.items() if name in known.words)
     return finding.excess > known.excess + SLACK * abs(known.excess)
-
-
-def _subject(words: Mapping[str, str]) -> dict[str, str]:
-    """What a finding is about. Words with a number in them are measures, and the excess speaks for those."""
-    return {name: word for name, word in words.items() if not any(letter.isdigit() for letter in word)}
 
 
 def parted(findings: Iterable[Finding], overruled: Mapping[str, Overruled]) -> tuple[tuple[Finding, ...], tuple[Finding, ...]]:
     """Findings that stand, and those that were overruled, each in their order."""
-    all_of_them = tuple(findings)
-    standing = tuple(finding for finding in all_of_them if stands(finding, overruled))
-    return standing, tuple(finding for finding in all_of_them if finding not in standing)
+    standing: list[Finding] = []
+    let_stand: list[Finding] = []
+    for finding in findings:
+        (standing if stands(finding, overruled) else let_stand).append(finding)
+    return tuple(standing), tuple(let_stand)

@@ -3,10 +3,13 @@
 from __future__ import annotations
 
 from ryokan.core.figure import Sheet
-from ryokan.core.findings.model import Fix, Trouble, replace, rule
+from ryokan.core.findings.model import Fix, Thing, Trouble, replace, rule
+from ryokan.core.findings.things import bank_compartment, inverter_compartment
 from ryokan.core.parts.model import Size
 from ryokan.core.rig import Rig
+from ryokan.core.space.model import Compartment
 from ryokan.core.space.room import Hindrance, Unit, fits, hindrances
+from ryokan.core.subjects import subject_of
 
 _SAID: dict[Hindrance, str] = {
     "wet": "it is wet",
@@ -36,12 +39,11 @@ def fits_no_compartment(rig: Rig, sheet: Sheet) -> Trouble | None:
     return Trouble(figures={"count": count}, words={"why": why})
 
 
-@rule("storage.compartment_too_small", "fault", "practice", worse=("count",))
-def compartment_too_small(rig: Rig, sheet: Sheet) -> Trouble | None:
+@rule("storage.compartment_too_small", "fault", "practice", worse=("count",), each=bank_compartment)
+def compartment_too_small(rig: Rig, sheet: Sheet, box: Compartment) -> Trouble | None:
     """The compartment that the bank is to stand in does not take it; where another does, it is offered."""
-    box = rig.space.compartments.get(rig.storage.compartment or "")
     unit, count = _unit(rig, sheet), sheet.get("storage.units")
-    if box is None or unit is None or count is None:
+    if unit is None or count is None:
         return None
     against = hindrances(box, unit, round(count.number))
     if not against:
@@ -49,31 +51,31 @@ def compartment_too_small(rig: Rig, sheet: Sheet) -> Trouble | None:
     other = next((one.id for one in fits(rig.space, unit, round(count.number)) if not one.hindrances), None)
     return Trouble(
         figures={"count": count},
-        words={"name": box.name, "why": _said(against)},
+        words={"why": _said(against)},
         fix=Fix("storage.other_compartment", replace("/storage/compartment", other)) if other is not None else None,
     )
 
 
-@rule("storage.compartment_gone", "advice", "product")
-def compartment_gone(rig: Rig, sheet: Sheet) -> Trouble | None:
+def _placed(rig: Rig, sheet: Sheet) -> list[Thing[str | None]]:
+    """Bank and inverter, each with the compartment that it is told to stand in."""
+    told = (("bank", rig.storage.compartment), ("inverter", rig.inverter.compartment))
+    return [Thing(subject_of(("part", name)), name, id) for name, id in told]
+
+
+@rule("storage.compartment_gone", "advice", "product", each=_placed)
+def compartment_gone(rig: Rig, sheet: Sheet, id: str | None) -> Trouble | None:
     """Bank or inverter is told to stand in a compartment that is not among the measured ones any more."""
-    gone = [
-        what
-        for what, id in (("bank", rig.storage.compartment), ("inverter", rig.inverter.compartment))
-        if id is not None and id not in rig.space.compartments
-    ]
-    return Trouble(words={"what": " and ".join(gone)}) if gone else None
+    return Trouble() if id is not None and id not in rig.space.compartments else None
 
 
-@rule("storage.bay_unlike_compartment", "advice", "product")
-def bay_unlike_compartment(rig: Rig, sheet: Sheet) -> Trouble | None:
+@rule("storage.bay_unlike_compartment", "advice", "product", each=bank_compartment)
+def bay_unlike_compartment(rig: Rig, sheet: Sheet, box: Compartment) -> Trouble | None:
     """What was said of the bay is not what was measured of the compartment: inside or outside the living space."""
-    box = rig.space.compartments.get(rig.storage.compartment or "")
-    if box is None or box.living_space == (rig.storage.bay != "outside"):
+    if box.living_space == (rig.storage.bay != "outside"):
         return None
     right = "vented_enclosure" if box.living_space and not rig.storage.is_lithium else "living_space"
     return Trouble(
-        words={"name": box.name, "where": "in the living space" if box.living_space else "outside the living space"},
+        words={"where": "in the living space" if box.living_space else "outside the living space"},
         fix=Fix("storage.bay_of_compartment", replace("/storage/bay", right if box.living_space else "outside")),
     )
 
@@ -88,7 +90,7 @@ def bay_too_hot(rig: Rig, sheet: Sheet) -> Trouble | None:
     limit_c = HOTTEST_LITHIUM_C if rig.storage.is_lithium else HOTTEST_LEAD_C
     if rig.storage.bay_hot_c <= limit_c:
         return None
-    return Trouble(figures={"bay": sheet["storage.bay_hot_c"]}, words={"limit_c": f"{limit_c:g}"})
+    return Trouble(figures={"bay": sheet["storage.bay_hot_c"]}, measures={"limit_c": f"{limit_c:g}"})
 
 
 @rule("storage.not_restrained", "danger", "practice")
@@ -130,14 +132,17 @@ def vent_too_small(rig: Rig, sheet: Sheet) -> Trouble | None:
     return Trouble(figures={"need": need, "have": have, "air": sheet["storage.gas_m3_per_h"]})
 
 
-@rule("storage.axle_overloaded", "fault", "practice", worse=("added", "left"))
-def axle_overloaded(rig: Rig, sheet: Sheet) -> Trouble | None:
+def _axles(rig: Rig, sheet: Sheet) -> list[Thing[str]]:
+    return [Thing(subject_of(("axle", axle)), axle, axle) for axle in ("front", "rear")]
+
+
+@rule("storage.axle_overloaded", "fault", "practice", worse=("added", "left"), each=_axles)
+def axle_overloaded(rig: Rig, sheet: Sheet, axle: str) -> Trouble | None:
     """What the pieces add to an axle is more than it may still carry."""
-    for axle in ("front", "rear"):
-        added, left = sheet.get(f"space.{axle}_axle_kg"), sheet.get(f"space.{axle}_left_kg")
-        if added is not None and left is not None and added.number > left.number:
-            return Trouble(figures={"added": added, "left": left}, words={"axle": axle})
-    return None
+    added, left = sheet.get(f"space.{axle}_axle_kg"), sheet.get(f"space.{axle}_left_kg")
+    if added is None or left is None or added.number <= left.number:
+        return None
+    return Trouble(figures={"added": added, "left": left})
 
 
 @rule("storage.one_side_heavy", "advice", "practice", worse=("lean",))
@@ -150,12 +155,9 @@ def one_side_heavy(rig: Rig, sheet: Sheet) -> Trouble | None:
     return Trouble(figures={"lean": lean, "limit": limit}, words={"side": "left" if side.number > 0 else "right"})
 
 
-@rule("inverter.compartment_unfit", "fault", "practice")
-def inverter_compartment_unfit(rig: Rig, sheet: Sheet) -> Trouble | None:
+@rule("inverter.compartment_unfit", "fault", "practice", each=inverter_compartment)
+def inverter_compartment_unfit(rig: Rig, sheet: Sheet, box: Compartment) -> Trouble | None:
     """The compartment that the inverter is to stand in is wet or too small for it and its air."""
-    box = rig.space.compartments.get(rig.inverter.compartment or "")
-    if box is None:
-        return None
     sides = [sheet.get(f"inverter.part.{side}_m") for side in ("length", "width", "height")]
     against: tuple[Hindrance, ...] = ("wet",) if box.wet else ()
     if sides[0] is not None and sides[1] is not None and sides[2] is not None:
@@ -165,28 +167,25 @@ def inverter_compartment_unfit(rig: Rig, sheet: Sheet) -> Trouble | None:
             size, None if mass is None else mass.number, lithium=False, air_m=sheet.assumption("inverter_clearance_m").number
         )
         against = hindrances(box, unit, 1)
-    return Trouble(words={"name": box.name, "why": _said(against)}) if against else None
+    return Trouble(words={"why": _said(against)}) if against else None
 
 
-@rule("inverter.not_ignition_protected", "danger", "ignition_protection")
-def not_ignition_protected(rig: Rig, sheet: Sheet) -> Trouble | None:
+@rule("inverter.not_ignition_protected", "danger", "ignition_protection", each=inverter_compartment)
+def not_ignition_protected(rig: Rig, sheet: Sheet, box: Compartment) -> Trouble | None:
     """An inverter that may spark stands in the engine space of a petrol engine, or the bank in its fumes."""
-    box = rig.space.compartments.get(rig.inverter.compartment or "")
-    if box is None or not box.engine_space or rig.vehicle.fuel not in ("petrol", "not_known"):
+    if not box.engine_space or rig.vehicle.fuel not in ("petrol", "not_known"):
         return None
-    return None if "inverter.part.ignition_protected" in sheet.figures else Trouble(words={"name": box.name})
+    return None if "inverter.part.ignition_protected" in sheet.figures else Trouble()
 
 
 QUIET_DB = 30.0  # at one metre: a fan that nobody wakes from (common practice)
 
 
-@rule("inverter.near_a_bed", "advice", "practice")
-def inverter_near_a_bed(rig: Rig, sheet: Sheet) -> Trouble | None:
+@rule("inverter.near_a_bed", "advice", "practice", each=inverter_compartment)
+def inverter_near_a_bed(rig: Rig, sheet: Sheet, box: Compartment) -> Trouble | None:
     """Its fan wakes whoever sleeps beside it."""
-    box, noise = rig.space.compartments.get(rig.inverter.compartment or ""), sheet.get("inverter.part.noise_db")
-    if box is None or not box.near_bed or (noise is not None and noise.number <= QUIET_DB):
-        return None
-    return Trouble(words={"name": box.name})
+    noise = sheet.get("inverter.part.noise_db")
+    return None if not box.near_bed or (noise is not None and noise.number <= QUIET_DB) else Trouble()
 
 
 def _unit(rig: Rig, sheet: Sheet) -> Unit | None:

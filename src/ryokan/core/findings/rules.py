@@ -24,5 +24,6 @@ RULE_MODULES = (
 
 def judge(rig: Rig, sheet: Sheet) -> tuple[Finding, ...]:
     """Everything that does not fit: worst first, then in the order of the steps."""
-    found = [finding for rule in RULES.values() if (finding := rule.judge(rig, sheet)) is not None]
+    found = [finding for rule in RULES.values() for finding in rule.judge(rig, sheet)]
+    # Things of one rule stay in the order in which the rig has them.
     return tuple(sorted(found, key=lambda f: (SEVERITIES.index(f.severity), STEPS.index(f.step), f.code)))

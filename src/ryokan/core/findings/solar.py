@@ -4,11 +4,12 @@ from __future__ import annotations
 
 import math
 
-from ryokan.core.climate.journey import NO_SUN_WH_PER_W, located, months_lacking
+from ryokan.core.climate.journey import NO_SUN_WH_PER_W, months_lacking
 from ryokan.core.climate.stay import MONTHS
 from ryokan.core.figure import Sheet
-from ryokan.core.findings.model import Fix, Trouble, replace, rule
-from ryokan.core.rig import Rig
+from ryokan.core.findings.model import Fix, Thing, Trouble, replace, rule
+from ryokan.core.findings.things import each_stay
+from ryokan.core.rig import Rig, Stay
 
 
 @rule("solar.array_cannot_refill", "fault", "ieee_1562", worse=("need", "have"))
@@ -33,30 +34,36 @@ def controller_clips(rig: Rig, sheet: Sheet) -> Trouble | None:
     return Trouble(figures={"need": need, "have": have})
 
 
-@rule("solar.no_place_yet", "advice", "product")
-def no_place_yet(rig: Rig, sheet: Sheet) -> Trouble | None:
+def _lacking(rig: Rig, sheet: Sheet) -> list[Thing[None]]:
+    """What the sun is to come from and is not there: places of stays, months, a file, or the journey itself."""
+    if rig.solar.sun_from == "typed":
+        return []
+    if not rig.stays and rig.solar.sun_from != "file":
+        return [Thing("", "the journey", None)]
+    match rig.solar.sun_from:
+        case "months":
+            months = months_lacking(rig)
+            return [Thing("", ", ".join(months), None)] if months else []
+        case "file":
+            return [] if rig.solar.own_sun is not None and rig.stays else [Thing("", "the weather file", None)]
+        case _:
+            stays = each_stay(rig, sheet)
+            return [Thing(one.subject, f"the place of {one.name}", None) for one in stays if one.item[1].lat_deg is None]
+
+
+@rule("solar.no_place_yet", "advice", "product", each=_lacking)
+def no_place_yet(rig: Rig, sheet: Sheet, _: None) -> Trouble | None:
     """The sun is to come from places, months or a file, and something of it is not there."""
-    if rig.solar.sun_from == "months":
-        lacking = months_lacking(rig) or ([] if rig.stays else ["the journey"])
-        return Trouble(figures={"sun": sheet["solar.peak_sun_hours"]}, words={"names": ", ".join(lacking)}) if lacking else None
-    if rig.solar.sun_from == "typed" or (rig.solar.sun_from == "file" and rig.solar.own_sun is not None and rig.stays):
-        return None
-    if rig.solar.sun_from == "file":
-        return Trouble(figures={"sun": sheet["solar.peak_sun_hours"]}, words={"names": "the weather file"})
-    without = [stay.place or "a stay" for stay in rig.stays.values() if stay.lat_deg is None]
-    if not without and rig.stays:
-        return None
-    return Trouble(figures={"sun": sheet["solar.peak_sun_hours"]}, words={"names": ", ".join(without) or "the journey"})
+    return Trouble(figures={"sun": sheet["solar.peak_sun_hours"]})
 
 
 FAR_KM = 300.0  # about a cell of the grid
 
 
-@rule("solar.place_far_from_data", "advice", "merra2", worse=("away",))
-def place_far_from_data(rig: Rig, sheet: Sheet) -> Trouble | None:
+@rule("solar.place_far_from_data", "advice", "merra2", worse=("away",), each=each_stay)
+def place_far_from_data(rig: Rig, sheet: Sheet, one: tuple[str, Stay]) -> Trouble | None:
     """A place lies far from the nearest cell whose sun is known, as on the open sea."""
-    far = [sheet[f"climate.stay.{id}.away_km"] for id in located(rig) if f"climate.stay.{id}.away_km" in sheet.figures]
-    away = max(far, key=lambda figure: figure.number, default=None)
+    away = sheet.get(f"climate.stay.{one[0]}.away_km")
     return Trouble(figures={"away": away}) if away is not None and away.number > FAR_KM else None
 
 

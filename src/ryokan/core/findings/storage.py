@@ -5,10 +5,13 @@ from __future__ import annotations
 import math
 
 from ryokan.core.figure import Figure, Sheet
-from ryokan.core.findings.model import Fix, Trouble, replace, rule
+from ryokan.core.findings.model import Fix, Thing, Trouble, replace, rule
+from ryokan.core.findings.things import each_load
+from ryokan.core.loads.model import Load
 from ryokan.core.rig import Rig
 from ryokan.core.storage.model import Bank, Units
 from ryokan.core.storage.volts_class import NOMINAL_SLACK, in_series
+from ryokan.core.subjects import subject_of
 
 # Relative slack of comparisons, so that a bank of exactly the need is not short by the last digit.
 SLACK = 1e-9
@@ -85,14 +88,17 @@ def unit_of_other_chemistry(rig: Rig, sheet: Sheet) -> Trouble | None:
     )
 
 
-@rule("storage.too_many_units", "fault", "part_sheet", worse=("count", "most"))
-def too_many_units(rig: Rig, sheet: Sheet) -> Trouble | None:
+def _both_ways(rig: Rig, sheet: Sheet) -> list[Thing[str]]:
+    return [Thing(subject_of(("way", way)), way, way) for way in ("series", "parallel")]
+
+
+@rule("storage.too_many_units", "fault", "part_sheet", worse=("count", "most"), each=_both_ways)
+def too_many_units(rig: Rig, sheet: Sheet, way: str) -> Trouble | None:
     """More units in series or in parallel than their maker allows."""
-    for way in ("series", "parallel"):
-        count, most = sheet.get(f"storage.arrangement.{way}"), sheet.get(f"storage.unit.max_{way}")
-        if count is not None and most is not None and count.number > most.number:
-            return Trouble(figures={"count": count, "most": most}, words={"way": way}, source=most.source)
-    return None
+    count, most = sheet.get(f"storage.arrangement.{way}"), sheet.get(f"storage.unit.max_{way}")
+    if count is None or most is None or count.number <= most.number:
+        return None
+    return Trouble(figures={"count": count, "most": most}, source=most.source)
 
 
 @rule("storage.lead_in_living_space", "fault", "practice")
@@ -140,7 +146,7 @@ def bay_colder_than_typed(rig: Rig, sheet: Sheet) -> Trouble | None:
         return None
     return Trouble(
         figures={"bay": sheet["storage.bay_c"]},
-        words={"coldest_c": f"{coldest_c:g}"},
+        measures={"coldest_c": f"{coldest_c:g}"},
         fix=Fix("storage.bay_as_weather", replace("/storage/bay_c", coldest_c)),
     )
 
@@ -154,7 +160,7 @@ def short_after_growth(rig: Rig, sheet: Sheet) -> Trouble | None:
     today = sheet["storage.days_without_charge"]
     if today.number < promised.number * (1 - SLACK):
         return None  # short already: that is the fault to see
-    return Trouble(figures={"after": after, "promised": promised}, words={"growth": f"{rig.brief.growth_frac * 100:g}"})
+    return Trouble(figures={"after": after, "promised": promised}, measures={"growth": f"{rig.brief.growth_frac * 100:g}"})
 
 
 STRANDED_FRAC = 0.05  # of the bank, below which nobody notices (common practice)
@@ -313,7 +319,7 @@ def cells_do_not_make_the_class(rig: Rig, sheet: Sheet) -> Trouble | None:
     cells = sheet.assumption(f"{rig.storage.chemistry}.cells_per_12v").number * rig.storage.system_v / 12
     if abs(cells - round(cells)) <= SLACK:
         return None
-    return Trouble(figures={"class_v": sheet["storage.system_v"]}, words={"cells": f"{cells:g}"})
+    return Trouble(figures={"class_v": sheet["storage.system_v"]}, measures={"cells": f"{cells:g}"})
 
 
 @rule("storage.custom_not_described", "fault", "product")
@@ -345,21 +351,14 @@ def wish_not_there(rig: Rig, sheet: Sheet) -> Trouble | None:
     return Trouble(figures={"need": sheet["storage.need_wh"]})
 
 
-@rule("loads.device_window", "fault", "practice")
-def device_window(rig: Rig, sheet: Sheet) -> Trouble | None:
+@rule("loads.device_window", "fault", "practice", each=each_load)
+def device_window(rig: Rig, sheet: Sheet, one: tuple[str, Load]) -> Trouble | None:
     """A load right on the DC bus does not bear the volts that the bank brings, from empty to charging."""
-    least, most = sheet["inverter.cutoff_v"], sheet["storage.charge_v"]
-    outside = {
-        id: load
-        for id, load in rig.active_loads().items()
-        if load.feed == "dc"
-        and ((load.lowest_v or 0) > least.number * (1 + SLACK) or (load.highest_v or 1e9) < most.number * (1 - SLACK))
-    }
-    if not outside:
+    least, most, (id, load) = sheet["inverter.cutoff_v"], sheet["storage.charge_v"], one
+    too_low = (load.lowest_v or 0) > least.number * (1 + SLACK)
+    too_high = (load.highest_v or math.inf) < most.number * (1 - SLACK)
+    if load.feed != "dc" or not (too_low or too_high):
         return None
-    patch = tuple(step for id in outside for step in replace(f"/loads/{id}/feed", "step_down"))
     return Trouble(
-        figures={"least": least, "most": most},
-        words={"names": ", ".join(load.name for load in outside.values())},
-        fix=Fix("loads.through_converter", patch),
+        figures={"least": least, "most": most}, fix=Fix("loads.through_converter", replace(f"/loads/{id}/feed", "step_down"))
     )

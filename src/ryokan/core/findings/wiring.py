@@ -84,7 +84,7 @@ def fuse_window_closed(rig: Rig, sheet: Sheet) -> Trouble | None:
         return None
     return Trouble(
         figures={"conductor": chosen[0], "ampacity": chosen[1], "floor": floor},
-        words={"next_a": "none" if next_a is None else f"{next_a:g}"},
+        measures={"next_a": "none" if next_a is None else f"{next_a:g}"},
         fix=_as_asked(sheet),
     )
 

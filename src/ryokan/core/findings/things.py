@@ -1,0 +1,65 @@
+"""The things of a rig that rules judge one at a time, each with its subject and the name that people gave it."""
+
+from __future__ import annotations
+
+from typing import TypeAlias
+
+from ryokan.core.figure import Sheet
+from ryokan.core.findings.model import Thing
+from ryokan.core.itinerary import name_of_stay
+from ryokan.core.links.model import Link
+from ryokan.core.loads.model import Load
+from ryokan.core.rig import Rig, Stay
+from ryokan.core.space.model import Compartment
+from ryokan.core.subjects import subject_of
+from ryokan.core.survey.model import AnyFound, FoundBank
+
+# An item with the id that it has in its collection.
+Named: TypeAlias = tuple[str, AnyFound]
+
+
+def each_load(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, Load]]]:
+    """Every load that counts."""
+    return [Thing(subject_of(("load", id)), load.name, (id, load)) for id, load in rig.active_loads().items()]
+
+
+def each_stay(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, Stay]]]:
+    """Every stay of the journey, in its order."""
+    stays = sorted(rig.stays.items(), key=lambda one: (one[1].position, one[0]))
+    return [Thing(subject_of(("stay", id)), name_of_stay(stay), (id, stay)) for id, stay in stays]
+
+
+def each_link(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, Link]]]:
+    """Every link, by the system at its other end."""
+    links = sorted(rig.links.items(), key=lambda one: (one[1].position, one[0]))
+    return [Thing(subject_of(("link", id)), link.system, (id, link)) for id, link in links]
+
+
+def each_found(rig: Rig, sheet: Sheet) -> list[Thing[AnyFound]]:
+    """Everything that was found in the vehicle."""
+    return [Thing(subject_of(("item", id)), name_of_found(one), one) for id, one in rig.survey.ordered().items()]
+
+
+def each_that_remains(rig: Rig, sheet: Sheet) -> list[Thing[AnyFound]]:
+    """What counts in this option: all of it as found, otherwise what stays."""
+    return [one for one in each_found(rig, sheet) if rig.survey.as_found or one.item.fate == "stays"]
+
+
+def name_of_found(one: AnyFound) -> str:
+    """What people call a thing that was found; without a name of its own what it is."""
+    return one.name or (one.battery.name if isinstance(one, FoundBank) else getattr(one, "kind", "").replace("_", " "))
+
+
+def bank_compartment(rig: Rig, sheet: Sheet) -> list[Thing[Compartment]]:
+    """The compartment that the bank is to stand in, where it is one that was measured."""
+    return _compartment(rig, rig.storage.compartment)
+
+
+def inverter_compartment(rig: Rig, sheet: Sheet) -> list[Thing[Compartment]]:
+    """The compartment that the inverter is to stand in, where it is one that was measured."""
+    return _compartment(rig, rig.inverter.compartment)
+
+
+def _compartment(rig: Rig, id: str | None) -> list[Thing[Compartment]]:
+    box = rig.space.compartments.get(id or "")
+    return [] if box is None or id is None else [Thing(subject_of(("compartment", id)), box.name, box)]
