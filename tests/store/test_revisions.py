@@ -11,14 +11,14 @@ from uuid import UUID
 import pytest
 from sqlalchemy import Engine, func, select, text, update
 
-from ryokan.core.rig import Rig
+from ryokan.core.rig import SCHEMA_VERSION, Rig
 from ryokan.operations import rigs
 from ryokan.operations.accounts import Actor, add_user, create_shop
 from ryokan.operations.errors import NotAllowed, NotPossible, NotThere, Unacceptable
 from ryokan.operations.jobs import create_job
 from ryokan.operations.patches import apply_patch
 from ryokan.store.database import SCHEMA_REVISION, DatabaseUnavailable, alembic_config, transaction
-from ryokan.store.models import Base, OptionRow, RevisionRow
+from ryokan.store.models import Base, DraftRow, OptionRow, RevisionRow
 
 NOW = datetime(2026, 5, 1, tzinfo=UTC)
 
@@ -41,12 +41,12 @@ class Bench:
             job = create_job(session, self.ada, title="Job", customer="C", now=NOW)
         self.option: UUID = job.options[0].id
 
-    def try_edit(self, actor: Actor, patch: list[dict[str, Any]], base: int, **names: str | None) -> rigs.Opened | rigs.Lost:
+    def try_edit(self, actor: Actor, patch: list[dict[str, Any]], base: int, **names: Any) -> rigs.Opened | rigs.Lost:
         with transaction(self.engine) as session:
             names = {"edit_id": None, **names}
             return rigs.change_rig(session, actor, self.option, patch, base=base, now=NOW, **names)
 
-    def edit(self, actor: Actor, patch: list[dict[str, Any]], base: int, **names: str | None) -> rigs.Opened:
+    def edit(self, actor: Actor, patch: list[dict[str, Any]], base: int, **names: Any) -> rigs.Opened:
         outcome = self.try_edit(actor, patch, base, **names)
         assert isinstance(outcome, rigs.Opened)
         return outcome
@@ -160,13 +160,88 @@ def test_a_revision_of_an_earlier_version_is_upgraded_when_read_and_never_rewrit
     with transaction(bench.engine) as session:
         session.execute(update(RevisionRow).values(document=old, schema_version=1))
 
-    assert bench.open().document["schema_version"] == 2
+    assert bench.open().document["schema_version"] == SCHEMA_VERSION
     bench.edit(bench.ada, LAMP, base=1)
     with transaction(bench.engine) as session:
         versions = session.execute(select(RevisionRow.schema_version).order_by(RevisionRow.number)).scalars().all()
         first = session.execute(select(RevisionRow.document).where(RevisionRow.number == 1)).scalar_one()
-    assert versions == [1, 2]
+    assert versions == [1, SCHEMA_VERSION]
     assert first == old
+
+
+def as_version(bench: Bench, version: int, *numbers: int) -> None:
+    """Make stored revisions what an earlier version of the program wrote, its members and its patches."""
+    with transaction(bench.engine) as session:
+        for row in session.scalars(select(RevisionRow).where(RevisionRow.number.in_(numbers))):
+            row.document = {**row.document, "schema_version": version}
+            if version == 1:  # what each of its edits did is kept, and beside it what only that version knew
+                row.document["region"] = {**row.document["region"], "display_units": "us" if row.number % 2 else "metric"}
+                unknown = put("/region/display_units", "us" if row.number % 2 else "metric")
+                row.patch, row.inverse = [*row.patch, *unknown], [*unknown, *row.inverse]
+            row.schema_version = version
+
+
+@pytest.mark.parametrize("version", range(1, SCHEMA_VERSION))
+def test_undo_and_redo_go_back_through_what_an_earlier_version_stored(bench: Bench, version: int) -> None:
+    first = bench.edit(bench.ada, LAMP, base=1).rig
+    for number, hours in enumerate((2, 3), start=2):
+        bench.edit(bench.ada, put("/charging/refill_hours", hours), base=number, gesture="drag-0001")
+    as_version(bench, version, 1, 2, 3, 4)
+    last = bench.edit(bench.ada, put("/loads/lamp/name", "torch"), base=4).rig
+
+    assert bench.walk(bench.ada, "undo").rig.charging.refill_hours == 3
+    assert bench.walk(bench.ada, "undo").rig == first  # the drag as one
+    assert bench.walk(bench.ada, "undo").rig.loads == {}
+    assert bench.walk(bench.ada, "redo").rig == first
+    assert bench.walk(bench.ada, "redo").rig.charging.refill_hours == 3
+    assert bench.walk(bench.ada, "redo").rig == last
+    with pytest.raises(NotPossible, match="nothing to redo"):
+        bench.walk(bench.ada, "redo")
+
+
+@pytest.mark.parametrize("version", range(1, SCHEMA_VERSION))
+def test_who_stands_in_the_way_of_an_undo_is_known_across_versions(bench: Bench, version: int) -> None:
+    bench.edit(bench.ada, LAMP, base=1)
+    bench.edit(bench.ben, put("/loads/lamp/quantity", 9), base=2)
+    as_version(bench, version, 1, 2, 3)
+
+    with pytest.raises(NotPossible, match=r"Ben has changed the same place since \(changed lamp\)"):
+        bench.walk(bench.ada, "undo")
+
+
+@pytest.mark.parametrize("version", range(1, SCHEMA_VERSION))
+def test_an_edit_that_waited_in_a_browser_and_a_draft_are_made_in_the_newest_version(bench: Bench, version: int) -> None:
+    waited = put("/loads/lamp/quantity", 4)
+    if version == 1:
+        waited += put("/region/display_units", "us")  # a person's preference by now
+    bench.edit(bench.ada, LAMP, base=1)
+
+    assert bench.edit(bench.ada, waited, base=2, made_on=version).rig.loads["lamp"].quantity == 4
+    bench.edit(bench.ben, put("/loads/lamp/quantity", 5), base=3)
+    assert isinstance(bench.try_edit(bench.ada, waited, base=3, made_on=version), rigs.Lost)
+    with transaction(bench.engine) as session:
+        (row,) = session.scalars(select(DraftRow))
+        row.patch, row.schema_version = waited, version  # as that version of the program kept it
+    (draft,) = bench.open().drafts
+    assert [clash.path for clash in draft.clashes] == ["/loads/lamp/quantity"]
+    with transaction(bench.engine) as session:
+        assert rigs.take_up_draft(session, bench.ada, draft.id, now=NOW).rig.loads["lamp"].quantity == 4
+
+
+def test_an_edit_of_which_nothing_has_a_place_any_more_is_refused_and_its_draft_stays(bench: Bench) -> None:
+    units = put("/region/display_units", "us")
+    for made_on, says in ((1, "no part of a rig any more: /region/display_units"), (SCHEMA_VERSION + 1, "knows 1 to")):
+        with pytest.raises(Unacceptable, match=says):
+            bench.edit(bench.ada, units, base=1, made_on=made_on)
+    bench.edit(bench.ben, put("/brief/people", 5), base=1)
+    bench.try_edit(bench.ada, put("/brief/people", 6), base=1)
+    with transaction(bench.engine) as session:
+        (row,) = session.scalars(select(DraftRow))
+        row.patch, row.schema_version = units, 1
+    (draft,) = bench.open().drafts
+    with transaction(bench.engine) as session, pytest.raises(NotPossible, match="Throw it away"):
+        rigs.take_up_draft(session, bench.ada, draft.id, now=NOW)
+    assert [one.id for one in bench.open().drafts] == [draft.id]
 
 
 def test_an_edit_that_refers_to_an_unknown_part_is_refused_at_its_place(bench: Bench) -> None:

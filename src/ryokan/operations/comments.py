@@ -1,4 +1,4 @@
-"""A second pair of eyes: comments on a load, a part or a run of an option, until somebody resolves them by name."""
+"""A second pair of eyes: comments on a thing of an option or on a finding, until somebody resolves them by name."""
 
 from __future__ import annotations
 
@@ -9,12 +9,16 @@ from uuid import UUID
 
 from sqlalchemy.orm import Session
 
+from ryokan.core.findings.things import name_of_found
+from ryokan.core.itinerary import name_of_stay
 from ryokan.core.rig import Rig
 from ryokan.operations.accounts import Actor
 from ryokan.operations.errors import NotAllowed, NotPossible, NotThere
-from ryokan.operations.rigs import work_out
+from ryokan.operations.rigs import Worked, work_out
 from ryokan.store.comments import CommentStore
 from ryokan.store.jobs import JobStore
+from ryokan.wording.findings import sentence
+from ryokan.wording.quantities import UnitSystem
 
 MAX_COMMENTS = 500
 COMMENTERS = ("owner", "designer", "fitter")
@@ -36,16 +40,34 @@ class Comment:
     resolved_at: datetime | None
 
 
-def pin_words(rig: Rig, pin: str) -> str | None:
-    """What a pin is stuck to: “load:fridge” by the load's name; None where the rig has no such place."""
-    kind, _, id = pin.partition(":")
-    if kind == "load":
-        load = rig.loads.get(id)
-        return None if load is None else load.name
-    if kind == "part":
-        own = rig.own_parts.get(id)
-        return PARTS.get(id) if own is None else own.part.name
-    return RUNS.get(id) if kind == "run" else None
+def pin_words(worked: Worked, pin: str, units: UnitSystem = "metric") -> str | None:
+    """What a pin is stuck to: “load:fridge” by the load's name, a finding by its sentence; None where it is not there."""
+    family, _, id = pin.partition(":")
+    if family == "finding":
+        found = (*worked.report.findings, *worked.report.overruled)
+        finding = next((one for one in found if one.key == id), None)
+        return None if finding is None else sentence(finding, worked.report.figures, units).what
+    return _thing_words(worked.rig, family, id)
+
+
+def _thing_words(rig: Rig, family: str, id: str) -> str | None:
+    match family:
+        case "load":
+            return None if (load := rig.loads.get(id)) is None else load.name
+        case "stay":
+            return None if (stay := rig.stays.get(id)) is None else name_of_stay(stay)
+        case "item":
+            return None if (item := rig.survey.items.get(id)) is None else name_of_found(item)
+        case "compartment":
+            return None if (box := rig.space.compartments.get(id)) is None else box.name
+        case "link":
+            return None if (link := rig.links.get(id)) is None else f"the link to {link.system}"
+        case "part":
+            return PARTS.get(id) if (own := rig.own_parts.get(id)) is None else own.part.name
+        case "run":
+            return RUNS.get(id)
+        case _:
+            return None
 
 
 def list_comments(session: Session, actor: Actor, option_id: UUID) -> Sequence[Comment]:
@@ -56,12 +78,12 @@ def list_comments(session: Session, actor: Actor, option_id: UUID) -> Sequence[C
     NotThere
         No such option in the actor's shop.
     """
-    rig = work_out(session, actor, option_id).rig
+    worked = work_out(session, actor, option_id)
     return [
         Comment(
             id=row.id,
             pin=row.pin,
-            about=pin_words(rig, row.pin),
+            about=pin_words(worked, row.pin, actor.units),
             text=row.text,
             author=author,
             at=row.at,
@@ -73,7 +95,7 @@ def list_comments(session: Session, actor: Actor, option_id: UUID) -> Sequence[C
 
 
 def comment(session: Session, actor: Actor, option_id: UUID, *, pin: str, text: str, now: datetime) -> Sequence[Comment]:
-    """Stick a comment to a load, a part or a run; all comments come back.
+    """Stick a comment to a thing of the rig or to a finding; all comments come back.
 
     Raises
     ------
@@ -83,8 +105,7 @@ def comment(session: Session, actor: Actor, option_id: UUID, *, pin: str, text: 
         The rig has no such place, or it has comments enough.
     """
     _require_commenter(actor)
-    rig = work_out(session, actor, option_id).rig
-    if pin_words(rig, pin) is None:
+    if pin_words(work_out(session, actor, option_id), pin) is None:
         raise NotPossible("There is nothing at this place of the rig to comment on.")
     store = CommentStore(session, actor.scope)
     if len(store.of_option(option_id)) >= MAX_COMMENTS:

@@ -2,37 +2,20 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-from datetime import datetime
 from typing import Any
-from uuid import UUID
 
 import jsonpointer
 
+from ryokan.core.upgrade import Operation, upgraded_patch
+from ryokan.operations.lost import Clash, Draft
 from ryokan.operations.patches import Document
 from ryokan.store.models import DraftRow
 from ryokan.wording.revisions import place_of
 
 
-@dataclass(frozen=True, slots=True)
-class Clash:
-    """One place: what the draft would put there and what stands there now; None where there is nothing."""
-
-    path: str
-    place: str
-    mine: Any
-    theirs: Any
-
-
-@dataclass(frozen=True, slots=True)
-class Draft:
-    """A draft beside the rig as it is now."""
-
-    id: UUID
-    name: str
-    why: str
-    at: datetime
-    clashes: tuple[Clash, ...]
+def patch_of_draft(row: DraftRow) -> list[Operation]:
+    """What the draft would do, in the newest version whatever version it was made on; empty where nothing of it is left."""
+    return upgraded_patch(row.patch, row.schema_version)
 
 
 def draft_of(row: DraftRow, head: Document) -> Draft:
@@ -44,7 +27,7 @@ def draft_of(row: DraftRow, head: Document) -> Draft:
             mine=operation.get("value"),
             theirs=_value_at(head, operation["path"]),
         )
-        for operation in row.patch
+        for operation in patch_of_draft(row)
         # What was typed goes with the value it was typed for.
         if operation["op"] != "test" and not operation["path"].startswith("/typed/")
     )

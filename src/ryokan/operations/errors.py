@@ -15,12 +15,9 @@ Refused
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import TYPE_CHECKING
 
 from ryokan.core.job_file import FileProblem
-
-if TYPE_CHECKING:
-    from ryokan.operations.drafts import Draft
+from ryokan.operations.lost import Draft
 
 
 class Refused(Exception):

@@ -16,10 +16,12 @@ from ryokan.core.job_file import FileProblem
 from ryokan.core.parts.fitted import book_references
 from ryokan.core.parts.model import Part
 from ryokan.core.rig import SCHEMA_VERSION, Rig
+from ryokan.core.upgrade import upgraded_patch
 from ryokan.operations.accounts import Actor
 from ryokan.operations.documents import document_of
-from ryokan.operations.drafts import Draft, draft_of
+from ryokan.operations.drafts import draft_of, patch_of_draft
 from ryokan.operations.errors import NotPossible, NotThere, Stale, TooFast, Unacceptable
+from ryokan.operations.lost import Draft
 from ryokan.operations.parts import parts_book
 from ryokan.operations.patches import Document, Patch, apply_patch, difference, edited, touch_same_place
 from ryokan.operations.reports import evaluated
@@ -111,8 +113,9 @@ def change_rig(
     edit_id: str | None,
     now: datetime,
     gesture: str | None = None,
+    made_on: int = SCHEMA_VERSION,
 ) -> Opened | Lost:
-    """Apply a patch that was made on revision ``base``.
+    """Apply a patch that was made on revision ``base``, as the version ``made_on`` of the rig's document has its members.
 
     An edit that arrives twice, by its ``edit_id``, is stored once; one that changes nothing is not stored at all. Where
     others have changed other places since the base, the patch is applied on top of theirs; where they have changed the
@@ -130,6 +133,7 @@ def change_rig(
         The patch does not fit, or what results is no rig.
     """
     actor.require_editor()
+    patch = _as_newest(patch, made_on)
     store, option = _for_edit(session, actor, option_id)
     drafts = DraftStore(session, actor.scope, actor.user_id)
     if edit_id is not None and (known := store.revision_of_edit(option_id, edit_id)) is not None:
@@ -142,10 +146,12 @@ def change_rig(
     if edit_id is not None and (kept := drafts.of_edit(option_id, edit_id)) is not None:
         return Lost(draft_of(kept, before), kept.why, option.head)
     for revision, author in store.revisions(option_id, after=base):
-        if touch_same_place(patch, revision.patch):
+        if touch_same_place(patch, _done_by(store, revision)):
             why = f"{author} changed the same place meanwhile ({revision.sentence})."
             name = _name_of_lost(patch, before)
-            row = drafts.keep(option_id, name=name, why=why, patch=patch, edit_id=edit_id, at=now)
+            row = drafts.keep(
+                option_id, name=name, why=why, patch=patch, schema_version=SCHEMA_VERSION, edit_id=edit_id, at=now
+            )
             return Lost(draft_of(row, before), why, option.head)
     after = edited(before, patch)
     if after == before:  # nothing to store, and nothing that could be undone
@@ -154,13 +160,57 @@ def change_rig(
     sentence = revision_sentence(patch, before, after)
     about, start = None, before
     if gesture is not None and (head.gesture, head.author_id, head.kind) == (gesture, actor.user_id, "edit"):
-        start = apply_patch(before, head.inverse)
+        start = apply_patch(before, _undone_by(store, head))
         about = head.number if start != after else None
     revision = _append(
         store, actor, option, start if about else before, after,
         kind="edit", about=about, sentence=sentence, edit_id=edit_id, gesture=gesture, now=now,
     )  # fmt: skip
     return _opened(session, store, actor, option, revision, worked)
+
+
+def _as_newest(patch: Patch, made_on: int) -> Patch:
+    """An edit that waited while the program went on to another version.
+
+    Raises
+    ------
+    Unacceptable
+        The version is not known here, or nothing of the edit has a place in the newest one.
+    """
+    if made_on == SCHEMA_VERSION or not patch:
+        return patch
+    if not 1 <= made_on < SCHEMA_VERSION:
+        raise Unacceptable(f"The edit was made on version {made_on} of a rig; this program knows 1 to {SCHEMA_VERSION}.")
+    upgraded = upgraded_patch(patch, made_on)
+    if not upgraded:
+        places = ", ".join(sorted({str(operation["path"]) for operation in patch}))
+        raise Unacceptable(f"What this would change is no part of a rig any more: {places}.")
+    return upgraded
+
+
+def _done_by(store: JobStore, revision: RevisionRow) -> Patch:
+    """What a revision changed, by the paths of the newest version."""
+    if revision.schema_version == SCHEMA_VERSION:
+        return revision.patch
+    return difference(*_before_and_after(store, revision))
+
+
+def _undone_by(store: JobStore, revision: RevisionRow) -> Patch:
+    """What takes a revision back, by the paths of the newest version."""
+    if revision.schema_version == SCHEMA_VERSION:
+        return revision.inverse
+    before, after = _before_and_after(store, revision)
+    return difference(after, before)
+
+
+def _before_and_after(store: JobStore, revision: RevisionRow) -> tuple[Document, Document]:
+    """The documents that a revision lies between: of a gesture the one before its first edit."""
+    first = revision
+    while first.kind == "edit" and first.about is not None:
+        first = store.revision(revision.option_id, first.about)
+    if first.number == 1:
+        return document_of(first), document_of(revision)
+    return document_of(store.revision(revision.option_id, first.number - 1)), document_of(revision)
 
 
 def _require_pace(store: JobStore, option: OptionRow, now: datetime) -> None:
@@ -182,12 +232,17 @@ def take_up_draft(session: Session, actor: Actor, draft_id: UUID, *, now: dateti
     ------
     NotThere
         The person has no such draft.
+    NotPossible
+        Nothing of it has a place in a rig of today; the draft stays.
     Unacceptable
         The edit no longer fits; the draft stays.
     """
     row = _draft(session, actor, draft_id)
+    patch = patch_of_draft(row)
+    if not patch:
+        raise NotPossible("What this draft would change is no part of a rig any more. Throw it away.")
     head = open_option(session, actor, row.option_id).revision.number
-    opened = change_rig(session, actor, row.option_id, row.patch, base=head, edit_id=None, now=now)
+    opened = change_rig(session, actor, row.option_id, patch, base=head, edit_id=None, now=now)
     if isinstance(opened, Lost):
         raise Stale(opened.why, opened.head)
     DraftStore(session, actor.scope, actor.user_id).discard(row)
@@ -313,9 +368,11 @@ def _walk(session: Session, actor: Actor, option_id: UUID, kind: Literal["undo",
     if not stack:
         raise NotPossible(f"There is nothing to {kind}.")
     about = store.revision(option_id, stack[-1])
-    patch = about.inverse if kind == "undo" else about.patch
+    patch = _undone_by(store, about) if kind == "undo" else _done_by(store, about)
+    if not patch:
+        raise NotPossible(f"“{about.sentence}” changed what is no part of a rig any more.")
     for revision, author in store.revisions(option_id, after=about.number):
-        if revision.author_id != actor.user_id and touch_same_place(patch, revision.patch):
+        if revision.author_id != actor.user_id and touch_same_place(patch, _done_by(store, revision)):
             raise NotPossible(f"{author} has changed the same place since ({revision.sentence}).")
     before = document_of(store.revision(option_id, option.head))
     try:

@@ -43,6 +43,7 @@ class DraftStore:
         name: str,
         why: str,
         patch: Sequence[Mapping[str, Any]],
+        schema_version: int,
         edit_id: str | None,
         at: datetime,
     ) -> DraftRow:
@@ -55,6 +56,7 @@ class DraftStore:
             name=name,
             why=why,
             patch=[dict(operation) for operation in patch],
+            schema_version=schema_version,
             edit_id=edit_id,
             at=at,
         )

@@ -182,6 +182,7 @@ class DraftRow(Base):
     name: Mapped[str] = mapped_column(String(200))
     why: Mapped[str] = mapped_column(String(400))
     patch: Mapped[list[dict[str, Any]]] = mapped_column(JSONB)
+    schema_version: Mapped[int] = mapped_column()  # of the rig that the patch was made on
     edit_id: Mapped[str | None] = mapped_column(String(60))
     at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
 
@@ -200,7 +201,7 @@ class CommentRow(Base):
     shop_id: Mapped[UUID] = mapped_column(primary_key=True)
     id: Mapped[UUID] = mapped_column(primary_key=True)
     option_id: Mapped[UUID] = mapped_column()
-    pin: Mapped[str] = mapped_column(String(80))
+    pin: Mapped[str] = mapped_column(String(240))
     text: Mapped[str] = mapped_column(String(2000))
     author_id: Mapped[UUID] = mapped_column()
     at: Mapped[datetime] = mapped_column(DateTime(timezone=True))

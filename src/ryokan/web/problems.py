@@ -13,7 +13,7 @@ from werkzeug.exceptions import HTTPException, InternalServerError
 
 from ryokan.core.job_file import FileProblem, problems_of
 from ryokan.operations import errors as refusals
-from ryokan.operations.drafts import Draft
+from ryokan.operations.lost import Draft
 from ryokan.store.database import DatabaseFull, DatabaseUnavailable
 from ryokan.web.answers import draft as draft_answer
 from ryokan.web.schemas import Problem, ProblemItem
