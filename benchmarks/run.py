@@ -175,7 +175,9 @@ def main() -> None:
     parser.add_argument("--setup", action="store_true", help="also time a clean clone")
     parser.add_argument("--only", choices=[*BENCHES, "setup"], help="one of them alone")
     parser.add_argument("--drill", nargs="*", metavar="NAME", help="not what it costs but what it survives: see drill.py")
-    parser.add_argument("--reports", nargs=2, metavar=("WHAT", "FILE"), help="write or compare whole reports: see same_reports.py")
+    parser.add_argument(
+        "--reports", nargs=2, metavar=("WHAT", "FILE"), help="write or compare whole reports: see same_reports.py"
+    )
     options = parser.parse_args()
     if options.reports is not None:
         import same_reports

@@ -117,7 +117,9 @@ class _Editor:
 
     def vary_list(self, schema: Document, value: list[Any]) -> list[Any]:
         if "prefixItems" in schema:
-            return [self.vary(one, old) for one, old in zip(schema["prefixItems"], value or schema["prefixItems"], strict=False)]
+            return [
+                self.vary(one, old) for one, old in zip(schema["prefixItems"], value or schema["prefixItems"], strict=False)
+            ]
         roll = self.random.random()
         if value and roll < 0.3:
             value.pop(self.random.randrange(len(value)))
@@ -155,7 +157,7 @@ class _Editor:
 
     def text(self, schema: Document, value: Any) -> str:
         name = self.within[-1]
-        if (name == "part" or "strings" in self.within and name == "units") and self.book:
+        if (name == "part" or ("strings" in self.within and name == "units")) and self.book:
             kind = "inverter" if "inverter" in self.within else "battery"
             return self.random.choice([reference for reference, part in self.book.items() if part.kind == kind])
         if name in ("compartment", "where") and self.compartments:

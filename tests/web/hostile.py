@@ -113,7 +113,7 @@ class Hostile:
             ("key", "path"),
             ("source_id", "string"),
             ("link_id", "string"),
-            ("code", "string"),
+            ("finding", "string"),
             ("volts", "int"),
         ):
             route = route.replace(f"<uuid:{name}>", f"<{kind}:{name}>")

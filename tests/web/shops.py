@@ -16,6 +16,7 @@ from werkzeug.test import TestResponse
 
 from ryokan.core.links.model import Link
 from ryokan.core.parts.model import Part
+from ryokan.core.rig import SCHEMA_VERSION
 from ryokan.core.vehicle import Vehicle
 from ryokan.operations.accounts import add_user, create_shop
 from ryokan.operations.comments import comment
@@ -139,7 +140,9 @@ class Shops:
         with transaction(self.engine) as session:
             drafts = DraftStore(session, self.ada.scope, self.ada.user_id)
             patch = [{"op": "add", "path": "/brief/people", "value": 4}]
-            kept = drafts.keep(UUID(self.option_id), name="n", why="w", patch=patch, edit_id=None, at=START)
+            kept = drafts.keep(
+                UUID(self.option_id), name="n", why="w", patch=patch, schema_version=SCHEMA_VERSION, edit_id=None, at=START
+            )
             return str(kept.id)
 
     def browser(self, email: str = "ada@a.example") -> Browser:
@@ -159,7 +162,7 @@ def filled(path: str, shops: Shops) -> str:
     ids = {
         "<int:number>": lambda: "1",
         "<int:volts>": lambda: "48",
-        "<string:code>": lambda: "storage.days_short",
+        "<string:finding>": lambda: "storage.days_short",
         "<uuid:job_id>": lambda: shops.job_id,
         "<uuid:option_id>": lambda: shops.option_id,
         "<path:key>": lambda: "loads.peak_w",

@@ -35,7 +35,7 @@ BODIES: dict[str, Any] = {
     "/options/<uuid:option_id>/load-sets": {"name": "weekender", "load_id": None},
     "/options/<uuid:option_id>/systems": {"name": "Dinghy", "this_name": "Van", "vehicle": {"kind": "motor boat"}},
     "/options/<uuid:option_id>/runs": {"loads": ["a"], "from_frac": 0.8},
-    "/options/<uuid:option_id>/overruled": {"code": "storage.days_short", "reason": "they know"},
+    "/options/<uuid:option_id>/overruled": {"finding": "storage.days_short", "reason": "they know"},
     "/options/<uuid:option_id>/bank-that-keeps": {"dawn": 1, "left_frac": 0.5},
     "/options/<uuid:option_id>/wishes": {"said": "four days of rain"},
     "/photographs/<uuid:photograph_id>/caption": {"caption": "aft locker"},

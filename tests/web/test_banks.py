@@ -7,7 +7,7 @@ from typing import Any
 from shops import LAMP, Browser, Shops, assert_problem
 
 LOW = {"op": "add", "path": "/storage/bank", "value": {"nominal_ah": 2}}
-DAYS_SHORT = {"code": "storage.days_short", "reason": "they have shore most nights"}
+DAYS_SHORT = {"finding": "storage.days_short", "reason": "they have shore most nights"}
 
 
 def begun(shops: Shops, *patch: dict[str, Any]) -> Browser:
@@ -54,14 +54,59 @@ def test_a_fault_is_let_stand_by_name_comes_back_worse_and_is_taken_back(shops: 
     assert again["undo"] == "let a rule speak again"
 
 
+def test_of_several_things_each_is_let_stand_spoken_of_and_taken_back_by_itself(shops: Shops) -> None:
+    cord = {"kind": "cord", "fate": "stays", "condition": "damaged"}
+    items = {f"c{n}": {**cord, "name": f"Cord {n}"} for n in (1, 2)}
+    kept = {"reason": "an old one", "by": "Ben", "on": "2026-01-02", "said": "…", "words": {"names": "Cord 1, Cord 2"}}
+    browser = begun(
+        shops,
+        {"op": "add", "path": "/survey/items", "value": items},
+        {"op": "add", "path": "/overruled/survey.damaged_part_stays", "value": kept},  # as before findings had subjects
+    )
+    option = f"/options/{shops.option_id}"
+    one, other = (f"survey.damaged_part_stays@item:c{n}" for n in (1, 2))
+
+    def sides(answer: dict[str, Any]) -> tuple[set[str], dict[str, str]]:
+        mine = [finding for finding in answer["findings"] if finding["code"] == "survey.damaged_part_stays"]
+        let_stand = {finding["key"]: finding["overruled"]["reason"] for finding in answer["overruled"]}
+        return {finding["key"] for finding in mine}, let_stand
+
+    assert sides(browser.get(option).json) == (set(), {one: "an old one", other: "an old one"})
+    taken = browser.send("DELETE", f"{option}/overruled/{one}", If_Match='"2"').json
+    assert sides(taken) == ({one}, {other: "an old one"})
+    let = browser.send("POST", f"{option}/overruled", {"finding": one, "reason": "a new one"}, If_Match='"3"').json
+    assert sides(let) == (set(), {one: "a new one", other: "an old one"})
+    assert browser.send("DELETE", f"{option}/overruled/{one}", If_Match='"4"').status_code == 200
+    assert_problem(browser.send("DELETE", f"{option}/overruled/{one}", If_Match='"5"'), 409, "not_possible")
+
+    body = {"pin": f"finding:{one}", "text": "is it the plug?"}
+    *_, said = browser.send("POST", f"{option}/comments", body).json["comments"]
+    assert said["about"] == "Something damaged is still in the rig: Cord 1."
+    assert browser.get(option).json["open_comments"][f"finding:{one}"] == 1
+    gone = browser.send("POST", f"{option}/comments", {**body, "pin": "finding:survey.damaged_part_stays@item:c9"})
+    assert_problem(gone, 409, "not_possible")
+
+
+def test_an_edit_that_waited_names_the_version_that_it_was_made_on(shops: Shops) -> None:
+    browser = begun(shops)
+    rig = f"/options/{shops.option_id}/rig"
+    units = [{"op": "add", "path": "/region/display_units", "value": "us"}, {**LOW, "value": {"nominal_ah": 3}}]
+
+    taken = browser.send("PATCH", rig, units, If_Match='"2"', Schema_Version="1").json
+    assert taken["rig"]["storage"]["bank"]["nominal_ah"] == 3
+    for version in ("", "2", "99", "x"):  # of version 2 at most where it is not said
+        headers = {"Schema_Version": version} if version else {}
+        assert_problem(browser.send("PATCH", rig, units, If_Match='"3"', **headers), 422, "unacceptable")
+
+
 def test_dangers_stay_and_what_is_not_there_is_not_overruled(shops: Shops) -> None:
     browser = begun(shops, {"op": "add", "path": "/storage/restraint", "value": "none"})
     option = f"/options/{shops.option_id}"
 
-    danger = browser.send("POST", f"{option}/overruled", {**DAYS_SHORT, "code": "storage.not_restrained"}, If_Match='"2"')
+    danger = browser.send("POST", f"{option}/overruled", {**DAYS_SHORT, "finding": "storage.not_restrained"}, If_Match='"2"')
     assert_problem(danger, 409, "not_possible")
     assert "never overruled" in danger.json["detail"]
-    unknown = browser.send("POST", f"{option}/overruled", {**DAYS_SHORT, "code": "solar.controller_clips"}, If_Match='"2"')
+    unknown = browser.send("POST", f"{option}/overruled", {**DAYS_SHORT, "finding": "solar.controller_clips"}, If_Match='"2"')
     assert_problem(unknown, 409, "not_possible")
     assert_problem(
         browser.send("POST", f"{option}/overruled", {**DAYS_SHORT, "reason": "x"}, If_Match='"2"'), 422, "unacceptable"

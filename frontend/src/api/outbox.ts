@@ -1,5 +1,5 @@
 import { KeptList, type Store } from "./keptList";
-import type { PatchOperation, Problem } from "./types";
+import { type PatchOperation, type Problem, SCHEMA_VERSION } from "./types";
 
 /** One edit that has not been accepted yet. `editId` makes a repeated send harmless. */
 export interface Edit {
@@ -7,6 +7,8 @@ export interface Edit {
   patch: PatchOperation[];
   /** Edits of one drag carry one name: while they wait they become one, and the server undoes them as one. */
   gesture?: string;
+  /** The version of the rig's document whose members it speaks of; edits that do not say it are of the second at most. */
+  madeOn?: number;
 }
 
 /** An edit that did not go in, and those behind it that need what it would have made. */
@@ -92,7 +94,7 @@ export class Outbox {
 
   /** Queue an edit; the promise settles when the server has stored it, or it has been set aside. */
   add(patch: PatchOperation[], gesture?: string): Promise<Outcome> {
-    const edit: Edit = { editId: newName(), patch, ...(gesture ? { gesture } : {}) };
+    const edit: Edit = { editId: newName(), patch, madeOn: SCHEMA_VERSION, ...(gesture ? { gesture } : {}) };
     this.change({ waiting: [...this.withoutSuperseded(edit), edit] });
     const outcome = new Promise<Outcome>((resolve) => {
       this.waiters.set(edit.editId, [...(this.waiters.get(edit.editId) ?? []), resolve]);

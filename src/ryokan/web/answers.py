@@ -10,6 +10,7 @@ from ryokan.core.data.provenance import sources
 from ryokan.core.data.tables import CONDUCTANCE, tables
 from ryokan.core.figure import Figure
 from ryokan.core.findings.model import SEVERITIES, Finding, StepName
+from ryokan.core.findings.overruling import overruling_of
 from ryokan.core.loads.line import Question, write_line
 from ryokan.core.overruled import Overruled
 from ryokan.core.parts.model import KINDS, PartKind
@@ -18,9 +19,9 @@ from ryokan.core.wiring.model import stock_conductors
 from ryokan.operations.accounts import EDITORS, Actor
 from ryokan.operations.candidates import Candidate
 from ryokan.operations.comments import Comment
-from ryokan.operations.drafts import Draft
 from ryokan.operations.jobs import JobCard, OpenJob
 from ryokan.operations.load_lines import ReadLine
+from ryokan.operations.lost import Draft
 from ryokan.operations.parts import BookPart
 from ryokan.operations.people import Team
 from ryokan.operations.preview import LineChange, Preview
@@ -213,8 +214,10 @@ def _finding(
     finding: Finding, figures: Mapping[str, Figure], reader: Reader, overruled: Mapping[str, Overruled] | None = None
 ) -> schemas.FindingAnswer:
     words = sentence(finding, figures, reader.units)
-    fix, known = finding.fix, (overruled or {}).get(finding.code)
+    fix, known = finding.fix, overruling_of(finding, overruled or {})
     return schemas.FindingAnswer(
+        key=finding.key,
+        subject=finding.subject,
         code=finding.code,
         severity=finding.severity,
         step=finding.step,

@@ -7,13 +7,14 @@ from typing import Any
 from pydantic import BaseModel, Field
 
 from ryokan.core.storage.moving import Fate
+from ryokan.core.subjects import FINDING_KEY
 from ryokan.web.schemas import Sent
 
 
 class Overruling(Sent):
     """Which finding is let stand, and why."""
 
-    code: str = Field(min_length=3, max_length=80)
+    finding: str = Field(max_length=200, pattern=FINDING_KEY, description="Its key: code, and behind an @ its subject.")
     reason: str = Field(min_length=3, max_length=300)
 
 

@@ -26,19 +26,21 @@ def overrule(option_id: UUID, json: Overruling) -> OptionAnswer:
     """Let a fault or an advice stand, by name and with its values, until it gets worse."""
     base = base_revision()
     with signed_in() as (session, actor):
-        outcome = overruling.overrule(session, actor, option_id, code=json.code, reason=json.reason, base=base, now=now())
+        outcome = overruling.overrule(
+            session, actor, option_id, finding_key=json.finding, reason=json.reason, base=base, now=now()
+        )
         if not isinstance(outcome, rigs.Lost):
             return to_answer.option(outcome, actor, reader(session, actor))
     raise Stale(outcome.why, outcome.head, outcome.draft)
 
 
-@blueprint.delete("/options/<uuid:option_id>/overruled/<string:code>")
+@blueprint.delete("/options/<uuid:option_id>/overruled/<string:finding>")
 @spec.validate(resp=answers(OptionAnswer, 403, 404, 409, 412, 422, 429))
-def take_back(option_id: UUID, code: str) -> OptionAnswer:
-    """Let the rule speak again."""
+def take_back(option_id: UUID, finding: str) -> OptionAnswer:
+    """Let the rule speak again of what the finding of that key is about."""
     base = base_revision()
     with signed_in() as (session, actor):
-        outcome = overruling.take_back(session, actor, option_id, code=code, base=base, now=now())
+        outcome = overruling.take_back(session, actor, option_id, finding_key=finding, base=base, now=now())
         if not isinstance(outcome, rigs.Lost):
             return to_answer.option(outcome, actor, reader(session, actor))
     raise Stale(outcome.why, outcome.head, outcome.draft)

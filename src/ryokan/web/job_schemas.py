@@ -9,14 +9,17 @@ from pydantic import BaseModel, Field
 
 from ryokan.core.findings.model import Severity
 from ryokan.core.job_file import MAX_NOTES
+from ryokan.core.subjects import FINDING_KEY
 from ryokan.operations.jobs import Begin
 from ryokan.web.schemas import FigureValue, FindingAnswer, Sent
 
+PIN = rf"^(load|part|run|stay|item|link|compartment):[a-z0-9-]{{1,40}}$|^finding:{FINDING_KEY.removeprefix('^')}"
+
 
 class NewComment(Sent):
-    """Something to say about a load, a part or a run."""
+    """Something to say about a thing of the rig, or about a finding by its key."""
 
-    pin: str = Field(max_length=80, pattern=r"^(load|part|run):[a-z0-9-]+$")
+    pin: str = Field(max_length=240, pattern=PIN)
     text: str = Field(min_length=1, max_length=2000)
 
 

@@ -22,6 +22,7 @@ from ryokan.web.spec import answers, spec
 
 blueprint = Blueprint("options", __name__)
 
+LAST_UNSAID_VERSION = 2
 _NAME = re.compile(r"[A-Za-z0-9-]{8,60}")
 
 
@@ -37,12 +38,15 @@ def read_option(option_id: UUID) -> OptionAnswer:
 @spec.validate(resp=answers(OptionAnswer, 403, 404, 412, 422, 429))
 def change_rig(option_id: UUID, json: RigPatch) -> OptionAnswer:
     """Apply a JSON Patch. ``If-Match`` carries the revision it was made on, ``Edit-Id`` makes a repeated send harmless,
-    and edits with one ``Gesture``, such as those of a drag, are undone together. What came too late is kept as a draft."""
+    edits with one ``Gesture``, such as those of a drag, are undone together, and ``Schema-Version`` is the version of the
+    rig's document that it was made on, for edits that waited. What came too late is kept as a draft."""
     base, edit_id, gesture = base_revision(), _name_in("Edit-Id"), _name_in("Gesture")
+    made_on = _made_on()
     with signed_in() as (session, actor):
         outcome = rigs.change_rig(
-            session, actor, option_id, _operations(json), base=base, edit_id=edit_id, gesture=gesture, now=now()
-        )
+            session, actor, option_id, _operations(json),
+            base=base, edit_id=edit_id, gesture=gesture, made_on=made_on, now=now(),
+        )  # fmt: skip
         if not isinstance(outcome, rigs.Lost):
             return to_answer.option(outcome, actor, reader(session, actor))
     # The draft is stored by now: only then is the edit refused.
@@ -189,6 +193,14 @@ def read_together(option_id: UUID) -> TogetherAnswer:
 def _operations(patch: RigPatch) -> list[dict[str, Any]]:
     """The operations as they were sent: a member that was left out is not null."""
     return [operation.model_dump(by_alias=True, exclude_unset=True) for operation in patch.root]
+
+
+def _made_on() -> int:
+    """The version of the rig's document that an edit was made on. Browsers that do not say it knew at most the second."""
+    said = request.headers.get("Schema-Version", str(LAST_UNSAID_VERSION))
+    if not re.fullmatch("[0-9]{1,4}", said):
+        raise Unacceptable("Schema-Version takes a whole number.")
+    return int(said)
 
 
 def _name_in(header: str) -> str | None:

@@ -138,7 +138,9 @@ class OverruledAnswer(BaseModel):
 class FindingAnswer(BaseModel):
     """What does not fit, in words. ``overruled`` on a finding that stands: it was, and has got worse since."""
 
+    key: str = Field(description="What it is known by: its code, and behind an @ its subject.")
     code: str
+    subject: str = Field(description="What it is about, as family:id, several joined by +; empty where there is only one.")
     severity: Severity
     step: StepName
     what: str

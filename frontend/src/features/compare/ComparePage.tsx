@@ -85,7 +85,7 @@ function Options({ jobId, comparison }: { jobId: string; comparison: Comparison 
               )}
               <ul className="flex flex-col gap-2">
                 {option.findings.map((finding) => (
-                  <li key={finding.code} className="flex gap-2 text-[14px] leading-snug">
+                  <li key={finding.key} className="flex gap-2 text-[14px] leading-snug">
                     <SeverityMark severity={finding.severity} size={15} />
                     {finding.what}
                   </li>

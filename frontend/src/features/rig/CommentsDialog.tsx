@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, unwrap } from "../../api/client";
 import { commentsQuery, optionQuery } from "../../api/queries";
-import type { Comment, Person, Rig } from "../../api/types";
+import type { Comment, Finding, Person, Rig } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Dialog } from "../../ui/Dialog";
 import { Labelled } from "../../ui/Labelled";
@@ -97,16 +97,29 @@ const PLACES: [string, string][] = [
 ];
 
 /** Everything that a comment can be stuck to. */
-function placesOf(rig: Rig): [string, string][] {
-  const loads = Object.entries(rig.loads)
-    .sort(([, one], [, other]) => one.position - other.position)
-    .map(([id, load]): [string, string] => [`load:${id}`, load.name]);
+function placesOf(rig: Rig, findings: Finding[]): [string, string][] {
   const own = Object.entries(rig.own_parts).map(([id, one]): [string, string] => [`part:${id}`, one.part.name]);
-  return [...PLACES, ...own, ...loads];
+  const named = <Item extends { position: number }>(
+    items: Record<string, Item>,
+    family: string,
+    name: (item: Item) => string,
+  ) =>
+    Object.entries(items)
+      .sort(([, one], [, other]) => one.position - other.position)
+      .map(([id, item]): [string, string] => [`${family}:${id}`, name(item)]);
+  return [
+    ...PLACES,
+    ...own,
+    ...named(rig.loads, "load", (load) => load.name),
+    ...named(rig.stays, "stay", (stay) => stay.place || "a stay without a name"),
+    ...named(rig.space.compartments, "compartment", (box) => box.name),
+    ...named(rig.links, "link", (link) => `the link to ${link.system}`),
+    ...findings.map((finding): [string, string] => [`finding:${finding.key}`, finding.what]),
+  ];
 }
 
 function Say({ pin, keep }: { pin: string; keep: Keep }) {
-  const { optionId, rig } = useRig();
+  const { optionId, rig, answer } = useRig();
   const task = useTask();
   const [text, setText] = useState("");
   const say = async (form: HTMLFormElement) => {
@@ -133,7 +146,7 @@ function Say({ pin, keep }: { pin: string; keep: Keep }) {
       <Labelled label="About">
         {(id) => (
           <select id={id} name="pin" className="field w-full" defaultValue={pin || "part:bank"}>
-            {placesOf(rig).map(([value, words]) => (
+            {placesOf(rig, answer.findings).map(([value, words]) => (
               <option key={value} value={value}>
                 {words}
               </option>

@@ -65,7 +65,7 @@ function Findings({ heading, findings, struck = false }: { heading: string; find
       <p className="mt-3 border-rule border-b pb-0.5 text-[13px] text-soft">{heading}</p>
       <ul>
         {findings.map((finding) => (
-          <li key={finding.code} className="flex gap-2 py-1 text-[14px] leading-snug">
+          <li key={finding.key} className="flex gap-2 py-1 text-[14px] leading-snug">
             <SeverityMark severity={finding.severity} size={15} />
             <span className={struck ? "line-through decoration-soft" : ""}>{finding.what}</span>
           </li>

@@ -9,7 +9,9 @@ const WORD_LOOK = { danger: "text-danger", fault: "text-fault", advice: "text-ad
 
 /** What does not fit, why it matters, and what would end it. */
 export function FindingItem({ finding }: { finding: Finding }) {
-  const { answer } = useRig();
+  const { answer, comment } = useRig();
+  const pin = `finding:${finding.key}`;
+  const said = answer.open_comments[pin] ?? 0;
   const { jobId, optionId, step } = useParams();
   return (
     <li className="flex gap-3 border-rule border-b py-3 text-[14px] leading-snug">
@@ -37,6 +39,13 @@ export function FindingItem({ finding }: { finding: Finding }) {
           )}
           {finding.fix && answer.may_edit && <PreviewedFix fix={finding.fix} />}
           {finding.severity !== "danger" && answer.may_edit && <Overrule finding={finding} />}
+          <button
+            type="button"
+            className="touch text-soft underline underline-offset-2 hover:text-ink"
+            onClick={() => comment(pin)}
+          >
+            {said === 0 ? "Comment" : said === 1 ? "1 comment" : `${said} comments`}
+          </button>
         </p>
         <details className="mt-1 text-[13px] text-soft">
           <summary className="cursor-pointer">Rule and source</summary>

@@ -86,7 +86,7 @@ function Findings({ findings }: { findings: Finding[] }) {
       )}
       <ul>
         {findings.map((finding) => (
-          <FindingItem key={finding.code} finding={finding} />
+          <FindingItem key={finding.key} finding={finding} />
         ))}
       </ul>
     </section>

@@ -14,7 +14,7 @@ export function Overrule({ finding }: { finding: Finding }) {
   const send = () => {
     if (!enough) return;
     setOpen(false);
-    void walk({ overrule: { code: finding.code, reason: reason.trim() } });
+    void walk({ overrule: { finding: finding.key, reason: reason.trim() } });
   };
   return (
     <Popover
@@ -63,14 +63,14 @@ export function OverruledList({ findings }: { findings: Finding[] }) {
       </summary>
       <ul>
         {findings.map((finding) => (
-          <li key={finding.code} className="border-rule border-b py-2 leading-snug">
+          <li key={finding.key} className="border-rule border-b py-2 leading-snug">
             <p className="text-soft">{finding.what}</p>
             {finding.overruled && <By overruled={finding.overruled} />}
             {answer.may_edit && (
               <button
                 type="button"
                 className="touch mt-1 text-stored underline underline-offset-2"
-                onClick={() => void walk({ speak: finding.code })}
+                onClick={() => void walk({ speak: finding.key })}
               >
                 Let the rule speak again
               </button>

@@ -12,7 +12,7 @@ export function StepFindings({ step }: { step: Step }) {
       {findings.length > 0 && (
         <ul className="mb-6 max-w-[46rem] border-ink border-t" aria-label="What does not fit here">
           {findings.map((finding) => (
-            <FindingItem key={finding.code} finding={finding} />
+            <FindingItem key={finding.key} finding={finding} />
           ))}
         </ul>
       )}

@@ -9,7 +9,7 @@ export type Walk =
   | "undo"
   | "redo"
   | { restore: number }
-  | { overrule: { code: string; reason: string } }
+  | { overrule: { finding: string; reason: string } }
   | { speak: string };
 
 export interface RigContext {

@@ -37,6 +37,7 @@ export function useRigState(optionId: string, answer: OptionAnswer, comment: (pi
               "If-Match": `"${known.revision}"`,
               "Edit-Id": edit.editId,
               ...(edit.gesture ? { Gesture: edit.gesture } : {}),
+              ...(edit.madeOn ? { "Schema-Version": String(edit.madeOn) } : {}),
             },
           }),
         );
@@ -129,8 +130,8 @@ function post(optionId: string, to: Walk, revision: number) {
     return unwrap(client.POST("/api/v1/options/{option_id}/overruled", { params, headers, body: to.overrule }));
   }
   if ("speak" in to) {
-    const params = { path: { ...path, code: to.speak } };
-    return unwrap(client.DELETE("/api/v1/options/{option_id}/overruled/{code}", { params, headers }));
+    const params = { path: { ...path, finding: to.speak } };
+    return unwrap(client.DELETE("/api/v1/options/{option_id}/overruled/{finding}", { params, headers }));
   }
   const params = { path: { ...path, number: to.restore } };
   return unwrap(client.POST("/api/v1/options/{option_id}/revisions/{number}/restore", { params }));
