@@ -8,6 +8,7 @@ from typing import Any, TypeAlias
 
 from pydantic import ValidationError
 
+from ryokan.core.data.assumptions import assumptions
 from ryokan.core.parts.model import Part, book_ref
 from ryokan.core.rig import Rig
 from ryokan.parts.sample import sample_parts
@@ -34,7 +35,7 @@ def random_edit(rig: Rig, random: Random, book: dict[str, Part] | None = None) -
             edited = Rig.model_validate(document)
         except ValidationError:
             continue
-        if edited != rig:
+        if edited != rig or edited.model_dump_json() != rig.model_dump_json():
             return edited
     return rig
 
@@ -54,11 +55,22 @@ class _Editor:
         document[name] = self.member(name, schema["properties"][name], document.get(name))
 
     def member(self, name: str, schema: Document, value: Any) -> Any:
+        if name == "assumptions":
+            return self.assumption(dict(value or {}))
         self.within.append(name)
         try:
             return self.vary(schema, value)
         finally:
             self.within.pop()
+
+    def assumption(self, overrides: dict[str, float]) -> dict[str, float]:
+        """One that was typed for the rig, or one taken back."""
+        if overrides and self.random.random() < 0.4:
+            del overrides[self.random.choice(sorted(overrides))]
+            return overrides
+        known = self.random.choice(list(assumptions().values()))
+        overrides[known.id] = self.random.choice((known.min, known.max, self.random.uniform(known.min, known.max)))
+        return overrides
 
     def vary(self, schema: Document, value: Any) -> Any:
         schema = _resolved(schema)
@@ -103,6 +115,8 @@ class _Editor:
     def vary_map(self, schema: Document, value: Document) -> Document:
         of = schema.get("additionalProperties") or next(iter(schema.get("patternProperties", {}).values()), {})
         roll = self.random.random()
+        if len(value) > 1 and roll > 0.95:  # the order in which a document has its members says nothing
+            return dict(self.random.sample(list(value.items()), len(value)))
         if not value or roll < 0.1:
             if "properties" in _resolved(of) or "oneOf" in of or "$ref" in of:
                 value[f"n{self.random.randrange(10**6)}"] = self.make(of)
