@@ -78,7 +78,8 @@ def _finding(finding: Any) -> dict[str, Any]:
         "step": finding.step,
         "source": finding.source,
         "figures": dict(finding.figures),
-        "words": dict(finding.words),
+        "words": {**finding.words, **getattr(finding, "measures", {})},
+        "name": getattr(finding, "name", ""),
         "excess": finding.excess,
         "fix": None if fix is None else {"code": fix.code, "patch": [dict(one) for one in fix.patch]},
     }
@@ -144,10 +145,14 @@ def _other_findings(before: list[Any], after: list[Any]) -> Iterator[str]:
         was, now = ([one for one in side if one["code"] == code] for side in (before, after))
         if {one["severity"] for one in was} != {one["severity"] for one in now}:
             yield f"{code}: {len(was)} became {len(now)}"
-        elif any(one["subject"] for one in now) or any(one["subject"] for one in was):
+        elif any(one["subject"] or one.get("name") for one in (*was, *now)):
             continue  # what it says of each of several things is for the eye, see --reports subjects
-        elif was != now:
-            yield f"{code}: {was} became {now}"
+        elif [_known(one) for one in was] != [_known(one) for one in now]:
+            yield f"{code}: {was} became {now}"[:400]
+
+
+def _known(finding: dict[str, Any]) -> dict[str, Any]:
+    return {name: value for name, value in finding.items() if name not in ("subject", "name")}
 
 
 def subjects(file: Path) -> None:

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
-from typing import Literal, TypeAlias
+from typing import Literal, TypeAlias, cast
 
 from ryokan.core.data.assumptions import Curve, assumptions, curves
 from ryokan.core.data.provenance import require_source
@@ -58,16 +58,24 @@ class Sheet:
     """
 
     def __init__(self, overrides: dict[str, float] | None = None, own_curves: dict[str, Curve] | None = None) -> None:
-        self.figures: dict[str, Figure] = {}
+        self._figures: dict[str, Figure] = {}
         self._overrides = overrides or {}
         self._own_curves = own_curves or {}
 
+    @property
+    def figures(self) -> dict[str, Figure]:
+        """Everything that was worked out, by key."""
+        return self._figures
+
     def __getitem__(self, key: str) -> Figure:
-        return self.figures[key]
+        return self._figures[key]
+
+    def __contains__(self, key: str) -> bool:
+        return self.get(key) is not None
 
     def get(self, key: str) -> Figure | None:
-        """The figure of that key, or None where it has not been worked out."""
-        return self.figures.get(key)
+        """The figure of that key, or None where there is no answer."""
+        return self._figures.get(key)
 
     def given(self, key: str, value: float | str | tuple[float, ...], unit: str) -> Figure:
         """Something that the customer or the installer said."""
@@ -89,13 +97,14 @@ class Sheet:
     def assumption(self, id: str) -> Figure:
         """The assumption of that id: the rig's own where it overrides ours."""
         key = f"assumptions.{id}"
-        if key in self.figures:
-            return self.figures[key]
+        return self._figures.get(key) or self._add(self._assumption(key, id))
+
+    def _assumption(self, key: str, id: str) -> Figure:
         ours = assumptions()[id]
-        if id in self._overrides:
-            note = f"Typed for this rig; the product's own is {ours.value:g}."
-            return self._add(Figure(key, "given", self._overrides[id], ours.unit, "given", note=note))
-        return self._add(Figure(key, "constant", float(ours.value), ours.unit, ours.source, note=ours.note))
+        if id not in self._overrides:
+            return Figure(key, "constant", float(ours.value), ours.unit, ours.source, note=ours.note)
+        note = f"Typed for this rig; the product's own is {ours.value:g}."
+        return Figure(key, "given", self._overrides[id], ours.unit, "given", note=note)
 
     def compute(self, key: str, formula: str, unit: str, source: str = "physics", /, **inputs: Input) -> Figure:
         """A figure that follows from others by ``formula``."""
@@ -112,35 +121,49 @@ class Sheet:
     def simulate(self, key: str, value: float, unit: str, source: str, inputs: Mapping[str, Figure], note: str = "") -> Figure:
         """A value out of a model that is more than a formula; its inputs and its source are named."""
         keys: dict[str, str | tuple[str, ...]] = {name: figure.key for name, figure in inputs.items()}
+        self._note_inputs(keys.values())
         return self._add(Figure(key, "simulated", float(value), unit, require_source(source), None, keys, note))
 
     def curve(self, key: str, curve: str, x: Figure) -> Figure:
         """A value read from a curve at ``x``: the rig's own where it has one of that id, otherwise of the data files."""
         about = curves()[curve]
-        if curve in self._own_curves:
-            xs, ys = (self._own_points(curve, axis) for axis in (0, 1))
-            return self._work("looked_up", key, "interp(xs, ys, x)", about.unit, "given", {"xs": xs, "ys": ys, "x": x})
-        return self._work("looked_up", key, f"interp({curve}, x)", about.unit, about.source, {"x": x})
+        if curve not in self._own_curves:
+            return self._work("looked_up", key, f"interp({curve}, x)", about.unit, about.source, {"x": x})
+        xs, ys = (self._kept_points(curve, axis) for axis in (0, 1))
+        return self._work("looked_up", key, "interp(xs, ys, x)", about.unit, "given", {"xs": xs, "ys": ys, "x": x})
 
     def curve_points(self, curve: str) -> Curve:
         """The points that :meth:`curve` reads between."""
         return self._own_curves.get(curve) or curves()[curve].points
 
+    def _kept_points(self, curve: str, axis: int) -> Figure:
+        points = self._own_points(curve, axis)
+        return self._figures.get(points.key) or self._add(points)
+
     def _own_points(self, curve: str, axis: int) -> Figure:
-        key = f"assumptions.{curve}.{'xy'[axis]}"
-        known = self.figures.get(key)
-        return known or self.given(key, tuple(point[axis] for point in self._own_curves[curve]), "")
+        points = tuple(float(point[axis]) for point in self._own_curves[curve])
+        return Figure(f"assumptions.{curve}.{'xy'[axis]}", "given", points, "", "given")
 
     def _work(self, kind: Kind, key: str, formula: str, unit: str, source: str, inputs: dict[str, Input]) -> Figure:
-        values = {name: _value(given) for name, given in inputs.items()}
+        values: dict[str, Value] = {}
+        keys: dict[str, str | tuple[str, ...]] = {}
+        for name, given in inputs.items():
+            if isinstance(given, Figure):
+                values[name], keys[name] = given.value, given.key
+            else:
+                values[name] = _numbers(given)
+                keys[name] = tuple([figure.key for figure in given])
+        self._note_inputs(keys.values())
         value = evaluate_formula(formula, values)
-        keys = {name: _key(given) for name, given in inputs.items()}
         return self._add(Figure(key, kind, value, unit, require_source(source), formula, keys))
 
+    def _note_inputs(self, keys: Iterable[str | tuple[str, ...]]) -> None:
+        """Called with the inputs of a figure before it is worked out."""
+
     def _add(self, figure: Figure) -> Figure:
-        if figure.key in self.figures:
+        if figure.key in self._figures:
             raise FormulaError(f"{figure.key} is worked out twice")
-        self.figures[figure.key] = figure
+        self._figures[figure.key] = figure
         return figure
 
 
@@ -150,9 +173,8 @@ def _plain(value: float | str | tuple[float, ...]) -> Value:
     return tuple(float(v) for v in value) if isinstance(value, tuple) else float(value)
 
 
-def _value(given: Input) -> Value:
-    return given.value if isinstance(given, Figure) else tuple(figure.number for figure in given)
-
-
-def _key(given: Input) -> str | tuple[str, ...]:
-    return given.key if isinstance(given, Figure) else tuple(figure.key for figure in given)
+def _numbers(given: Sequence[Figure]) -> tuple[float, ...]:
+    values = [figure.value for figure in given]
+    if any(type(value) is not float for value in values):
+        raise FormulaError(f"{[figure.key for figure in given]} are not all one number each")
+    return cast(tuple[float, ...], tuple(values))

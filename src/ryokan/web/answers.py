@@ -5,15 +5,16 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from typing import Literal
 
-from ryokan.core.data.assumptions import CHEMISTRIES, assumptions
+from ryokan.core.data.assumptions import assumptions
 from ryokan.core.data.provenance import sources
 from ryokan.core.data.tables import CONDUCTANCE, tables
 from ryokan.core.figure import Figure
-from ryokan.core.findings.model import SEVERITIES, Finding, StepName
+from ryokan.core.findings.model import SEVERITIES, Finding
 from ryokan.core.findings.overruling import overruling_of
 from ryokan.core.loads.line import Question, write_line
 from ryokan.core.overruled import Overruled
 from ryokan.core.parts.model import KINDS, PartKind
+from ryokan.core.registry import STEP_BY_NAME
 from ryokan.core.rig import Rig
 from ryokan.core.wiring.model import stock_conductors
 from ryokan.operations.accounts import EDITORS, Actor
@@ -39,29 +40,6 @@ from ryokan.wording.parts import KIND_NAMES, fields_of
 from ryokan.wording.quantities import quantity
 from ryokan.wording.reader import Reader
 from ryokan.wording.tables import COLUMNS
-
-_DEPTHS = tuple(f"assumptions.{chemistry}.dod_frac" for chemistry in CHEMISTRIES)
-
-# Which figures a step's page shows, by the first part of their key.
-_PREFIXES: dict[StepName, tuple[str, ...]] = {
-    "survey": ("survey.", "space.", "parts.mass_kg", "storage.usable_wh", "storage.days_without_charge", "charging.link."),
-    "brief": ("brief.", "loads.quiet", "storage.days_after_growth", "solar.need_after_growth_w"),
-    "loads": ("loads.", "inverter.idle", "brief.believed"),
-    "storage": (
-        "storage.",
-        "loads.worst_run",
-        "loads.wh_per_day",
-        "brief.believed",
-        "space.",
-        "inverter.cutoff_v",
-        "loads.row.bank~heaters",
-        *_DEPTHS,
-    ),
-    "inverter": ("inverter.", "storage.bms", "space.", "wiring.main.one_way_length_m", "region.", "assumptions.motor"),
-    "solar": ("solar.", "loads.mean_wh", "climate.", "assumptions.portable_set_out_frac"),
-    "charging": ("charging.", "brief.driving", "storage.charge_v"),
-    "wiring": ("wiring.", "inverter.dc_current", "inverter.cutoff_v"),
-}
 
 
 def source_answer(id: str, reader: Reader) -> schemas.SourceAnswer:
@@ -288,9 +266,9 @@ def _list(figure: Figure) -> list[float]:
     return list(figure.value) if isinstance(figure.value, tuple) else [figure.number]
 
 
-def step_report(opened: Worked, step: StepName, reader: Reader) -> schemas.StepReport:
+def step_report(opened: Worked, step: str, reader: Reader) -> schemas.StepReport:
     """The figures of one step."""
-    prefixes = _PREFIXES[step]
+    prefixes = STEP_BY_NAME[step].shows
     return schemas.StepReport(
         revision=opened.revision.number,
         figures={key: figure_value(f, reader) for key, f in opened.report.figures.items() if key.startswith(prefixes)},

@@ -3,14 +3,20 @@
 from __future__ import annotations
 
 from datetime import date, datetime
-from typing import Any, Literal, TypeAlias
+from typing import TYPE_CHECKING, Any, Literal, TypeAlias
 from uuid import UUID
 
 from pydantic import BaseModel, ConfigDict, Field, RootModel
 
 from ryokan.core.evaluate import StepState
-from ryokan.core.findings.model import Severity, StepName
+from ryokan.core.findings.model import Severity
+from ryokan.core.registry import STEP_BY_NAME
 from ryokan.core.rig import Rig
+
+if TYPE_CHECKING:
+    StepName: TypeAlias = str
+else:
+    StepName = Literal[*STEP_BY_NAME]  # whatever steps there are
 
 Role: TypeAlias = Literal["owner", "designer", "fitter", "viewer"]
 

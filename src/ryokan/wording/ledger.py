@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from ryokan.core.evaluate import Report
 from ryokan.core.figure import Figure
-from ryokan.core.findings.model import Severity, StepName
+from ryokan.core.findings.model import Severity
 from ryokan.core.rig import Rig
 from ryokan.wording.quantities import number
 
@@ -19,7 +19,7 @@ class LedgerLine:
     """One line: ``severity`` is that of the finding which says that have does not meet need."""
 
     key: str  # of the need: what the line is about, whatever its label says of the rig at hand
-    step: StepName | None  # None: of everything chosen so far
+    step: str | None  # None: of everything chosen so far
     label: str
     need: Figure | None
     have: Figure | None
@@ -27,7 +27,7 @@ class LedgerLine:
 
 
 # step, label, key of the need, key of what was chosen, findings that speak of this line
-_LINES: tuple[tuple[StepName, str, str, str | None, tuple[str, ...]], ...] = (
+_LINES: tuple[tuple[str, str, str, str | None, tuple[str, ...]], ...] = (
     ("loads", "A day, with margin", "loads.wh_per_day_with_margin", None, ()),
     ("storage", "Bank, {chemistry}", "storage.need_wh", "storage.have_wh", ("storage.days_short",)),
     ("storage", "at {nominal_v} V", "storage.need_ah", "storage.have_ah", ("storage.days_short",)),

@@ -18,7 +18,7 @@ def lithium_on_alternator(rig: Rig, sheet: Sheet) -> Trouble | None:
 
 
 def _heats(rig: Rig, sheet: Sheet) -> bool:
-    return rig.storage.self_heating or "storage.unit.self_heating" in sheet.figures
+    return rig.storage.self_heating or "storage.unit.self_heating" in sheet
 
 
 @rule("charging.below_freezing", "danger", "abyc_e13")
@@ -74,7 +74,7 @@ def hookup_too_small(rig: Rig, sheet: Sheet) -> Trouble | None:
 @rule("charging.refill_shorter_than_taper", "fault", "practice", worse=("taper", "hours"))
 def refill_shorter_than_taper(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The hours allowed on a hookup are used up by the taper alone."""
-    if "charging.shore.need_a" in sheet.figures:
+    if "charging.shore.need_a" in sheet:
         return None
     return Trouble(
         figures={

@@ -2,8 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from ryokan.core.charging.model import Charging, Hookup
+from ryokan.core.data.tables import tables
 from ryokan.core.figure import Figure, Sheet
+from ryokan.core.rig import Stay
 
 
 def shore_need(sheet: Sheet, charging: Charging, chemistry: str, hookup: Hookup | None) -> None:
@@ -84,6 +88,17 @@ def _through_hookup(sheet: Sheet, hookup: Hookup, charger: Figure, charge_v: Fig
         charge_v=charge_v,
     )
     return sheet.compute("charging.shore.through_hookup_a", "min(charger, limit)", "A", charger=charger, limit=limit)
+
+
+def smallest_hookup(stays: Mapping[str, Stay]) -> Hookup | None:
+    """The weakest hookup among the stays, by what it gives continuously; None where no stay has one."""
+
+    def watts(hookup: Hookup) -> float:
+        hookups = tables()["hookups"]
+        breaker_a, voltage_v, share = (hookups.value(hookup, column) for column in hookups.columns)
+        return breaker_a * voltage_v * share
+
+    return min((stay.hookup for stay in stays.values() if stay.hookup != "none"), key=watts, default=None)
 
 
 def all_sources(sheet: Sheet, chemistry: str, links: list[Figure]) -> None:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ryokan.core.climate.stay import MONTHS, air_at_stay, at_stay, nights_in_months
+from ryokan.core.climate.stay import MONTHS
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.itinerary import months_of
 from ryokan.core.rig import Rig, Stay
@@ -33,7 +33,7 @@ def _without_hookup(stays: dict[str, Stay]) -> dict[str, Stay]:
 
 def worked_out(sheet: Sheet, rig: Rig) -> dict[str, Stay]:
     """Stays whose sun stands on the sheet."""
-    return {id: stay for id, stay in sunlit(rig).items() if f"climate.stay.{id}.away_km" in sheet.figures}
+    return {id: stay for id, stay in sunlit(rig).items() if f"climate.stay.{id}.away_km" in sheet}
 
 
 def months_lacking(rig: Rig) -> list[str]:
@@ -42,40 +42,59 @@ def months_lacking(rig: Rig) -> list[str]:
     return [MONTHS[month - 1] for month in met if rig.solar.psh_by_month.get(str(month)) is None]
 
 
-def journey_sun(sheet: Sheet, rig: Rig) -> None:
-    """Peak sun hours, the yield of a rated watt and the temperatures by month, of the stays that have a place.
+def modelled(rig: Rig) -> bool:
+    """Whether the sun is worked out for places, or for those of a weather file, and there are any."""
+    return rig.solar.sun_from in ("places", "file") and bool(sunlit(rig))
+
+
+def corrected_by(sheet: Sheet, rig: Rig) -> Figure:
+    """What the irradiation is multiplied by: the reanalysis reads high, a weather file is taken as it is."""
+    if rig.solar.sun_from == "file":
+        return sheet["climate.correction_frac"]
+    return sheet.assumption("reanalysis_frac")
+
+
+def correction(sheet: Sheet, rig: Rig) -> None:
+    """How the irradiation is corrected, where it is worked out at all."""
+    if not modelled(rig):
+        return
+    if rig.solar.sun_from == "file":
+        sheet.constant("climate.correction_frac", 1.0, "", "weather_file")
+    sheet.compute("climate.bias_applied", "1 − correction", "", "typical_years", correction=corrected_by(sheet, rig))
+
+
+def how_it_lies(sheet: Sheet, rig: Rig) -> None:
+    """How the array lies, and how often the portable one is turned, where the sun on them is worked out. [°]"""
+    if not modelled(rig):
+        return
+    sheet.given("solar.panel_tilt_deg", rig.solar.panel_tilt_deg, "°")
+    if rig.solar.portable.rated_w is not None:
+        sheet.given("solar.portable_turned_per_day", float(rig.solar.portable.turned_per_day), "")
+
+
+def months_together(sheet: Sheet, rig: Rig) -> None:
+    """Peak sun hours and the yield of a rated watt by month, of the stays that have a place. [kWh/m² a day, Wh/W a day]
 
     Several stays of one month count by their nights there; stays on a hookup do not where others live by the sun. Left out
-    where the sun is typed, or no stay has a place. [kWh/m² a day, Wh/W a day, °C]
+    where the sun is typed, or no stay has a place.
     """
     if rig.solar.sun_from == "months":
         _by_hand(sheet, rig)
+    if not modelled(rig):
         return
-    stays = sunlit(rig)
-    if rig.solar.sun_from == "typed" or not stays:
-        return
-    if rig.solar.sun_from == "file":
-        correction = sheet.constant("climate.correction_frac", 1.0, "", "weather_file")
-    else:
-        correction = sheet.assumption("reanalysis_frac")
-    sheet.compute("climate.bias_applied", "1 − correction", "", "typical_years", correction=correction)
-    # The array lies on the roof in the cold of every stay, also of those on a hookup.
-    everywhere = located(rig)
-    for id, stay in everywhere.items():
-        air_at_stay(sheet, rig.solar, id, stay, correction)
     by_month: dict[int, list[str]] = {}
-    for id, stay in stays.items():
-        nights_in_months(sheet, id, stay)
-        at_stay(sheet, rig.solar, id, stay, correction)
+    for id, stay in sunlit(rig).items():
         for month in months_of(stay):
             by_month.setdefault(month, []).append(f"climate.stay.{id}.{MONTHS[month - 1]}")
     for month in sorted(by_month):
         _month(sheet, MONTHS[month - 1], by_month[month], portable=rig.solar.portable.rated_w is not None)
-    _records(
-        sheet,
-        rig.solar,
-        [f"climate.stay.{id}.{MONTHS[month - 1]}" for id, stay in everywhere.items() for month in months_of(stay)],
-    )
+
+
+def records(sheet: Sheet, rig: Rig) -> None:
+    """Coldest and hottest to reckon with. The array lies on the roof in the cold of every stay, also of those on a hookup."""
+    if modelled(rig):
+        bases = [f"climate.stay.{id}.{MONTHS[month - 1]}" for id, stay in located(rig).items() for month in months_of(stay)]
+        _records(sheet, rig.solar, bases)
 
 
 def _by_hand(sheet: Sheet, rig: Rig) -> None:
@@ -107,7 +126,7 @@ def _month(sheet: Sheet, month: str, bases: list[str], *, portable: bool) -> Non
     for key, name, unit in means:
         each = [sheet[f"{base}.{name}"] for base in bases]
         sheet.compute(key, "sum(nights × each) ÷ sum(nights)", unit, "practice", nights=nights, each=each)
-    measured = "climate.correction_frac" in sheet.figures
+    measured = "climate.correction_frac" in sheet
     off = sheet.get("climate.year_to_year_frac") if measured else sheet.assumption("reanalysis_uncertainty_frac")
     if off is None:  # months of one place differ from year to year even where they were measured
         off = sheet.constant("climate.year_to_year_frac", 0.1, "", "practice")

@@ -111,7 +111,7 @@ def at_stay(sheet: Sheet, solar: Solar, id: str, stay: Stay, correction: Figure)
     above = sky_of(solar, place_of(stay))
     sheet.simulate(f"{base}.away_km", above.away_km, "km", _source(solar), inputs)
     sheet.given(f"{base}.shade_frac", stay.shade_frac, "")
-    tilt = sheet.get("solar.panel_tilt_deg") or sheet.given("solar.panel_tilt_deg", solar.panel_tilt_deg, "°")
+    tilt = sheet["solar.panel_tilt_deg"]
     for month in months_of(stay):
         _month_at_stay(sheet, solar, id, stay, month, {**inputs, "tilt": tilt})
 
@@ -179,8 +179,7 @@ def _portable(sheet: Sheet, solar: Solar, stay: Stay, month: int, base: str, inp
         place, month, sky_of(solar, place), portable_panel(solar),
         correction=inputs["correction"].number, surroundings=Surroundings(horizon=stay.horizon),
     )  # fmt: skip
-    turned = sheet.get("solar.portable_turned_per_day")
-    turned = turned or sheet.given("solar.portable_turned_per_day", float(solar.portable.turned_per_day), "")
+    turned = sheet["solar.portable_turned_per_day"]
     bare = sheet.simulate(
         f"{base}.portable_bare_wh_per_w", float(sun.wh_per_w.mean()), "Wh/W", "pvlib", {**inputs, "turned": turned}
     )

@@ -11,11 +11,8 @@ from ryokan.core.rig import Rig
 from ryokan.core.subjects import finding_key
 
 Severity: TypeAlias = Literal["danger", "fault", "advice"]
-StepName: TypeAlias = Literal["survey", "brief", "loads", "storage", "inverter", "solar", "charging", "wiring"]
 
 SEVERITIES: tuple[Severity, ...] = ("danger", "fault", "advice")
-STEPS: tuple[StepName, ...] = ("survey", "brief", "loads", "storage", "inverter", "solar", "charging", "wiring")
-_STEP_BY_NAME: dict[str, StepName] = {step: step for step in STEPS}
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,7 +34,7 @@ class Finding:
 
     code: str
     severity: Severity
-    step: StepName
+    step: str
     source: str
     figures: Mapping[str, str]
     words: Mapping[str, str] = field(default_factory=dict)
@@ -97,9 +94,9 @@ class Rule:
     each: Things[Any] | None = None
 
     @property
-    def step(self) -> StepName:
+    def step(self) -> str:
         """The step whose figures the rule judges: the first part of its code."""
-        return _STEP_BY_NAME[self.code.partition(".")[0]]
+        return self.code.partition(".")[0]
 
     def judge(self, rig: Rig, sheet: Sheet) -> list[Finding]:
         """A finding for each thing that breaks the rule."""

@@ -177,7 +177,7 @@ PRE_CHARGE_FROM_W = 3000.0  # or 48 V, where large capacitors spark, weld contac
 def pre_charge_missing(rig: Rig, sheet: Sheet) -> Trouble | None:
     """A large inverter is connected with its capacitors empty: the spark welds contacts and trips the bank's electronics."""
     rated = sheet.get("inverter.rated_w")
-    if rig.inverter.chosen is None or rated is None or "inverter.part.pre_charge" in sheet.figures:
+    if rig.inverter.chosen is None or rated is None or "inverter.part.pre_charge" in sheet:
         return None
     if rig.inverter.pre_charge or (rated.number < PRE_CHARGE_FROM_W and rig.storage.system_v < 48):
         return None
@@ -219,4 +219,4 @@ def switch_out_of_reach(rig: Rig, sheet: Sheet, box: Compartment) -> Trouble | N
     """It is switched by hand and stands where nobody reaches it from inside, with no remote switch."""
     if box.reached == "inside" or rig.inverter.on != "by_hand":
         return None
-    return None if "inverter.part.remote_switch" in sheet.figures else Trouble()
+    return None if "inverter.part.remote_switch" in sheet else Trouble()

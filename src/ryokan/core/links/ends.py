@@ -7,8 +7,11 @@ from ryokan.core.links.model import Link
 from ryokan.core.loads.model import SEASONS, Season
 from ryokan.core.loads.rows import Powered, counted_as
 from ryokan.core.loads.seasons import seasons_of
+from ryokan.core.question import Answer
 from ryokan.core.rig import Rig
 
+GIVEN_AWAY: Answer[list[Powered]] = Answer("charging.to_others")
+BROUGHT: Answer[list[Figure]] = Answer("charging.from_others")
 ROW_PREFIX = "to~"  # no load of the audit can be called so
 GROUP = "other systems"
 

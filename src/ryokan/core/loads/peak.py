@@ -61,8 +61,7 @@ def _start_extra_w(sheet: Sheet, prefix: str, row: Powered, rows: Sequence[Power
     """Watts that one starting unit of the row adds to the running sum; None where it starts softly."""
     if row.load.start_factor == 1:
         return None
-    factor_key = f"loads.row.{row.id}.start_factor"
-    factor = sheet.get(factor_key) or sheet.given(factor_key, row.load.start_factor, "")
+    factor = sheet[f"loads.row.{row.id}.start_factor"]
     formula = "unit × (start_factor − 1)"
     inputs: dict[str, Input] = {"unit": row.unit_w, "start_factor": factor}
     members = _exclusive_groups(rows).get(row.load.never_with or "", [])

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 from ryokan.core.errors import FormulaError
 from ryokan.core.figure import Figure, Sheet
@@ -17,6 +17,10 @@ from ryokan.core.loads.model import (
     Watts,
     WhPerDay,
 )
+from ryokan.core.question import Answer, AnswerOfEach
+
+if TYPE_CHECKING:
+    from ryokan.core.scope import Scope
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,6 +41,28 @@ class Row(Powered):
 
     duty: Figure  # share of its hours that it runs
     wh_per_day: Figure  # at the device, on a day of use [Wh]
+
+
+POWERED: AnswerOfEach[Powered] = AnswerOfEach("loads.powered")  # every load that counts
+ALL_ROWS: Answer[list[Powered]] = Answer("loads.all_rows")  # with what feeds other systems and the bank's heaters
+MET: Answer[list[Powered]] = Answer("loads.met")  # what the journey meets in any season
+PLAIN: AnswerOfEach[Row] = AnswerOfEach("loads.energy")  # rows that use the same in every season
+PLANNED: AnswerOfEach[Row | None] = AnswerOfEach("loads.planned")  # None: not in the season that is planned for
+
+
+def planned_rows(scope: Scope) -> list[Row]:
+    """Rows of the season that is planned for, in their order."""
+    return [row for row in scope.answers(PLANNED).values() if row is not None]
+
+
+def resting_rows(scope: Scope) -> list[Row]:
+    """Those of the planned season that count on days with no charging."""
+    return [row for row in planned_rows(scope) if from_a_bank_at_rest(row.load)]
+
+
+def from_a_bank_at_rest(load: Load) -> bool:
+    """Whether a load counts on days with no charging: not what runs only while driving, on shore or when charge abounds."""
+    return load.when in ("always", "anchor")
 
 
 # Draws that state energy: weather does not change what was stated or measured.

@@ -26,7 +26,7 @@ def _watts(load: Load) -> float:
 def lower_step_would_do(rig: Rig, sheet: Sheet, one: tuple[str, Load]) -> Trouble | None:
     """The chosen inverter is short, and an appliance with several settings could run longer at a lower one."""
     need, rated, (id, load) = sheet["inverter.need_continuous_w"], sheet["inverter.rated_w"], one
-    headroom = sheet["assumptions.inverter_headroom"].number
+    headroom = sheet.assumption("inverter_headroom").number
     short_w = (need.number - rated.number) / headroom * load.power_factor / load.quantity
     enough = [step for step in _lower_steps_w(load) if _watts(load) - step >= short_w]
     step_w = (enough or _lower_steps_w(load))[-1 if enough else 0]

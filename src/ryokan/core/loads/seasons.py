@@ -7,8 +7,12 @@ from collections.abc import Mapping, Sequence
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.itinerary import months_of
 from ryokan.core.loads.model import SEASONS, Ambient, Load, Season
-from ryokan.core.loads.rows import STATED_ENERGY, Powered, Row, energy_of, wh_at_bank
+from ryokan.core.loads.rows import STATED_ENERGY, Powered, Row, wh_at_bank
+from ryokan.core.question import Answer
 from ryokan.core.rig import Brief, Rig, Stay
+
+SEASON: Answer[Season] = Answer("loads.seasons")  # the one that the bank is planned for
+MEAN_BY_MONTH: Answer[dict[int, Figure]] = Answer("loads.months")
 
 # Meteorological seasons of the north by month; the south is half a year on.
 _NORTH: dict[int, Season] = {
@@ -64,18 +68,30 @@ def duty_frac(rig: Rig, load: Load, season: Season) -> float:
     return max(load.duty_by_ambient.get(ambient, load.duty_frac) for ambient in ambients(rig, season))
 
 
-def by_season(sheet: Sheet, rig: Rig, rows: Sequence[Powered]) -> dict[Season, Figure]:
-    """What the devices use on a full day of each season, at a bank at rest. [Wh]"""
-    plain = [energy_of(sheet, row, row.load.duty_frac) for row in rows if not follows_seasons(row.load)]
+def by_season(sheet: Sheet, rig: Rig, rows: Sequence[Powered], plain: Sequence[Row]) -> dict[Season, Figure]:
+    """What the devices use on a full day of each season, at a bank at rest. [Wh]
+
+    ``plain`` are those of the rows that use the same in every season.
+    """
+    steady = [row.wh_per_day for row in plain]
     totals: dict[Season, Figure] = {}
     for season in SEASONS:
         seasonal = [
-            _in_season_wh(sheet, rig, row, season) for row in rows if follows_seasons(row.load) and in_season(row.load, season)
+            sheet[f"loads.row.{row.id}.{season}.wh_per_day"]
+            for row in rows
+            if follows_seasons(row.load) and in_season(row.load, season)
         ]
-        totals[season] = sheet.compute(f"loads.wh_per_day.{season}", "sum(rows)", "Wh", rows=[*plain, *seasonal])
+        totals[season] = sheet.compute(f"loads.wh_per_day.{season}", "sum(rows)", "Wh", rows=[*steady, *seasonal])
     months = [totals[season_of(month, rig.brief.hemisphere)] for month in range(1, 13)]
     sheet.compute("loads.wh_per_day_by_month", "seasons", "Wh", "practice", seasons=months)
     return totals
+
+
+def in_each_season(sheet: Sheet, rig: Rig, row: Powered) -> None:
+    """What a load that follows the seasons uses in each one that it is used in. [Wh]"""
+    for season in SEASONS:
+        if in_season(row.load, season):
+            _in_season_wh(sheet, rig, row, season)
 
 
 def _in_season_wh(sheet: Sheet, rig: Rig, row: Powered, season: Season) -> Figure:

@@ -5,8 +5,8 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from ryokan.core.findings.storage import MAX_PARALLEL, SLACK
 from ryokan.core.parts.model import Battery
+from ryokan.core.storage.rules import MAX_PARALLEL, SLACK
 from ryokan.core.storage.volts_class import in_series
 
 

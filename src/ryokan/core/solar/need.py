@@ -10,7 +10,7 @@ from ryokan.core.figure import Figure, Sheet
 from ryokan.core.solar.model import Solar
 
 
-def array_need(sheet: Sheet, solar: Solar, chemistry: str, wh_by_month: Mapping[str, Figure]) -> Figure:
+def array_need(sheet: Sheet, solar: Solar, chemistry: str, wh_by_month: Mapping[str, Figure]) -> None:
     """Rated watts that put back a mean day in a day's sun: the typed one, or that of each month of the journey. [W]
 
     The share used while the sun shines skips the bank; the rest pays for the round trip. The array-to-load ratio on top
@@ -26,9 +26,12 @@ def array_need(sheet: Sheet, solar: Solar, chemistry: str, wh_by_month: Mapping[
     if solar.portable.rated_w is not None:
         sheet.assumption("portable_set_out_frac")  # asked beside it also where no sun is known yet
     months = sunny_months(sheet)
-    need = _by_months(sheet, solar, months, wanted, wh_by_month) if months else _by_typed_sun(sheet, solar, wanted)
+    if months:
+        _by_months(sheet, solar, months, wanted, wh_by_month)
+    else:
+        _by_typed_sun(sheet, solar, wanted)
     if solar.array_w is None:
-        return need
+        return
     have = sheet.given("solar.have_w", solar.array_w, "W")
     sheet.compute(
         "solar.have_wh_per_day",
@@ -39,7 +42,11 @@ def array_need(sheet: Sheet, solar: Solar, chemistry: str, wh_by_month: Mapping[
         sun=sheet["solar.peak_sun_hours"],
         ratio=sheet["solar.performance_ratio"],
     )
-    return have
+
+
+def array_reckoned_with(sheet: Sheet) -> Figure:
+    """Rated watts of the chosen array, else of exactly the need. [W]"""
+    return sheet.get("solar.have_w") or sheet["solar.need_w"]
 
 
 def sunny_months(sheet: Sheet) -> list[str]:
@@ -51,16 +58,16 @@ def sunny_months(sheet: Sheet) -> list[str]:
     ]
 
 
-def _by_typed_sun(sheet: Sheet, solar: Solar, wanted: dict[str, Figure]) -> Figure:
+def _by_typed_sun(sheet: Sheet, solar: Solar, wanted: dict[str, Figure]) -> None:
     sun = sheet.given("solar.peak_sun_hours", solar.peak_sun_hours, "h")
     ratio = typed_ratio(sheet, "solar.performance_ratio")
     formula = "wh × (direct + (1 − direct) ÷ round_trip) ÷ (sun × ratio) × refill"
-    return sheet.compute("solar.need_w", formula, "W", "ieee_1562", sun=sun, ratio=ratio, **wanted)
+    sheet.compute("solar.need_w", formula, "W", "ieee_1562", sun=sun, ratio=ratio, **wanted)
 
 
 def _by_months(
     sheet: Sheet, solar: Solar, months: list[str], wanted: dict[str, Figure], wh_by_month: Mapping[str, Figure]
-) -> Figure:
+) -> None:
     """By the yield and the use of each month; sun and ratio shown are those of the month that governs."""
     formula = "wh × (direct + (1 − direct) ÷ round_trip) ÷ a_watt × refill"
     needs = {}
@@ -84,7 +91,7 @@ def _by_months(
         sheet.compute("solar.portable_wh_per_day", "carried", "Wh", "practice", carried=carried)
         spares = sheet[f"solar.portable_spares_w.{worst}"]
         sheet.compute("solar.portable_spares_w", "spares", "W", "practice", spares=spares)
-    return sheet.compute("solar.need_w", "max(months)", "W", "ieee_1562", months=list(needs.values()))
+    sheet.compute("solar.need_w", "max(months)", "W", "ieee_1562", months=list(needs.values()))
 
 
 def _portable_spares(sheet: Sheet, solar: Solar, month: str, a_watt: Figure) -> Figure | None:

@@ -52,12 +52,12 @@ def balance(sheet: Sheet, rig: Rig) -> None:
 def _pieces(sheet: Sheet, rig: Rig) -> list[tuple[Figure, Figure, Figure]]:
     """Mass and place of each heavy piece: what comes, and as negative masses what was there and weighed."""
     wanted = [
-        ("bank", rig.storage.compartment, "storage.mass_kg" if rig.storage.bank is not None else ""),
-        ("inverter", rig.inverter.compartment, "parts.inverter.mass_kg"),
+        ("bank", rig.storage.compartment, None if rig.storage.bank is None else sheet.get("storage.mass_kg")),
+        ("inverter", rig.inverter.compartment, sheet.get("parts.inverter.mass_kg")),
     ]
     found = []
-    for name, compartment, key in wanted:
-        box, mass = rig.space.compartments.get(compartment or ""), sheet.get(key)
+    for name, compartment, mass in wanted:
+        box = rig.space.compartments.get(compartment or "")
         if box is not None and mass is not None:
             found.append(_at(sheet, f"space.piece.{name}", box, mass, "mass"))
     if not found:

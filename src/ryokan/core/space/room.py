@@ -28,7 +28,7 @@ def room(sheet: Sheet, space: Space) -> None:
             width=sheet.given(f"{base}.width_m", one.width_m, "m"),
             height=sheet.given(f"{base}.height_m", one.height_m, "m"),
         )
-        if "storage.unit.length_m" in sheet.figures:
+        if "storage.unit.length_m" in sheet:
             _units_that_stand(sheet, base)
     if space.roof.outline:
         _roof(sheet, space.roof)

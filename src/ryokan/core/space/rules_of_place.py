@@ -175,7 +175,7 @@ def not_ignition_protected(rig: Rig, sheet: Sheet, box: Compartment) -> Trouble 
     """An inverter that may spark stands in the engine space of a petrol engine, or the bank in its fumes."""
     if not box.engine_space or rig.vehicle.fuel not in ("petrol", "not_known"):
         return None
-    return None if "inverter.part.ignition_protected" in sheet.figures else Trouble()
+    return None if "inverter.part.ignition_protected" in sheet else Trouble()
 
 
 QUIET_DB = 30.0  # at one metre: a fan that nobody wakes from (common practice)

@@ -5,8 +5,10 @@ from __future__ import annotations
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.loads.rows import Powered, counted_as
 from ryokan.core.parts.model import Battery
+from ryokan.core.question import Answer
 from ryokan.core.storage.model import Storage
 
+HEATERS: Answer[list[Powered]] = Answer("storage.heaters")
 ROW_ID = "bank~heaters"  # no load of the audit can be called so
 
 
@@ -38,7 +40,7 @@ def heater_rows(sheet: Sheet, storage: Storage, battery: Battery | None) -> list
 
 
 def _draw_w(sheet: Sheet, key: str, battery: Battery | None) -> Figure:
-    if battery is not None and battery.heater_w is not None and "storage.units" in sheet.figures:
+    if battery is not None and battery.heater_w is not None and "storage.units" in sheet:
         each = sheet.part("storage.unit.heater_w", battery.heater_w, "W", battery)
         return sheet.compute(key, "units × each", "W", units=sheet["storage.units"], each=each)
     return sheet.compute(

@@ -9,8 +9,8 @@ from typing import Any
 from ryokan.core.errors import NoAnswer
 from ryokan.core.figure import Figure
 from ryokan.core.findings.model import replace
-from ryokan.core.findings.storage import MAX_PARALLEL, SLACK
 from ryokan.core.rig import Rig
+from ryokan.core.storage.rules import MAX_PARALLEL, SLACK
 
 STEP_AH = 10  # what a bank by its amp-hours is rounded up to
 LARGEST_AH = 20_000

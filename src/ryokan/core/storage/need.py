@@ -107,7 +107,7 @@ def _by_school(sheet: Sheet, storage: Storage) -> Figure:
     key, have = "storage.need_wh", sheet.get("storage.have_wh")
     if storage.school == "three_daily":
         return sheet.compute(key, "3 × day", "Wh", "practice", day=sheet["loads.wh_per_day_at_bank"])
-    if storage.school == "wish" and "storage.need_by.wish_wh" in sheet.figures:
+    if storage.school == "wish" and "storage.need_by.wish_wh" in sheet:
         return sheet.compute(key, "wished", "Wh", "practice", wished=sheet["storage.need_by.wish_wh"])
     if storage.school == "price_list" and have is not None:
         return sheet.compute(key, "chosen", "Wh", "given", chosen=have)

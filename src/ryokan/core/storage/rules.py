@@ -191,11 +191,12 @@ def _parallel(sheet: Sheet) -> float:
 @rule("storage.unlike_strings", "danger", "practice")
 def unlike_strings(rig: Rig, sheet: Sheet) -> Trouble | None:
     """Units of different kinds or sizes share a string or a bus: one is always over- or undercharged."""
-    strings = [key.rsplit(".", 1)[0] for key in sheet.figures if key.startswith("storage.string.") and key.endswith(".wh")]
+    bank = rig.storage.bank
+    strings = [f"storage.string.{id}" for id in bank.ordered_strings()] if bank is not None else []
     if not strings:
         return None
     kinds = {tuple(zip(*(_list(sheet[f"{base}.{name}"]) for name in ("unit_v", "unit_ah")), strict=True)) for base in strings}
-    mixed = len(kinds) > 1 or any(len(set(units)) > 1 for units in kinds) or "storage.string_chemistries" in sheet.figures
+    mixed = len(kinds) > 1 or any(len(set(units)) > 1 for units in kinds) or "storage.string_chemistries" in sheet
     return Trouble(figures={"volts": sheet["storage.arrangement.volts_v"]}) if mixed else None
 
 
@@ -221,7 +222,7 @@ def side_take_off(rig: Rig, sheet: Sheet) -> Trouble | None:
 @rule("storage.many_in_parallel", "advice", "practice", worse=("parallel",))
 def many_in_parallel(rig: Rig, sheet: Sheet) -> Trouble | None:
     """More strings on one bus than is usual, and their maker says nothing of it."""
-    if _parallel(sheet) <= MOST_PARALLEL or "storage.unit.max_parallel" in sheet.figures:
+    if _parallel(sheet) <= MOST_PARALLEL or "storage.unit.max_parallel" in sheet:
         return None
     return Trouble(figures={"parallel": sheet["storage.arrangement.parallel"]})
 
@@ -346,7 +347,7 @@ def custom_not_described(rig: Rig, sheet: Sheet) -> Trouble | None:
 @rule("storage.wish_not_there", "advice", "product")
 def wish_not_there(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The bank is to be sized by one wish, and the wish names no load of the sheet: the audit stands in."""
-    if rig.storage.school != "wish" or "storage.need_by.wish_wh" in sheet.figures:
+    if rig.storage.school != "wish" or "storage.need_by.wish_wh" in sheet:
         return None
     return Trouble(figures={"need": sheet["storage.need_wh"]})
 

@@ -35,7 +35,7 @@ def how_long(rig: Rig, figures: Mapping[str, Figure], loads: Collection[str], fr
     sheet = Sheet(dict(rig.assumptions), rig.storage.own_curves)
     sheet.figures.update(figures)
     draws = [draw for id, load in rig.active_loads().items() if id in loads and (draw := _at_bank_w(sheet, id, load.feed))]
-    if any(rig.loads[id].feed == "ac" for id in loads if id in rig.loads) and "inverter.idle_w" in sheet.figures:
+    if any(rig.loads[id].feed == "ac" for id in loads if id in rig.loads) and "inverter.idle_w" in sheet:
         draws.append(sheet["inverter.idle_w"])
     start = sheet.given("running.from_frac", from_frac, "")
     chemistry = rig.storage.chemistry
@@ -59,7 +59,7 @@ def how_long(rig: Rig, figures: Mapping[str, Figure], loads: Collection[str], fr
 def _at_bank_w(sheet: Sheet, id: str, feed: str) -> Figure | None:
     """Mean watts that a load takes from the bank while it is on; None where the season does not bring it."""
     base = f"loads.row.{id}"
-    if f"{base}.duty_frac" not in sheet.figures:
+    if f"{base}.duty_frac" not in sheet:
         return None
     watts, duty = sheet[f"{base}.running_w"], sheet[f"{base}.duty_frac"]
     key = f"running.{id}.draw_w"

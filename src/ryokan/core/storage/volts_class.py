@@ -37,7 +37,7 @@ def by_class(sheet: Sheet, storage: Storage) -> None:
 
 
 def _same_units(sheet: Sheet, storage: Storage, base: str, volts: int) -> None:
-    if storage.bank is None or storage.bank.units is None or "storage.unit.nominal_v" not in sheet.figures:
+    if storage.bank is None or storage.bank.units is None or "storage.unit.nominal_v" not in sheet:
         return
     unit_v, count = sheet["storage.unit.nominal_v"], sheet["storage.units"]
     nominal_v = sheet["storage.nominal_v"].number * volts / storage.system_v

@@ -20,7 +20,7 @@ def payload(sheet: Sheet, rig: Rig) -> None:
     found = [_mass(sheet, id, bank) for id, bank in rig.survey.of_kind(FoundBank).items()]
     if found:
         sheet.compute("survey.found_mass_kg", "sum(banks)", "kg", banks=found)
-    if "parts.mass_kg" not in sheet.figures:
+    if "parts.mass_kg" not in sheet:
         return
     mass = sheet["parts.mass_kg"]
     if found:

@@ -1,0 +1,97 @@
+"""Questions about the sun and the air of the stays; they stand behind those of the array."""
+
+from __future__ import annotations
+
+from ryokan.core.climate import journey
+from ryokan.core.climate.journey import corrected_by, located, modelled, sunlit
+from ryokan.core.climate.stay import air_at_stay, at_stay, nights_in_months
+from ryokan.core.question import question
+from ryokan.core.rig import Stay
+from ryokan.core.scope import Scope
+
+
+@question(rig=("solar", "stays"), writes={"": ("climate.{bias_applied, correction_frac}",)})
+def correction(scope: Scope) -> None:
+    """How the irradiation is corrected."""
+    journey.correction(scope, scope.rig)
+
+
+def each_place(scope: Scope) -> dict[str, Stay]:
+    """Stays whose place is known."""
+    return located(scope.rig) if modelled(scope.rig) else {}
+
+
+@question(
+    reads=("climate.correction_frac",),
+    rig=("solar", "stays"),
+    writes={"°": ("climate.stay.*.{lat_deg, lon_deg}",), "°C": ("climate.stay.*.*.{afternoon_c, night_c}",)},
+    each=each_place,
+)
+def air(scope: Scope, id: str, stay: Stay) -> None:
+    """Nights and afternoons of one stay."""
+    air_at_stay(scope, scope.rig.solar, id, stay, corrected_by(scope, scope.rig))
+
+
+@question(rig=("solar", "stays"), writes={"": ("solar.portable_turned_per_day",), "°": ("solar.panel_tilt_deg",)})
+def array(scope: Scope) -> None:
+    """How the array lies."""
+    journey.how_it_lies(scope, scope.rig)
+
+
+def each_sunlit(scope: Scope) -> dict[str, Stay]:
+    """Stays that live by the sun."""
+    return sunlit(scope.rig) if modelled(scope.rig) else {}
+
+
+@question(
+    reads=(
+        "brief.stay.*.nights",
+        "climate.correction_frac",
+        "climate.stay.*.{lat_deg, lon_deg}",
+        "solar.{panel_tilt_deg, portable_turned_per_day}",
+    ),
+    rig=("solar", "stays"),
+    writes={
+        "": ("climate.stay.*.*.{begins_on_day, ends_on_day, hidden_frac}", "climate.stay.*.{arrives_on_day, shade_frac}"),
+        "Wh/W": (
+            "climate.stay.*.*.{bare_wh_per_w, best_bare_wh_per_w, best_wh_per_w, yield_wh_per_w}",
+            "climate.stay.*.*.{portable_bare_wh_per_w, portable_wh_per_w}",
+        ),
+        "h": ("climate.stay.*.*.{psh, psh_p10}",),
+        "km": ("climate.stay.*.away_km",),
+        "nights": ("climate.stay.*.*.nights",),
+        "°": ("climate.stay.*.*.{best_faces_deg, best_tilt_deg}",),
+    },
+    each=each_sunlit,
+)
+def sun(scope: Scope, id: str, stay: Stay) -> None:
+    """The sun of one stay."""
+    nights_in_months(scope, id, stay)
+    at_stay(scope, scope.rig.solar, id, stay, corrected_by(scope, scope.rig))
+
+
+@question(
+    reads=("climate.correction_frac", "climate.stay.*.*.{nights, portable_wh_per_w, psh, psh_p10, yield_wh_per_w}"),
+    rig=("solar", "stays"),
+    writes={
+        "": ("climate.year_to_year_frac", "solar.typed_ratio"),
+        "Wh/W": ("solar.portable_wh_per_w.*", "solar.yield_wh_per_w.*"),
+        "h": ("climate.psh.*", "climate.psh.*.{high, low}", "climate.psh_p10.*"),
+    },
+)
+def months(scope: Scope) -> None:
+    """Sun and yield by month."""
+    journey.months_together(scope, scope.rig)
+
+
+@question(
+    reads=("climate.stay.*.*.{afternoon_c, night_c}",),
+    rig=("solar", "stays"),
+    writes={"°C": ("climate.{t_max_record_c, t_min_record_c}",)},
+)
+def records(scope: Scope) -> None:
+    """Coldest and hottest."""
+    journey.records(scope, scope.rig)
+
+
+QUESTIONS = (correction, air, array, sun, months, records)

@@ -1,0 +1,93 @@
+"""The inverter: what the AC loads ask of it, what it draws, and where it stands."""
+
+from __future__ import annotations
+
+from ryokan.core.inverter import rules  # noqa: F401  registers them
+from ryokan.core.inverter.current import dc_current
+from ryokan.core.inverter.need import idle_wh_per_day, inverter_need, surge_given
+from ryokan.core.inverter.place import what_it_gives
+from ryokan.core.loads.rows import MET, PLANNED, resting_rows
+from ryokan.core.question import Step, question
+from ryokan.core.scope import Scope
+
+
+@question(
+    reads=(MET, "loads.row.*.{running_va, running_w, start_factor, unit_w}"),
+    rig=("inverter", "parts.inverter"),
+    writes={
+        "": ("inverter.part.{ignition_protected, legs, pre_charge, remote_switch, waveform}",),
+        "Hz": ("inverter.part.mains_hz",),
+        "V": ("inverter.part.{battery_v, mains_v}",),
+        "VA": ("inverter.running_va",),
+        "W": ("inverter.start.*.extra_w", "inverter.{need_continuous_w, need_surge_w, peak_w, rated_w, worst_start_w}"),
+        "dB": ("inverter.part.noise_db",),
+        "m": ("inverter.part.{height_m, length_m, width_m}",),
+        "s": ("inverter.part.surge_s",),
+    },
+)
+def need(scope: Scope) -> None:
+    """What the AC loads ask for, and the rating reckoned with."""
+    ac_rows = [row for row in scope.answer(MET) if row.load.feed == "ac"]
+    inverter_need(scope, scope.rig.inverter, scope.parts.inverter, ac_rows)
+
+
+@question(
+    reads=(PLANNED, "inverter.rated_w", "loads.row.*.hours_per_day"),
+    rig=("inverter", "parts.inverter"),
+    writes={"W": ("inverter.idle_w",), "Wh": ("inverter.idle_wh_per_day",), "h": ("inverter.on_hours_per_day",)},
+)
+def idle(scope: Scope) -> None:
+    """What it draws itself."""
+    ac_rows = [row for row in resting_rows(scope) if row.load.feed == "ac"]
+    idle_wh_per_day(scope, scope.rig.inverter, scope.parts.inverter, scope.get("inverter.rated_w"), ac_rows)
+
+
+@question(
+    reads=("inverter.{idle_w, rated_w}", "storage.{cutoff_v, nominal_v, system_v}"),
+    rig=("inverter", "parts.inverter"),
+    writes={
+        "A": ("inverter.{dc_current_at_cutoff_a, dc_current_by_class_a, dc_current_nominal_a}",),
+        "V": ("inverter.cutoff_v",),
+        "W": ("inverter.{dc_w_at_rating, heat_w}",),
+    },
+)
+def current(scope: Scope) -> None:
+    """What it takes from the bank at full rating."""
+    dc_current(scope, scope.rig.inverter, scope.parts.inverter, scope.get("inverter.rated_w"))
+
+
+@question(reads=("inverter.rated_w",), rig=("inverter", "parts.inverter"), writes={"W": ("inverter.{have_w, surge_w}",)})
+def surge(scope: Scope) -> None:
+    """Rating and surge of the chosen one."""
+    surge_given(scope, scope.rig.inverter, scope.parts.inverter)
+
+
+@question(
+    reads=(
+        "inverter.{dc_w_at_rating, heat_w, idle_w, idle_wh_per_day, need_surge_w, rated_w}",
+        "loads.wh_per_day_at_bank",
+        "region.mains_v",
+        "storage.{bms_limit_a, nominal_v}",
+    ),
+    rig=("inverter", "parts.inverter", "space", "storage"),
+    writes={
+        "": ("inverter.curve.{efficiency_frac, load_frac}", "inverter.idle_share_frac"),
+        "A": ("inverter.surge_current_a", "storage.bms_peak_a"),
+        "W": ("inverter.{gives_w, receptacle_w}",),
+        "cm²": ("inverter.{vent_cm2, vent_need_cm2}",),
+        "m": ("inverter.way.{bank_m, inverter_m}", "inverter.way_to_bank_m"),
+        "°C": ("inverter.place_c",),
+    },
+)
+def place(scope: Scope) -> None:
+    """What it gives where it stands, and what its place has to give."""
+    what_it_gives(scope, scope.rig, scope.parts.inverter)
+
+
+STEP = Step(
+    name="inverter",
+    questions=(need, idle, current, surge, place),
+    shows=("inverter.", "storage.bms", "space.", "wiring.main.one_way_length_m", "region.", "assumptions.motor"),
+    begun=lambda rig: bool(rig.active_loads()),
+    chosen=lambda rig: rig.inverter.chosen is not None,
+)

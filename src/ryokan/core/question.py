@@ -1,0 +1,236 @@
+"""Questions: what a step works out, declared with what it reads and what it writes.
+
+The order in which questions are asked follows from their declarations, worked out when the program starts: a question comes
+after every question that writes what it reads. Two that read one another stop the program there.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable, Iterable, Mapping, Sequence
+from dataclasses import dataclass, field
+from functools import lru_cache
+from graphlib import CycleError, TopologicalSorter
+from typing import TYPE_CHECKING, Any, Generic, TypeAlias, TypeVar
+
+if TYPE_CHECKING:
+    from ryokan.core.scope import Scope
+
+T = TypeVar("T", covariant=True)
+
+ASSUMPTIONS = "assumptions."
+MONEY = "¤"  # stands for whatever currency a price is in
+
+
+class Undeclared(Exception):
+    """A question read or wrote what it has not declared. A fault of the program, never of a rig."""
+
+
+class BadDeclaration(Exception):
+    """The questions do not fit together; the program does not start."""
+
+
+@dataclass(frozen=True, slots=True)
+class Answer(Generic[T]):
+    """What a question answers besides figures, such as the season that is planned for."""
+
+    name: str
+
+
+@dataclass(frozen=True, slots=True)
+class AnswerOfEach(Generic[T]):
+    """What a question that is asked of each of many things answers, by the thing's id."""
+
+    name: str
+
+
+Readable: TypeAlias = str | Answer[Any] | AnswerOfEach[Any]
+Ask: TypeAlias = Callable[..., Any]
+
+
+@dataclass(frozen=True, eq=False)
+class Question:
+    """One question of a step.
+
+    Parameters
+    ----------
+    name : str
+        ``<package>.<function>``.
+    ask : callable
+        Takes a scope, and where the question is asked of each thing its id and the thing; writes figures through the scope.
+    reads : tuple of str or answer
+        Keys of figures or families of them: ``*`` stands for one part of a key, a ``**`` at the end for all that follows.
+        ``loads.energy:loads.row.*.wh_per_day`` are those alone that the question ``loads.energy`` writes.
+        Assumptions and curves need no declaration: they hang on nothing but the rig's own overrides.
+    rig : tuple of str
+        Parts of the rig that are read, ``storage`` or ``brief.people``; ``parts.battery`` for a part that was chosen.
+    writes : mapping of str to str
+        Keys or families of keys with the unit of each; :data:`MONEY` stands for a currency.
+    answers : answer, optional
+        What it answers besides figures.
+    each : callable, optional
+        Takes a scope; the things that are asked about, by id and in their order.
+    """
+
+    name: str
+    ask: Ask
+    reads: tuple[str, ...]
+    rig: tuple[str, ...]
+    writes: Mapping[str, str]
+    answers: Answer[Any] | AnswerOfEach[Any] | None = None
+    each: Callable[[Scope], Mapping[str, Any]] | None = None
+    members: Mapping[str, Any] = field(init=False)
+    parts: Mapping[str, Any] = field(init=False)
+
+    def __post_init__(self) -> None:
+        object.__setattr__(self, "members", _tree(one for one in self.rig if not one.startswith("parts.")))
+        object.__setattr__(self, "parts", _tree(one.removeprefix("parts.") for one in self.rig if one.startswith("parts.")))
+
+    def may_read(self, key: str) -> bool:
+        """Whether the question has declared a key, wrote it itself, or needs no declaration for it."""
+        return _matches(self, key)
+
+    def unit_of(self, key: str) -> str | None:
+        """The unit in which the question writes a key; None where it has not declared the key."""
+        return _unit(self, key)
+
+
+@dataclass(frozen=True, eq=False)
+class Step:
+    """One step of the work: its questions, and how it is told how far it is.
+
+    ``shows`` are the beginnings of the keys that the step's page shows, ``begun`` and ``chosen`` say whether there is anything
+    to work with and whether the choice is made.
+    """
+
+    name: str
+    questions: tuple[Question, ...]
+    shows: tuple[str, ...]
+    begun: Callable[[Any], bool]
+    chosen: Callable[[Any], bool]
+
+
+def question(
+    *,
+    reads: Sequence[Readable] = (),
+    rig: Sequence[str] = (),
+    writes: Mapping[str, Sequence[str]] | None = None,
+    answers: Answer[Any] | AnswerOfEach[Any] | None = None,
+    each: Callable[[Scope], Mapping[str, Any]] | None = None,
+) -> Callable[[Ask], Question]:
+    """Declare a function as a question. ``writes`` lists the keys by their unit; see :class:`Question`.
+
+    ``storage.{need_wh, need_ah}`` stands for both keys.
+    """
+
+    def declare(ask: Ask) -> Question:
+        return Question(
+            name=f"{ask.__module__.split('.')[-2:][0]}.{ask.__name__}",
+            ask=ask,
+            reads=tuple(key for one in reads for key in (spelt_out(one) if isinstance(one, str) else (answer_key(one),))),
+            rig=tuple(rig),
+            writes={key: unit for unit, keys in (writes or {}).items() for short in keys for key in spelt_out(short)},
+            answers=answers,
+            each=each,
+        )
+
+    return declare
+
+
+def spelt_out(short: str) -> tuple[str, ...]:
+    """The keys that a declaration with braces stands for."""
+    before, brace, rest = short.partition("{")
+    if not brace:
+        return (short,)
+    inner, _, after = rest.partition("}")
+    return tuple(f"{before}{one.strip()}{after}" for one in inner.split(","))
+
+
+def answer_key(answer: Answer[Any] | AnswerOfEach[Any]) -> str:
+    """What an answer is called among what is read."""
+    return f"={answer.name}"
+
+
+def in_order(questions: Iterable[Question]) -> tuple[Question, ...]:
+    """The questions, each behind those whose figures or answers it reads.
+
+    Raises
+    ------
+    BadDeclaration
+        Two have one name, one reads what nobody writes, or some read one another in a circle; the message names them.
+    """
+    by_name: dict[str, Question] = {}
+    for one in questions:
+        if one.name in by_name:
+            raise BadDeclaration(f"question {one.name} stands twice")
+        by_name[one.name] = one
+    # Sorted, so that the order does not hang on that in which steps and questions are listed.
+    graph = {name: sorted(_comes_after(one, by_name.values())) for name, one in sorted(by_name.items())}
+    try:
+        return tuple(by_name[name] for name in TopologicalSorter(graph).static_order())
+    except CycleError as error:
+        raise BadDeclaration(f"questions read one another: {' -> '.join(error.args[1])}") from error
+
+
+def _comes_after(one: Question, others: Iterable[Question]) -> set[str]:
+    """Names of the questions that write what one reads."""
+    found: set[str] = set()
+    for read in one.reads:
+        writers = {other.name for other in others if _writes(other, read)}
+        if not writers:
+            raise BadDeclaration(f"question {one.name} reads {read}, which nobody writes")
+        found |= writers - {one.name}
+    return found
+
+
+def _writes(one: Question, read: str) -> bool:
+    if read.startswith("="):
+        return one.answers is not None and answer_key(one.answers) == read
+    writer, family = _writer_and_family(read)
+    return writer in ("", one.name) and any(overlap(family, key) for key in one.writes)
+
+
+def _writer_and_family(read: str) -> tuple[str, str]:
+    writer, _, family = read.rpartition(":")
+    return writer, family
+
+
+def overlap(one: str, other: str) -> bool:
+    """Whether there can be a key that belongs to both of two families."""
+    ours, theirs = one.split("."), other.split(".")
+    for place, (a, b) in enumerate(zip(ours, theirs, strict=False)):
+        if "**" in (a, b):
+            return place == len(ours) - 1 if a == "**" else place == len(theirs) - 1
+        if not (pattern(a).match(b) or pattern(b).match(a)):
+            return False
+    return len(ours) == len(theirs)
+
+
+@lru_cache(maxsize=4096)
+def pattern(family: str) -> re.Pattern[str]:
+    """What the keys of a family look like."""
+    return re.compile(re.escape(family).replace(r"\*\*", ".+").replace(r"\*", r"[^.]+") + r"\Z")
+
+
+# By key, so that ids of many rigs come by: the oldest are forgotten.
+@lru_cache(maxsize=2**16)
+def _matches(one: Question, key: str) -> bool:
+    families = (*(_writer_and_family(read)[1] for read in one.reads), *one.writes)
+    return any(pattern(family).match(key) for family in families)
+
+
+@lru_cache(maxsize=2**16)
+def _unit(one: Question, key: str) -> str | None:
+    return next((unit for family, unit in one.writes.items() if pattern(family).match(key)), None)
+
+
+def _tree(names: Iterable[str]) -> dict[str, Any]:
+    """``storage``, ``brief.people`` as ``{"storage": None, "brief": {"people": None}}``: None is all of it."""
+    tree: dict[str, Any] = {}
+    for name in names:
+        section, _, member = name.partition(".")
+        if not member:
+            tree[section] = None
+        elif tree.setdefault(section, {}) is not None:
+            tree[section][member] = None
+    return tree

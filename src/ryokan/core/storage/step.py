@@ -1,0 +1,270 @@
+"""The bank: its volts, how large it has to be, what the chosen one gives, and how it behaves."""
+
+from __future__ import annotations
+
+from ryokan.core.data.assumptions import CHEMISTRIES
+from ryokan.core.loads.rows import MET, PLANNED, Powered, Row, resting_rows
+from ryokan.core.question import Step, question
+from ryokan.core.scope import Scope
+from ryokan.core.storage import rules  # noqa: F401  registers them
+from ryokan.core.storage.behaviour import spread_of_days, under_load
+from ryokan.core.storage.cost import of_each_kind, of_the_chosen
+from ryokan.core.storage.gas import hydrogen
+from ryokan.core.storage.growth import after_growth
+from ryokan.core.storage.have import bank_given, bank_have, cost_in_nights, what_it_gives
+from ryokan.core.storage.heating import HEATERS, heater_rows
+from ryokan.core.storage.need import bank_need, system_volts
+from ryokan.core.storage.voltage import discharge_curve
+from ryokan.core.storage.volts_class import by_class
+
+
+@question(rig=("storage",), writes={"V": ("storage.{charge_v, cutoff_v, max_v, min_v, nominal_v, system_v}",)})
+def volts(scope: Scope) -> None:
+    """Volts of class and chemistry."""
+    system_volts(scope, scope.rig.storage)
+
+
+@question(
+    reads=("storage.nominal_v",),
+    rig=("parts.battery", "parts.strings", "storage"),
+    writes={
+        "": (
+            "storage.arrangement.{parallel, series}",
+            "storage.unit.{chemistry, max_parallel, max_series, self_heating}",
+            "storage.{string_chemistries, units}",
+        ),
+        "A": (
+            "storage.string.*.{limit_a, unit_limit_a}",
+            "storage.unit.{charge_limit_a, discharge_limit_a}",
+            "storage.{bms_limit_a, charge_limit_a, current_with_one_out_a}",
+        ),
+        "Ah": ("storage.have_ah", "storage.string.*.{ah, unit_ah}", "storage.unit.capacity_ah"),
+        "V": ("storage.arrangement.{highest_volts_v, volts_v}", "storage.string.*.{unit_v, volts_v}", "storage.unit.nominal_v"),
+        "Wh": ("storage.have_wh", "storage.string.*.wh"),
+        "kg": ("storage.unit.mass_kg", "storage.{mass_kg, unit_masses_kg}"),
+        "l": ("storage.volume_l",),
+        "m": ("storage.unit.{height_m, length_m, width_m}",),
+        "°C": ("storage.unit.min_charge_c",),
+    },
+)
+def have(scope: Scope) -> None:
+    """The bank that was chosen."""
+    bank_have(scope, scope.rig.storage, scope.parts)
+
+
+@question(
+    reads=("storage.{have_wh, units}",),
+    rig=("parts.battery", "storage"),
+    writes={
+        "": ("loads.row.*.quantity",),
+        "VA": ("loads.row.*.running_va",),
+        "W": ("loads.row.*.{running_w, unit_w}", "storage.unit.heater_w"),
+        "h": ("loads.row.*.hours_per_day",),
+    },
+    answers=HEATERS,
+)
+def heaters(scope: Scope) -> list[Powered]:
+    """Heaters of the bank, as rows among the loads."""
+    return heater_rows(scope, scope.rig.storage, scope.parts.battery)
+
+
+@question(
+    reads=(
+        MET,
+        "brief.days_without_charge",
+        "inverter.{idle_w, rated_w}",
+        "loads.row.*.running_w",
+        "loads.{wh_per_day, wh_per_day_at_bank, wh_per_day_with_margin, worst_run_wh_with_margin}",
+        "storage.{have_wh, nominal_v, system_v}",
+    ),
+    rig=("storage",),
+    writes={
+        "": ("storage.alternatives.*.capacity_left_frac",),
+        "Ah": ("storage.alternatives.*.need_ah", "storage.{need_ah, need_ah_by_three, need_ah_by_twelve}"),
+        "Wh": (
+            "storage.alternatives.*.need_wh",
+            "storage.need_by.{audit_wh, three_daily_wh, wish_wh}",
+            "storage.need_wh",
+            "storage.wish.wh",
+        ),
+        "h": ("storage.wish.hours",),
+        "kg": ("storage.alternatives.*.mass_kg",),
+        "°C": ("storage.{bay_c, bay_hot_c}",),
+    },
+)
+def need(scope: Scope) -> None:
+    """How large each method wants it."""
+    bank_need(scope, scope.rig.storage, scope.answer(MET))
+
+
+@question(
+    reads=(
+        "brief.days_without_charge",
+        "loads.{run_by_night_wh, wh_per_day_with_margin, worst_run_wh_with_margin}",
+        "storage.alternatives.*.capacity_left_frac",
+        "storage.{have_wh, mass_kg, need_wh, nominal_v}",
+    ),
+    rig=("storage",),
+    writes={
+        "": ("storage.{left_at_dawn_frac, left_at_dawn_with_margin_frac}",),
+        "Ah": ("storage.bank_ah",),
+        "Wh": ("storage.{bank_wh, usable_wh}",),
+        "days": ("storage.days_without_charge",),
+        "kg": ("storage.mass_kg",),
+    },
+)
+def gives(scope: Scope) -> None:
+    """What the bank gives that is reckoned with."""
+    what_it_gives(scope, scope.rig.storage, bank_given(scope))
+
+
+def each_resting_row(scope: Scope) -> dict[str, Row]:
+    """Rows at a bank at rest."""
+    return {row.id: row for row in resting_rows(scope)}
+
+
+@question(
+    reads=(PLANNED, "loads.row.*.wh_at_bank", "loads.wh_per_day_with_margin", "storage.usable_wh"),
+    writes={"nights": ("loads.row.*.nights",)},
+    each=each_resting_row,
+)
+def nights(scope: Scope, id: str, row: Row) -> None:
+    """What a load costs in nights."""
+    cost_in_nights(scope, {id: scope[f"loads.row.{id}.wh_at_bank"]})
+
+
+@question(
+    reads=(
+        "inverter.cutoff_v",
+        "loads.peak_w",
+        "storage.alternatives.*.capacity_left_frac",
+        "storage.arrangement.{parallel, series}",
+        "storage.{bank_ah, bank_wh, system_v}",
+    ),
+    rig=("parts.battery", "storage"),
+    writes={
+        "": ("storage.{capacity_at_peak_frac, charge_at_cutoff_frac, full_charge_frac}",),
+        "A": ("storage.{discharge_usual_a, fault_current_a, peak_current_a}",),
+        "V": ("storage.{cell_v_at_cutoff, cell_v_empty, cell_v_full, full_cell_v, full_rest_v}",),
+        "Wh": ("storage.stranded_wh",),
+        "h": ("storage.rated_over_h",),
+        "Ω": ("storage.resistance_ohm", "storage.unit.resistance_ohm"),
+    },
+)
+def loaded(scope: Scope) -> None:
+    """The bank under load and in a fault."""
+    under_load(scope, scope.rig.storage, scope.parts.battery)
+
+
+@question(
+    reads=("loads.wh_per_day_at_bank", "storage.{bank_ah, charge_v, nominal_v, peak_current_a, resistance_ohm, system_v}"),
+    rig=("storage",),
+    writes={
+        "": ("storage.curve.charge_frac", "storage.meter.charge_frac"),
+        "A": ("storage.{mean_current_a, usual_charge_a}",),
+        "V": (
+            "storage.curve.{cell_v, charging_v, mean_load_v, peak_load_v, rest_v}",
+            "storage.meter.{cell_v, mean_load_v, rest_v}",
+        ),
+    },
+)
+def curve(scope: Scope) -> None:
+    """Volts by its charge."""
+    discharge_curve(scope, scope.rig.storage)
+
+
+@question(
+    reads=("storage.{bank_ah, system_v}",),
+    rig=("storage",),
+    writes={
+        "cm²": ("storage.{vent_cm2, vent_need_cm2}",),
+        "mA/Ah": ("storage.gas_ma_per_ah",),
+        "m³/h": ("storage.gas_m3_per_h",),
+    },
+)
+def gas(scope: Scope) -> None:
+    """Hydrogen of a lead bank."""
+    hydrogen(scope, scope.rig.storage)
+
+
+@question(
+    reads=(
+        "brief.days_without_charge",
+        "loads.{run_by_night_wh, wh_per_day}",
+        "loads.wh_per_day.{high, low}",
+        "storage.{days_without_charge, usable_wh}",
+    ),
+    writes={
+        "": ("storage.headroom_frac", "storage.left_at_dawn_frac.{high, low}"),
+        "days": ("storage.days_without_charge.{high, low}",),
+    },
+)
+def spread(scope: Scope) -> None:
+    """Days by high and by low use."""
+    spread_of_days(scope)
+
+
+@question(
+    reads=(
+        "inverter.dc_current_at_cutoff_a",
+        "storage.{need_ah, nominal_v, system_v, units}",
+        "storage.unit.{capacity_ah, nominal_v}",
+    ),
+    rig=("storage",),
+    writes={
+        "": ("storage.class.*.{copper_frac, parallel, series}",),
+        "A": ("storage.class.*.current_a",),
+        "Ah": ("storage.class.*.{need_ah, same_units_ah}",),
+        "V": ("storage.class.*.volts_v",),
+        "units": ("storage.class.*.left_over",),
+    },
+)
+def classes(scope: Scope) -> None:
+    """The same at other volts."""
+    by_class(scope, scope.rig.storage)
+
+
+@question(
+    reads=(
+        "brief.budget",
+        "loads.mean_wh_per_day_at_bank",
+        "parts.battery.price",
+        "parts.inverter.price",
+        "storage.alternatives.*.{capacity_left_frac, mass_kg, need_wh}",
+        "storage.{mass_kg, need_wh, units, usable_wh}",
+    ),
+    rig=("parts.battery", "storage", "vehicle"),
+    writes={
+        "": ("storage.unit.cycles", "storage.{banks_10y, banks_6y, cycles_per_year}"),
+        "years": ("storage.alternatives.*.life_years", "storage.{life_years, lithium_level_years, span_10y, span_6y}"),
+        "¤": ("storage.alternatives.*.{fuel_per_year, price}", "storage.fuel_per_year"),
+        "¤/kWh": ("storage.alternatives.*.{cost_per_kwh_10y, cost_per_kwh_6y}", "storage.{cost_per_kwh_10y, cost_per_kwh_6y}"),
+    },
+)
+def cost(scope: Scope) -> None:
+    """Life and cost, of the chosen bank and of each kind."""
+    of_the_chosen(scope, scope.rig.storage, scope.parts.battery, scope.rig.vehicle.kind)
+    of_each_kind(scope, scope.rig.storage, scope.rig.vehicle.kind)
+
+
+@question(
+    reads=("solar.{need_w, portable_spares_w}", "storage.days_without_charge"),
+    rig=("brief.growth_frac",),
+    writes={"": ("brief.growth_frac",), "W": ("solar.need_after_growth_w",), "days": ("storage.days_after_growth",)},
+)
+def growth(scope: Scope) -> None:
+    """What is left once the use has grown."""
+    after_growth(scope, scope.rig.brief)
+
+
+STEP = Step(
+    name="storage",
+    questions=(volts, have, heaters, need, gives, nights, loaded, curve, gas, spread, classes, cost, growth),
+    shows=(
+        "storage.", "loads.worst_run", "loads.wh_per_day", "brief.believed", "space.", "inverter.cutoff_v",
+        "loads.row.bank~heaters",
+        *(f"assumptions.{chemistry}.dod_frac" for chemistry in CHEMISTRIES),
+    ),
+    begun=lambda rig: bool(rig.active_loads()),
+    chosen=lambda rig: rig.storage.bank is not None,
+)  # fmt: skip
