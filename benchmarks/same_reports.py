@@ -13,7 +13,6 @@ import gzip
 import json
 import sys
 from collections.abc import Iterator
-from dataclasses import asdict
 from pathlib import Path
 from random import Random
 from typing import Any
@@ -61,11 +60,15 @@ def as_written(rig: Rig, parts: dict[str, Part]) -> dict[str, Any]:
 
 def _plain(report: Report) -> dict[str, Any]:
     return {
-        "figures": {key: asdict(figure) for key, figure in report.figures.items()},
+        "figures": {key: _figure(figure) for key, figure in report.figures.items()},
         "findings": [_finding(one) for one in report.findings],
         "overruled": [_finding(one) for one in report.overruled],
         "steps": dict(report.steps),
     }
+
+
+def _figure(figure: Any) -> dict[str, Any]:
+    return {**figure._asdict(), "inputs": dict(figure.inputs)}
 
 
 def _finding(finding: Any) -> dict[str, Any]:

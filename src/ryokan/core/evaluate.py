@@ -32,6 +32,7 @@ class Traces:
     asked: dict[str, dict[str, Trace]] = field(default_factory=dict)  # by question, then by what it was asked about
     listed: dict[str, Trace] = field(default_factory=dict)  # what each question was asked about, by question
     judged: dict[str, Trace] = field(default_factory=dict)  # by rule
+    assumed: Mapping[str, Figure] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,6 +75,8 @@ def evaluate(rig: Rig, book: Mapping[str, Part] | None = None, *, before: Report
         The rig refers to a part that is neither its own nor in ``book``.
     """
     chosen = fitted(rig, book or {})
+    if before is not None:
+        rig = _sharing(rig, before.traces.rig)
     known = None if before is None or before.traces.plan is not plan else before
     work = _Evaluation(rig, chosen, plan, known)
     for question in plan.order:
@@ -84,6 +87,7 @@ def evaluate(rig: Rig, book: Mapping[str, Part] | None = None, *, before: Report
     found.sort(key=lambda one: (SEVERITIES.index(one.severity), place[one.step], one.code))
     findings, overruled = parted(found, rig.overruled)
     states = {step.name: _state(step, rig, findings) for step in plan.steps}
+    work.traces.assumed = work.scope.assumed
     return Report(work.scope.all_figures(), findings, overruled, states, work.traces)
 
 
@@ -93,8 +97,7 @@ class _Evaluation:
     def __init__(self, rig: Rig, chosen: Fitted, plan: Plan, before: Report | None) -> None:
         self.before = None if before is None else before.traces
         self.changed = set() if self.before is None else _changed(self.before, rig, chosen)
-        known = {} if before is None else _assumptions_still_known(before.figures, self.changed)
-        self.scope = Scope(rig, chosen, known)
+        self.scope = Scope(rig, chosen, {} if self.before is None else _still_known(self.before.assumed, self.changed))
         self.traces = Traces(rig, chosen, plan)
 
     def ask(self, question: Question) -> None:
@@ -193,6 +196,20 @@ def _changed(before: Traces, rig: Rig, chosen: Fitted) -> set[str]:
     return changed
 
 
+def _sharing(rig: Rig, before: Rig) -> Rig:
+    """The rig with everything that is equal in the one before taken from there: what is the same object needs no comparing."""
+    shared: dict[str, Any] = {}
+    for name in Rig.model_fields:
+        was, now = getattr(before, name), getattr(rig, name)
+        if was is now:
+            continue
+        if _same(was, now):
+            shared[name] = was
+        elif isinstance(now, dict):
+            shared[name] = {id: was[id] if id in was and was[id] == one else one for id, one in now.items()}
+    return rig.model_copy(update=shared)
+
+
 def _same(one: object, other: object) -> bool:
     """Whether two parts of rigs are equal, and in the same order where they have one."""
     return one is other or (one == other and _orders(one) == _orders(other))
@@ -205,8 +222,8 @@ def _orders(value: object) -> list[object]:
     return list(value) if isinstance(value, dict) else []
 
 
-def _assumptions_still_known(figures: Mapping[str, Figure], changed: set[str]) -> dict[str, Figure]:
-    return {key: figure for key, figure in figures.items() if key.startswith(ASSUMPTIONS) and key not in changed}
+def _still_known(assumed: Mapping[str, Figure], changed: set[str]) -> Mapping[str, Figure]:
+    return assumed if assumed.keys().isdisjoint(changed) else {key: assumed[key] for key in assumed.keys() - changed}
 
 
 def _state(step: Step, rig: Rig, findings: tuple[Finding, ...]) -> StepState:

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass, field
-from typing import Literal, TypeAlias, cast
+from collections.abc import Mapping, Sequence
+from types import MappingProxyType
+from typing import Literal, NamedTuple, TypeAlias, cast
 
 from ryokan.core.data.assumptions import Curve, assumptions, curves
 from ryokan.core.data.provenance import require_source
@@ -15,9 +15,8 @@ from ryokan.core.parts.model import AnyPart
 Kind: TypeAlias = Literal["given", "constant", "computed", "looked_up", "chosen", "simulated"]
 
 
-@dataclass(frozen=True, slots=True)
-class Figure:
-    """One quantity of a report.
+class Figure(NamedTuple):
+    """One quantity of a report. Immutable, and a named tuple because thousands of them are made in every evaluation.
 
     ``inputs`` maps each name in ``formula`` to the key of a figure, or to the keys of several whose values the formula
     sees as one list. The keys are a public contract, listed in ``docs/figures.md``.
@@ -29,7 +28,7 @@ class Figure:
     unit: str
     source: str  # id in sources.toml
     formula: str | None = None
-    inputs: dict[str, str | tuple[str, ...]] = field(default_factory=dict)
+    inputs: Mapping[str, str | tuple[str, ...]] = MappingProxyType({})
     note: str = ""
 
     @property
@@ -121,7 +120,6 @@ class Sheet:
     def simulate(self, key: str, value: float, unit: str, source: str, inputs: Mapping[str, Figure], note: str = "") -> Figure:
         """A value out of a model that is more than a formula; its inputs and its source are named."""
         keys: dict[str, str | tuple[str, ...]] = {name: figure.key for name, figure in inputs.items()}
-        self._note_inputs(keys.values())
         return self._add(Figure(key, "simulated", float(value), unit, require_source(source), None, keys, note))
 
     def curve(self, key: str, curve: str, x: Figure) -> Figure:
@@ -148,17 +146,14 @@ class Sheet:
         values: dict[str, Value] = {}
         keys: dict[str, str | tuple[str, ...]] = {}
         for name, given in inputs.items():
-            if isinstance(given, Figure):
+            if type(given) is Figure:
                 values[name], keys[name] = given.value, given.key
             else:
-                values[name] = _numbers(given)
-                keys[name] = tuple([figure.key for figure in given])
-        self._note_inputs(keys.values())
+                several = cast(Sequence[Figure], given)
+                values[name] = _numbers(several)
+                keys[name] = tuple([figure.key for figure in several])
         value = evaluate_formula(formula, values)
         return self._add(Figure(key, kind, value, unit, require_source(source), formula, keys))
-
-    def _note_inputs(self, keys: Iterable[str | tuple[str, ...]]) -> None:
-        """Called with the inputs of a figure before it is worked out."""
 
     def _add(self, figure: Figure) -> Figure:
         if figure.key in self._figures:
@@ -175,6 +170,7 @@ def _plain(value: float | str | tuple[float, ...]) -> Value:
 
 def _numbers(given: Sequence[Figure]) -> tuple[float, ...]:
     values = [figure.value for figure in given]
-    if any(type(value) is not float for value in values):
-        raise FormulaError(f"{[figure.key for figure in given]} are not all one number each")
+    for value in values:
+        if type(value) is not float:
+            raise FormulaError(f"{[figure.key for figure in given]} are not all one number each")
     return cast(tuple[float, ...], tuple(values))

@@ -14,9 +14,11 @@ from __future__ import annotations
 
 import ast
 import math
+import operator
+from bisect import bisect_left
 from collections.abc import Callable, Mapping
-from functools import lru_cache
-from itertools import pairwise
+from functools import lru_cache, reduce
+from itertools import accumulate, pairwise
 from typing import TypeAlias
 
 from ryokan.core.data.assumptions import Curve, curves
@@ -30,11 +32,11 @@ Step: TypeAlias = Callable[[Inputs], Value]
 _TO_PYTHON = str.maketrans({"×": "*", "÷": "/", "−": "-", "^": "\x00"})
 
 _BINARY: dict[type[ast.operator], Callable[[float, float], float]] = {
-    ast.Add: lambda a, b: a + b,
-    ast.Sub: lambda a, b: a - b,
-    ast.Mult: lambda a, b: a * b,
-    ast.Div: lambda a, b: a / b,
-    ast.Pow: lambda a, b: a**b,
+    ast.Add: operator.add,
+    ast.Sub: operator.sub,
+    ast.Mult: operator.mul,
+    ast.Div: operator.truediv,
+    ast.Pow: operator.pow,
 }
 
 
@@ -83,17 +85,34 @@ def _step(node: ast.expr) -> Step:
             constant = float(number)
             return lambda _: constant
         case ast.Name(id=name):
-            return lambda inputs: inputs[name]
+            return operator.itemgetter(name)
         case ast.UnaryOp(op=ast.USub(), operand=operand):
             inner = _step(operand)
             return lambda inputs: _each(lambda a, _: -a, inner(inputs), 0.0)
+        case ast.BinOp(left=left, op=op, right=ast.Constant(value=int() | float() as number)) if type(op) in _BINARY:
+            return _with_constant(_BINARY[type(op)], _step(left), float(number))
         case ast.BinOp(left=left, op=op, right=right) if type(op) in _BINARY:
-            apply, a, b = _BINARY[type(op)], _step(left), _step(right)
-            return lambda inputs: _each(apply, a(inputs), b(inputs))
+            return _binary(_BINARY[type(op)], _step(left), _step(right))
         case ast.Call(func=ast.Name(id=name), args=args, keywords=[]):
             return _call(name, args)
         case _:
             raise FormulaError(f"{ast.unparse(node)} is not in the grammar of formulas")
+
+
+def _binary(apply: Callable[[float, float], float], left: Step, right: Step) -> Step:
+    def run(inputs: Inputs) -> Value:
+        a, b = left(inputs), right(inputs)
+        return apply(a, b) if type(a) is float and type(b) is float else _each(apply, a, b)
+
+    return run
+
+
+def _with_constant(apply: Callable[[float, float], float], left: Step, number: float) -> Step:
+    def run(inputs: Inputs) -> Value:
+        a = left(inputs)
+        return apply(a, number) if type(a) is float else _each(apply, a, number)
+
+    return run
 
 
 def _each(apply: Callable[[float, float], float], left: Value, right: Value) -> Value:
@@ -114,6 +133,8 @@ def _call(name: str, args: list[ast.expr]) -> Step:
     steps = [_step(arg) for arg in args]
     if name in ("min", "max") and steps:
         pick = min if name == "min" else max
+        if len(steps) == 2:
+            return _binary(pick, *steps)
         return lambda inputs: _extreme(pick, [step(inputs) for step in steps])
     if name == "sum" and len(steps) == 1:
         return lambda inputs: math.fsum(_numbers(steps[0](inputs)))
@@ -126,15 +147,11 @@ def _call(name: str, args: list[ast.expr]) -> Step:
 def _extreme(pick: Callable[[float, float], float], values: list[Value]) -> Value:
     """Smallest or largest: of one list, or element by element of several values."""
     if len(values) == 1:
-        first, *rest = _numbers(values[0])
-    else:
-        result: Value = values[0]
-        for value in values[1:]:
-            result = _each(pick, result, value)
-        return result
-    for number in rest:
-        first = pick(first, number)
-    return first
+        numbers = _numbers(values[0])
+        if not numbers:
+            raise TypeError("nothing to choose from")
+        return float(reduce(pick, numbers))
+    return reduce(lambda one, other: _each(pick, one, other), values)
 
 
 def _numbers(value: Value) -> tuple[float, ...]:
@@ -154,9 +171,13 @@ def _table_call(name: str, args: list[ast.expr]) -> Step:
             return lambda inputs: _interpolate(source, curves()[source].points, steps[0](inputs))
         xs, ys, x = _step(first), *steps
         return lambda inputs: _interpolate(source, _points(xs(inputs), ys(inputs)), x(inputs))
-    table, _, column = source.partition(".")
+    table, _, named = source.partition(".")
     run = _lookup if name == "lookup" else _next_larger
-    return lambda inputs: run(table, *(step(inputs) for step in steps), *([column] if column else []))
+    row, *more = steps
+    if more:
+        (column,) = more
+        return lambda inputs: run(table, row(inputs), column(inputs))
+    return lambda inputs: run(table, row(inputs), named or None)
 
 
 def _points(xs: Value, ys: Value) -> Curve:
@@ -183,6 +204,7 @@ def _label(value: Value) -> str:
     return value if isinstance(value, str) else f"{value:g}"
 
 
+@lru_cache(maxsize=1024)
 def _column(table: str, value: Value | None) -> str:
     """A column by its name, or by the temperature in it: 105 finds ``a_at_105c``; the first one where none is named."""
     columns = tables()[table].columns
@@ -195,13 +217,26 @@ def _column(table: str, value: Value | None) -> str:
     raise OutOfTable(table, label)
 
 
-def _lookup(table: str, row: Value, column: Value | None = None) -> float:
+@lru_cache(maxsize=4096)
+def _lookup(table: str, row: Value, column: Value | None) -> float:
     return tables()[table].value(_label(row), _column(table, column))
 
 
-def _next_larger(table: str, at_least: Value, column: Value | None = None) -> Value:
+def _next_larger(table: str, at_least: Value, column: Value | None) -> Value:
     (number,) = _numbers(at_least)
+    largest_so_far, labels = _rising(table, column)
+    # Rounding in the last digit must not ask for the next size up. The first row at which the largest so far is large enough
+    # is the first that is large enough itself.
+    place = bisect_left(largest_so_far, number * (1 - 1e-12))
+    if place == len(labels):
+        raise OutOfTable(table, number, str(labels[-1]))
+    return labels[place]
+
+
+@lru_cache(maxsize=1024)
+def _rising(table: str, column: Value | None) -> tuple[list[float], list[Value]]:
+    """Of the rows of a table from the first on the largest value so far, and their labels; ratings are their own labels."""
     found = tables()[table]
-    # Rounding in the last digit must not ask for the next size up.
-    label = found.next_larger(number * (1 - 1e-12), _column(table, column))
-    return float(label) if found.is_ladder else label
+    index = found.columns.index(_column(table, column))
+    labels: list[Value] = [float(label) if found.is_ladder else label for label in found.rows]
+    return list(accumulate((values[index] for values in found.rows.values()), max)), labels

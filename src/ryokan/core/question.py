@@ -19,6 +19,7 @@ if TYPE_CHECKING:
 T = TypeVar("T", covariant=True)
 
 ASSUMPTIONS = "assumptions."
+MOST_KEPT = 4096  # keys that a question remembers to be declared
 MONEY = "¤"  # stands for whatever currency a price is in
 
 
@@ -81,6 +82,8 @@ class Question:
     each: Callable[[Scope], Mapping[str, Any]] | None = None
     members: Mapping[str, Any] = field(init=False)
     parts: Mapping[str, Any] = field(init=False)
+    _readable: set[str] = field(init=False, default_factory=set)  # keys that were looked up before
+    _units: dict[str, str] = field(init=False, default_factory=dict)
 
     def __post_init__(self) -> None:
         object.__setattr__(self, "members", _tree(one for one in self.rig if not one.startswith("parts.")))
@@ -88,11 +91,23 @@ class Question:
 
     def may_read(self, key: str) -> bool:
         """Whether the question has declared a key, wrote it itself, or needs no declaration for it."""
-        return _matches(self, key)
+        if key in self._readable:
+            return True
+        found = any(pattern(family).match(key) for family in (*map(_family, self.reads), *self.writes))
+        if found:
+            _make_room(self._readable)
+            self._readable.add(key)
+        return found
 
     def unit_of(self, key: str) -> str | None:
         """The unit in which the question writes a key; None where it has not declared the key."""
-        return _unit(self, key)
+        unit = self._units.get(key)
+        if unit is None:
+            unit = next((unit for family, unit in self.writes.items() if pattern(family).match(key)), None)
+            if unit is not None:
+                _make_room(self._units)
+                self._units[key] = unit
+        return unit
 
 
 @dataclass(frozen=True, eq=False)
@@ -186,13 +201,12 @@ def _comes_after(one: Question, others: Iterable[Question]) -> set[str]:
 def _writes(one: Question, read: str) -> bool:
     if read.startswith("="):
         return one.answers is not None and answer_key(one.answers) == read
-    writer, family = _writer_and_family(read)
-    return writer in ("", one.name) and any(overlap(family, key) for key in one.writes)
+    return read.rpartition(":")[0] in ("", one.name) and any(overlap(_family(read), key) for key in one.writes)
 
 
-def _writer_and_family(read: str) -> tuple[str, str]:
-    writer, _, family = read.rpartition(":")
-    return writer, family
+def _family(read: str) -> str:
+    """What is read, without the question that it is read of."""
+    return read.rpartition(":")[2]
 
 
 def overlap(one: str, other: str) -> bool:
@@ -212,16 +226,10 @@ def pattern(family: str) -> re.Pattern[str]:
     return re.compile(re.escape(family).replace(r"\*\*", ".+").replace(r"\*", r"[^.]+") + r"\Z")
 
 
-# By key, so that ids of many rigs come by: the oldest are forgotten.
-@lru_cache(maxsize=2**16)
-def _matches(one: Question, key: str) -> bool:
-    families = (*(_writer_and_family(read)[1] for read in one.reads), *one.writes)
-    return any(pattern(family).match(key) for family in families)
-
-
-@lru_cache(maxsize=2**16)
-def _unit(one: Question, key: str) -> str | None:
-    return next((unit for family, unit in one.writes.items() if pattern(family).match(key)), None)
+def _make_room(kept: set[str] | dict[str, str]) -> None:
+    """Forget what was looked up once it is too much: the ids of many rigs come by."""
+    if len(kept) >= MOST_KEPT:
+        kept.clear()
 
 
 def _tree(names: Iterable[str]) -> dict[str, Any]:

@@ -178,6 +178,11 @@ class Rig(Model):
     def _known_and_bounded(cls, overrides: dict[str, float]) -> dict[str, float]:
         return bounded_assumptions(overrides)
 
+    @property
+    def has_loads(self) -> bool:
+        """Whether any load counts."""
+        return any(not load.struck for load in self.loads.values())
+
     def active_loads(self) -> dict[str, Load]:
         """Loads that count, in their order: those not struck out."""
         return {id: load for id, load in self.ordered_loads().items() if not load.struck}

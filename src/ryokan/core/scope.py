@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from types import MethodType
 from typing import Any, TypeVar, cast
 
 from ryokan.core.data.assumptions import Curve
+from ryokan.core.errors import FormulaError
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.parts.fitted import Fitted
 from ryokan.core.question import ASSUMPTIONS, MONEY, Answer, AnswerOfEach, Question, Undeclared, answer_key
@@ -40,23 +41,31 @@ class Scope(Sheet):
         self._assumed: dict[str, Figure] = {}
         self._answers: dict[str, Any] = {}
         self._question: Question | None = None
+        self._seen: set[str] = set()  # what was read or written by the question at hand
         self.trace = Trace()
 
     def begin(self, question: Question | None, item: Any = None) -> Trace:
         """See with the eyes of a question; with those of the rules, which may look at everything, where there is none."""
         self._question = question
         self.trace = Trace(item)
+        self._seen = set()
         return self.trace
 
     def replay(self, trace: Trace) -> None:
         """Take over what a question wrote before."""
-        self._figures.update(trace.written)
+        self._figures |= trace.written
         for key, figure in trace.assumed.items():
-            self._assumed.setdefault(key, figure)
+            if key not in self._assumed:
+                self._assumed[key] = figure
 
     def keep_answer(self, answer: Answer[Any] | AnswerOfEach[Any], value: Any) -> None:
         """Keep what a question answered for those who read it."""
         self._answers[answer.name] = value
+
+    @property
+    def assumed(self) -> Mapping[str, Figure]:
+        """The assumptions that were made."""
+        return self._assumed
 
     def all_figures(self) -> dict[str, Figure]:
         """Everything that was worked out, in its order, with the assumptions that were made behind it."""
@@ -96,9 +105,9 @@ class Scope(Sheet):
         return figure
 
     def get(self, key: str) -> Figure | None:
-        if key not in self.trace.reads:
+        if key not in self._seen:
             self._note(key)
-        return self._figures.get(key) or self._assumed.get(key)
+        return self._figures.get(key)
 
     def assumption(self, id: str) -> Figure:
         key = ASSUMPTIONS + id
@@ -130,7 +139,7 @@ class Scope(Sheet):
 
     def _read_answer(self, answer: Answer[Any] | AnswerOfEach[Any]) -> Any:
         key = answer_key(answer)
-        if key not in self.trace.reads:
+        if key not in self._seen:
             self._note(key)
         return self._answers[answer.name]
 
@@ -138,29 +147,21 @@ class Scope(Sheet):
         """Keep that something is read, if it may be."""
         question = self._question
         if key.startswith(ASSUMPTIONS):
-            if key not in self._assumed:
-                raise Undeclared(f"{key} is read: ask for the assumption instead")
-            self.trace.assumed[key] = self._assumed[key]
-        elif question is not None and not question.may_read(key):
+            raise Undeclared(f"{key} is read: ask for the assumption instead")
+        if question is not None and not question.may_read(key):
             raise Undeclared(f"question {question.name} reads {key}, which it has not declared")
+        self._seen.add(key)
         self.trace.reads.add(key)
-
-    def _note_inputs(self, keys: Iterable[str | tuple[str, ...]]) -> None:
-        reads, written = self.trace.reads, self.trace.written
-        for one in keys:
-            for key in (one,) if isinstance(one, str) else one:
-                if key not in reads and key not in written:
-                    self._note(key)
 
     def _add(self, figure: Figure) -> Figure:
         question, key = self._question, figure.key
         unit = None if question is None else question.unit_of(key)
-        if question is None or unit is None:
-            raise Undeclared(f"{'a rule' if question is None else f'question {question.name}'} writes {key} undeclared")
-        if unit != figure.unit and MONEY not in unit:
-            raise Undeclared(f"question {question.name} writes {key} in {figure.unit!r}, declared in {unit!r}")
-        super()._add(figure)
-        self.trace.written[key] = figure
+        if unit != figure.unit and (question is None or unit is None or MONEY not in unit):
+            raise Undeclared(_wrongly_written(question, figure, unit))
+        if key in self._figures:
+            raise FormulaError(f"{key} is worked out twice")
+        self._figures[key] = self.trace.written[key] = figure
+        self._seen.add(key)
         return figure
 
     def note_part(self, name: str) -> None:
@@ -198,3 +199,10 @@ class _View:
         if isinstance(found, Callable):  # type: ignore[arg-type]
             return MethodType(cast(Callable[..., Any], found), self)
         raise Undeclared(f"{self._base}{name} of the rig is read and was not declared")
+
+
+def _wrongly_written(question: Question | None, figure: Figure, unit: str | None) -> str:
+    who = "a rule" if question is None else f"question {question.name}"
+    if unit is None:
+        return f"{who} writes {figure.key} undeclared"
+    return f"{who} writes {figure.key} in {figure.unit!r}, declared in {unit!r}"

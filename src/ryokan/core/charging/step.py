@@ -9,6 +9,7 @@ from ryokan.core.figure import Figure
 from ryokan.core.links import rules as rules_of_links  # noqa: F401  registers them
 from ryokan.core.links.ends import BROUGHT, GIVEN_AWAY, alternator_links, brought, given_away
 from ryokan.core.loads.rows import Powered
+from ryokan.core.loads.seasons import with_energy
 from ryokan.core.question import Step, question
 from ryokan.core.rig import Rig
 from ryokan.core.scope import Scope
@@ -46,18 +47,19 @@ def shore(scope: Scope) -> None:
 @question(
     rig=("brief.hemisphere", "links", "stays"),
     writes={
-        "": ("loads.row.*.{charger_frac, power_factor, quantity}",),
+        "": ("loads.row.*.{charger_frac, duty_frac, power_factor, quantity}",),
         "A": ("loads.row.*.output_a",),
         "V": ("loads.row.*.output_v",),
         "VA": ("loads.row.*.running_va",),
         "W": ("loads.row.*.{running_w, unit_w}",),
+        "Wh": ("loads.row.*.wh_per_day",),
         "h": ("loads.row.*.hours_per_day",),
     },
     answers=GIVEN_AWAY,
 )
 def to_others(scope: Scope) -> list[Powered]:
     """What feeds other systems, as rows among the loads."""
-    return given_away(scope, scope.rig)
+    return [with_energy(scope, row) for row in given_away(scope, scope.rig)]
 
 
 @question(
@@ -117,6 +119,6 @@ STEP = Step(
     name="charging",
     questions=(driving, shore, to_others, alternator, from_others, together),
     shows=("charging.", "brief.driving", "storage.charge_v"),
-    begun=lambda rig: bool(rig.active_loads()),
+    begun=lambda rig: rig.has_loads,
     chosen=chosen,
 )

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import TypeAlias
 
 from ryokan.core.figure import Sheet
@@ -20,7 +21,12 @@ Named: TypeAlias = tuple[str, AnyFound]
 
 def each_load(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, Load]]]:
     """Every load that counts."""
-    return [Thing(subject_of(("load", id)), load.name, (id, load)) for id, load in rig.active_loads().items()]
+    return loads_that(rig, lambda load: True)
+
+
+def loads_that(rig: Rig, are: Callable[[Load], bool]) -> list[Thing[tuple[str, Load]]]:
+    """Loads that count and that something is true of."""
+    return [Thing(f"load:{id}", load.name, (id, load)) for id, load in rig.active_loads().items() if are(load)]
 
 
 def each_stay(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, Stay]]]:

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from ryokan.core.figure import Sheet
-from ryokan.core.findings.model import Fix, Trouble, replace, rule
-from ryokan.core.findings.things import each_load, inverter_compartment
+from ryokan.core.findings.model import Fix, Thing, Trouble, replace, rule
+from ryokan.core.findings.things import inverter_compartment, loads_that
 from ryokan.core.loads.model import Load
 from ryokan.core.rig import Rig
 from ryokan.core.space.model import Compartment
@@ -108,13 +108,19 @@ SUFFERS = frozenset(
 )
 
 
-@rule("inverter.modified_sine", "fault", "practice", each=each_load)
+def _on_a_stepped_wave(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, Load]]]:
+    """AC loads, where the chosen inverter makes a stepped wave."""
+    chosen, part = rig.inverter.chosen, sheet.get("inverter.part.waveform")
+    if chosen is None or (chosen.waveform or (part.value if part else None)) != "modified_sine":
+        return []
+    return loads_that(rig, lambda load: load.feed == "ac")
+
+
+@rule("inverter.modified_sine", "fault", "practice", each=_on_a_stepped_wave)
 def modified_sine(rig: Rig, sheet: Sheet, one: tuple[str, Load]) -> Trouble | None:
     """The chosen inverter makes a stepped wave, and a load suffers from it."""
-    chosen, part, (_, load) = rig.inverter.chosen, sheet.get("inverter.part.waveform"), one
-    if chosen is None or (chosen.waveform or (part.value if part else None)) != "modified_sine":
-        return None
-    suffers = load.feed == "ac" and (load.start_factor > 1 or load.group in SUFFERS)
+    part, (_, load) = sheet.get("inverter.part.waveform"), one
+    suffers = load.start_factor > 1 or load.group in SUFFERS
     return Trouble(source=part.source if part else None) if suffers else None
 
 

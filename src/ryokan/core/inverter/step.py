@@ -88,6 +88,6 @@ STEP = Step(
     name="inverter",
     questions=(need, idle, current, surge, place),
     shows=("inverter.", "storage.bms", "space.", "wiring.main.one_way_length_m", "region.", "assumptions.motor"),
-    begun=lambda rig: bool(rig.active_loads()),
+    begun=lambda rig: rig.has_loads,
     chosen=lambda rig: rig.inverter.chosen is not None,
 )

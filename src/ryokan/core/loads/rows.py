@@ -37,7 +37,7 @@ class Powered:
 
 @dataclass(frozen=True, slots=True)
 class Row(Powered):
-    """The same with its energy in the season that is planned for."""
+    """The same with its energy: in every season, or in the one that is planned for."""
 
     duty: Figure  # share of its hours that it runs
     wh_per_day: Figure  # at the device, on a day of use [Wh]
@@ -46,18 +46,13 @@ class Row(Powered):
 POWERED: AnswerOfEach[Powered] = AnswerOfEach("loads.powered")  # every load that counts
 ALL_ROWS: Answer[list[Powered]] = Answer("loads.all_rows")  # with what feeds other systems and the bank's heaters
 MET: Answer[list[Powered]] = Answer("loads.met")  # what the journey meets in any season
-PLAIN: AnswerOfEach[Row] = AnswerOfEach("loads.energy")  # rows that use the same in every season
-PLANNED: AnswerOfEach[Row | None] = AnswerOfEach("loads.planned")  # None: not in the season that is planned for
-
-
-def planned_rows(scope: Scope) -> list[Row]:
-    """Rows of the season that is planned for, in their order."""
-    return [row for row in scope.answers(PLANNED).values() if row is not None]
+PLANNED: Answer[list[Row]] = Answer("loads.planned")  # rows of the season that is planned for
+AT_BANK: AnswerOfEach[Figure] = AnswerOfEach("loads.at_bank")  # what each of them takes out of the bank
 
 
 def resting_rows(scope: Scope) -> list[Row]:
     """Those of the planned season that count on days with no charging."""
-    return [row for row in planned_rows(scope) if from_a_bank_at_rest(row.load)]
+    return [row for row in scope.answer(PLANNED) if from_a_bank_at_rest(row.load)]
 
 
 def from_a_bank_at_rest(load: Load) -> bool:

@@ -7,7 +7,7 @@ from collections.abc import Mapping, Sequence
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.itinerary import months_of
 from ryokan.core.loads.model import SEASONS, Ambient, Load, Season
-from ryokan.core.loads.rows import STATED_ENERGY, Powered, Row, wh_at_bank
+from ryokan.core.loads.rows import STATED_ENERGY, Powered, Row, row_figures, wh_at_bank
 from ryokan.core.question import Answer
 from ryokan.core.rig import Brief, Rig, Stay
 
@@ -68,12 +68,14 @@ def duty_frac(rig: Rig, load: Load, season: Season) -> float:
     return max(load.duty_by_ambient.get(ambient, load.duty_frac) for ambient in ambients(rig, season))
 
 
-def by_season(sheet: Sheet, rig: Rig, rows: Sequence[Powered], plain: Sequence[Row]) -> dict[Season, Figure]:
-    """What the devices use on a full day of each season, at a bank at rest. [Wh]
+def with_energy(sheet: Sheet, row: Powered) -> Powered:
+    """The row with its energy where that is the same in every season. [Wh]"""
+    return row if follows_seasons(row.load) else row_figures(sheet, row, row.load.duty_frac)
 
-    ``plain`` are those of the rows that use the same in every season.
-    """
-    steady = [row.wh_per_day for row in plain]
+
+def by_season(sheet: Sheet, rig: Rig, rows: Sequence[Powered]) -> dict[Season, Figure]:
+    """What the devices use on a full day of each season, at a bank at rest. [Wh]"""
+    steady = [row.wh_per_day for row in rows if isinstance(row, Row)]
     totals: dict[Season, Figure] = {}
     for season in SEASONS:
         seasonal = [

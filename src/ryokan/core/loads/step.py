@@ -13,14 +13,13 @@ from ryokan.core.loads.peak import peak, together
 from ryokan.core.loads.quiet import quiet_energy
 from ryokan.core.loads.rows import (
     ALL_ROWS,
+    AT_BANK,
     MET,
-    PLAIN,
     PLANNED,
     POWERED,
     Powered,
     Row,
     from_a_bank_at_rest,
-    planned_rows,
     resting_rows,
     row_figures,
     wh_at_bank,
@@ -36,6 +35,7 @@ from ryokan.core.loads.seasons import (
     in_season,
     mean_by_month,
     travelled,
+    with_energy,
 )
 from ryokan.core.question import Step, question
 from ryokan.core.scope import Scope
@@ -58,7 +58,7 @@ def each_load(scope: Scope) -> dict[str, Load]:
         "V": ("loads.row.*.plate_v",),
         "VA": ("loads.row.*.running_va",),
         "W": ("loads.row.*.{running_w, unit_w}",),
-        "Wh": ("loads.row.*.{plate_battery_wh, plate_wh_per_day}",),
+        "Wh": ("loads.row.*.{plate_battery_wh, plate_wh_per_day, wh_per_day}",),
         "h": ("loads.row.*.hours_per_day",),
         "kWh": ("loads.row.*.plate_kwh_per_year",),
     },
@@ -66,8 +66,8 @@ def each_load(scope: Scope) -> dict[str, Load]:
     each=each_load,
 )
 def powered(scope: Scope, id: str, load: Load) -> Powered:
-    """What one load draws."""
-    return of_rows.powered(scope, id, load)
+    """What one load draws, and uses where that is the same in every season."""
+    return with_energy(scope, of_rows.powered(scope, id, load))
 
 
 @question(reads=(GIVEN_AWAY, POWERED, HEATERS), answers=ALL_ROWS)
@@ -81,22 +81,6 @@ def met(scope: Scope) -> list[Powered]:
     """Inverter, cables and fuses live through every season of the journey."""
     seasons = travelled(scope.rig.brief)
     return [row for row in scope.answer(ALL_ROWS) if any(in_season(row.load, season) for season in seasons)]
-
-
-def each_plain_row(scope: Scope) -> dict[str, Powered]:
-    """Rows that use the same in every season."""
-    return {row.id: row for row in scope.answer(ALL_ROWS) if not follows_seasons(row.load)}
-
-
-@question(
-    reads=(ALL_ROWS, "loads.row.*.{hours_per_day, running_w}", "loads.powered:loads.row.*.duty_frac"),
-    writes={"": ("loads.row.*.duty_frac",), "Wh": ("loads.row.*.wh_per_day",)},
-    answers=PLAIN,
-    each=each_plain_row,
-)
-def energy(scope: Scope, id: str, row: Powered) -> Row:
-    """What a row uses that is the same in every season."""
-    return row_figures(scope, row, row.load.duty_frac)
 
 
 def each_seasonal_row(scope: Scope) -> dict[str, Powered]:
@@ -117,7 +101,14 @@ def seasonal(scope: Scope, id: str, row: Powered) -> None:
 
 
 @question(
-    reads=(ALL_ROWS, PLAIN, "loads.row.*.*.wh_per_day", "loads.energy:loads.row.*.wh_per_day"),
+    reads=(
+        ALL_ROWS,
+        "loads.row.*.*.wh_per_day",
+        # Of rows that are the same in every season; those of the planned season follow from what is answered here.
+        "loads.powered:loads.row.*.wh_per_day",
+        "charging.to_others:loads.row.*.wh_per_day",
+        "storage.heaters:loads.row.*.wh_per_day",
+    ),
     rig=("brief.first_month", "brief.hemisphere", "brief.last_month"),
     writes={
         "Wh": ("loads.wh_per_day.{autumn, spring, summer, winter}", "loads.{largest_season_wh_per_day, wh_per_day_by_month}")
@@ -127,43 +118,39 @@ def seasonal(scope: Scope, id: str, row: Powered) -> None:
 def seasons(scope: Scope) -> Season:
     """What all of them use in each season; the answer is the one that the bank is planned for."""
     rows = [row for row in scope.answer(ALL_ROWS) if from_a_bank_at_rest(row.load)]
-    plain = [row for row in scope.answers(PLAIN).values() if from_a_bank_at_rest(row.load)]
-    return design_season(scope, scope.rig, by_season(scope, scope.rig, rows, plain))
-
-
-def each_row(scope: Scope) -> dict[str, Powered]:
-    """Rows that the journey meets."""
-    return {row.id: row for row in scope.answer(MET)}
+    return design_season(scope, scope.rig, by_season(scope, scope.rig, rows))
 
 
 @question(
-    reads=(PLAIN, MET, SEASON, "loads.row.*.{hours_per_day, running_w}", "loads.powered:loads.row.*.duty_frac"),
+    reads=(MET, SEASON, "loads.row.*.{hours_per_day, running_w}", "loads.powered:loads.row.*.duty_frac"),
     rig=("brief.hemisphere", "stays"),
     writes={"": ("loads.row.*.duty_frac",), "Wh": ("loads.row.*.wh_per_day",)},
     answers=PLANNED,
-    each=each_row,
 )
-def planned(scope: Scope, id: str, row: Powered) -> Row | None:
-    """A row in the season that is planned for; None where it is not used in it."""
-    if not follows_seasons(row.load):
-        return scope.answers(PLAIN)[id]
+def planned(scope: Scope) -> list[Row]:
+    """The rows of the season that is planned for."""
     season = scope.answer(SEASON)
-    return row_figures(scope, row, duty_frac(scope.rig, row.load, season)) if in_season(row.load, season) else None
+    return [
+        row if isinstance(row, Row) else row_figures(scope, row, duty_frac(scope.rig, row.load, season))
+        for row in scope.answer(MET)
+        if in_season(row.load, season)
+    ]
 
 
 def each_planned_row(scope: Scope) -> dict[str, Row]:
     """Rows of the season that is planned for."""
-    return {row.id: row for row in planned_rows(scope)}
+    return {row.id: row for row in scope.answer(PLANNED)}
 
 
 @question(
     reads=(PLANNED, "inverter.rated_w", "loads.row.*.{duty_frac, hours_per_day, running_w, wh_per_day}"),
     writes={"Wh": ("loads.row.*.wh_at_bank",)},
+    answers=AT_BANK,
     each=each_planned_row,
 )
-def at_bank(scope: Scope, id: str, row: Row) -> None:
+def at_bank(scope: Scope, id: str, row: Row) -> Figure:
     """What a row takes out of the bank."""
-    wh_at_bank(scope, row, scope.get("inverter.rated_w") if row.load.feed == "ac" else None)
+    return wh_at_bank(scope, row, scope.get("inverter.rated_w") if row.load.feed == "ac" else None)
 
 
 def each_start(scope: Scope) -> dict[str, float]:
@@ -193,12 +180,9 @@ def largest_dc_draw(scope: Scope) -> None:
     together(scope, "loads.dc_peak_w", "W", rows, lambda row: row.running_w)
 
 
-def _at_bank(scope: Scope, rows: list[Row]) -> dict[str, Figure]:
-    return {row.id: scope[f"loads.row.{row.id}.wh_at_bank"] for row in rows}
-
-
 @question(
     reads=(
+        AT_BANK,
         PLANNED,
         "brief.{days_without_charge, nights_away}",
         "inverter.idle_wh_per_day",
@@ -221,13 +205,13 @@ def _at_bank(scope: Scope, rows: list[Row]) -> dict[str, Figure]:
 def day(scope: Scope) -> None:
     """A day, the worst run of days and the mean day."""
     rows = resting_rows(scope)
-    at_bank, idle = _at_bank(scope, rows), scope["inverter.idle_wh_per_day"]
+    at_bank, idle = scope.answers(AT_BANK), scope["inverter.idle_wh_per_day"]
     daily_energy(scope, rows, at_bank, idle)
     energy_over_days(scope, rows, at_bank, idle)
 
 
 @question(
-    reads=(PLANNED, "inverter.idle_wh_per_day", "loads.row.*.{wh_at_bank, wh_per_day}", "storage.nominal_v"),
+    reads=(AT_BANK, PLANNED, "inverter.idle_wh_per_day", "loads.row.*.{wh_at_bank, wh_per_day}", "storage.nominal_v"),
     rig=("inverter",),
     writes={
         "": ("loads.profile.*", "loads.row.*.{bars, high_factor, low_factor}"),
@@ -240,7 +224,7 @@ def day(scope: Scope) -> None:
 def spread(scope: Scope) -> None:
     """How a day spreads over use, feeds and hours."""
     rows, always_on = resting_rows(scope), scope.rig.inverter.on == "always"
-    at_bank, idle = _at_bank(scope, rows), scope["inverter.idle_wh_per_day"]
+    at_bank, idle = scope.answers(AT_BANK), scope["inverter.idle_wh_per_day"]
     of_day.low_and_high(scope, rows)
     of_day.by_feed(scope, rows, at_bank, idle)
     of_day.standing(scope, rows, at_bank, idle, always_on=always_on)
@@ -280,6 +264,7 @@ def quiet(scope: Scope) -> None:
 @question(
     reads=(
         MET,
+        AT_BANK,
         PLANNED,
         SEASON,
         "inverter.{idle_w, idle_wh_per_day, rated_w}",
@@ -299,7 +284,7 @@ def quiet(scope: Scope) -> None:
 def months(scope: Scope) -> dict[int, Figure]:
     """A mean day in the months of other seasons than the planned one."""
     rows = [row for row in scope.answer(MET) if from_a_bank_at_rest(row.load)]
-    at_bank = _at_bank(scope, planned_rows(scope))
+    at_bank = scope.answers(AT_BANK)
     idle, rated_w = scope["inverter.idle_wh_per_day"], scope.get("inverter.rated_w")
     return mean_by_month(scope, scope.rig, rows, at_bank, idle, rated_w, scope.answer(SEASON))
 
@@ -307,10 +292,10 @@ def months(scope: Scope) -> dict[int, Figure]:
 STEP = Step(
     name="loads",
     questions=(
-        powered, all_rows, met, energy, seasonal, seasons, planned, at_bank, start, largest_draw, largest_dc_draw,
+        powered, all_rows, met, seasonal, seasons, planned, at_bank, start, largest_draw, largest_dc_draw,
         day, spread, methods, quiet, months,
     ),
     shows=("loads.", "inverter.idle", "brief.believed"),
-    begun=lambda rig: bool(rig.active_loads()),
-    chosen=lambda rig: bool(rig.active_loads()),
+    begun=lambda rig: rig.has_loads,
+    chosen=lambda rig: rig.has_loads,
 )  # fmt: skip

@@ -93,6 +93,6 @@ STEP = Step(
     name="solar",
     questions=(*OF_THE_SUN, need, lying, cold, bench, controller),
     shows=("solar.", "loads.mean_wh", "climate.", "assumptions.portable_set_out_frac"),
-    begun=lambda rig: bool(rig.active_loads()),
+    begun=lambda rig: rig.has_loads,
     chosen=lambda rig: rig.solar.array_w is not None,
 )

@@ -6,7 +6,7 @@ import math
 
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.findings.model import Fix, Thing, Trouble, replace, rule
-from ryokan.core.findings.things import each_load
+from ryokan.core.findings.things import loads_that
 from ryokan.core.loads.model import Load
 from ryokan.core.rig import Rig
 from ryokan.core.storage.model import Bank, Units
@@ -352,13 +352,18 @@ def wish_not_there(rig: Rig, sheet: Sheet) -> Trouble | None:
     return Trouble(figures={"need": sheet["storage.need_wh"]})
 
 
-@rule("loads.device_window", "fault", "practice", each=each_load)
+def _choosy(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, Load]]]:
+    """Loads right on the bus of which is said what volts they bear."""
+    return loads_that(rig, lambda load: load.feed == "dc" and (load.lowest_v is not None or load.highest_v is not None))
+
+
+@rule("loads.device_window", "fault", "practice", each=_choosy)
 def device_window(rig: Rig, sheet: Sheet, one: tuple[str, Load]) -> Trouble | None:
     """A load right on the DC bus does not bear the volts that the bank brings, from empty to charging."""
     least, most, (id, load) = sheet["inverter.cutoff_v"], sheet["storage.charge_v"], one
     too_low = (load.lowest_v or 0) > least.number * (1 + SLACK)
     too_high = (load.highest_v or math.inf) < most.number * (1 - SLACK)
-    if load.feed != "dc" or not (too_low or too_high):
+    if not (too_low or too_high):
         return None
     return Trouble(
         figures={"least": least, "most": most}, fix=Fix("loads.through_converter", replace(f"/loads/{id}/feed", "step_down"))

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from ryokan.core.data.assumptions import CHEMISTRIES
-from ryokan.core.loads.rows import MET, PLANNED, Powered, Row, resting_rows
+from ryokan.core.loads.rows import AT_BANK, MET, PLANNED, Powered, resting_rows
+from ryokan.core.loads.seasons import with_energy
 from ryokan.core.question import Step, question
 from ryokan.core.scope import Scope
 from ryokan.core.storage import rules  # noqa: F401  registers them
@@ -56,16 +57,17 @@ def have(scope: Scope) -> None:
     reads=("storage.{have_wh, units}",),
     rig=("parts.battery", "storage"),
     writes={
-        "": ("loads.row.*.quantity",),
+        "": ("loads.row.*.{duty_frac, quantity}",),
         "VA": ("loads.row.*.running_va",),
         "W": ("loads.row.*.{running_w, unit_w}", "storage.unit.heater_w"),
+        "Wh": ("loads.row.*.wh_per_day",),
         "h": ("loads.row.*.hours_per_day",),
     },
     answers=HEATERS,
 )
 def heaters(scope: Scope) -> list[Powered]:
     """Heaters of the bank, as rows among the loads."""
-    return heater_rows(scope, scope.rig.storage, scope.parts.battery)
+    return [with_energy(scope, row) for row in heater_rows(scope, scope.rig.storage, scope.parts.battery)]
 
 
 @question(
@@ -118,19 +120,14 @@ def gives(scope: Scope) -> None:
     what_it_gives(scope, scope.rig.storage, bank_given(scope))
 
 
-def each_resting_row(scope: Scope) -> dict[str, Row]:
-    """Rows at a bank at rest."""
-    return {row.id: row for row in resting_rows(scope)}
-
-
 @question(
-    reads=(PLANNED, "loads.row.*.wh_at_bank", "loads.wh_per_day_with_margin", "storage.usable_wh"),
+    reads=(AT_BANK, PLANNED, "loads.row.*.wh_at_bank", "loads.wh_per_day_with_margin", "storage.usable_wh"),
     writes={"nights": ("loads.row.*.nights",)},
-    each=each_resting_row,
 )
-def nights(scope: Scope, id: str, row: Row) -> None:
-    """What a load costs in nights."""
-    cost_in_nights(scope, {id: scope[f"loads.row.{id}.wh_at_bank"]})
+def nights(scope: Scope) -> None:
+    """What each load costs in nights."""
+    at_bank = scope.answers(AT_BANK)
+    cost_in_nights(scope, {row.id: at_bank[row.id] for row in resting_rows(scope)})
 
 
 @question(
@@ -265,6 +262,6 @@ STEP = Step(
         "loads.row.bank~heaters",
         *(f"assumptions.{chemistry}.dod_frac" for chemistry in CHEMISTRIES),
     ),
-    begun=lambda rig: bool(rig.active_loads()),
+    begun=lambda rig: rig.has_loads,
     chosen=lambda rig: rig.storage.bank is not None,
 )  # fmt: skip

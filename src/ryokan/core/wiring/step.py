@@ -45,6 +45,6 @@ STEP = Step(
     name="wiring",
     questions=(current, main),
     shows=("wiring.", "inverter.dc_current", "inverter.cutoff_v"),
-    begun=lambda rig: bool(rig.active_loads()),
+    begun=lambda rig: rig.has_loads,
     chosen=lambda rig: rig.wiring.main.conductor is not None and rig.wiring.main.fuse_a is not None,
 )
