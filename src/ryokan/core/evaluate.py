@@ -104,8 +104,9 @@ class _Evaluation:
         """Ask a question of each of its things, or once."""
         before = {} if self.before is None else self.before.asked.get(question.name, {})
         if question.each is None:
-            traces = {"": self._once(question, before.get(""), None)}
-            answer = traces[""].answer
+            trace = self._once(question, before.get(""), None)
+            self.traces.asked[question.name] = {"": trace}
+            answer = trace.answer
         else:
             things = self._things(question)
             traces = {id: self._once(question, before.get(id), thing, id) for id, thing in things.items()}
@@ -113,8 +114,8 @@ class _Evaluation:
                 self._has_changed(question, before[id].written)
             if list(before) != list(traces):
                 self._has_changed(question, ())
-            answer = {id: trace.answer for id, trace in traces.items()}
-        self.traces.asked[question.name] = traces
+            self.traces.asked[question.name] = traces
+            answer = {id: trace.answer for id, trace in traces.items()} if question.answers is not None else None
         if question.answers is not None:
             self.scope.keep_answer(question.answers, answer)
 
@@ -132,16 +133,16 @@ class _Evaluation:
         return things
 
     def _once(self, question: Question, before: Trace | None, thing: Any, id: str | None = None) -> Trace:
-        if before is not None and before.reads.isdisjoint(self.changed) and (before.item is thing or before.item == thing):
-            self.scope.replay(before)
+        scope, changed = self.scope, self.changed
+        if before is not None and before.reads.isdisjoint(changed) and (before.item is thing or before.item == thing):
+            scope.replay(before)
             return before
-        trace = self.scope.begin(question, thing)
-        trace.answer = question.ask(self.scope) if id is None else question.ask(self.scope, id, thing)
-        if before is None:
-            if self.before is not None:
-                self._has_changed(question, trace.written)
-            return trace
-        self._compare(question, before, trace)
+        trace = scope.begin(question, thing)
+        trace.answer = question.ask(scope) if id is None else question.ask(scope, id, thing)
+        if before is not None:
+            self._compare(question, before, trace)
+        elif self.before is not None:
+            self._has_changed(question, trace.written)
         return trace
 
     def _compare(self, question: Question, before: Trace, now: Trace) -> None:

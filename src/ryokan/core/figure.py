@@ -47,6 +47,9 @@ class Figure(NamedTuple):
 
 Input: TypeAlias = Figure | Sequence[Figure]
 
+_tuple_new = tuple.__new__
+_known_sources: set[str] = set()
+
 PART_SOURCES = {"data_sheet": "part_sheet", "measured": "part_measured", "estimate": "part_estimate"}
 
 
@@ -152,8 +155,11 @@ class Sheet:
                 several = cast(Sequence[Figure], given)
                 values[name] = _numbers(several)
                 keys[name] = tuple([figure.key for figure in several])
+        if source not in _known_sources:
+            _known_sources.add(require_source(source))
         value = evaluate_formula(formula, values)
-        return self._add(Figure(key, kind, value, unit, require_source(source), formula, keys))
+        # As Figure(…) does it, without the call in between.
+        return self._add(_tuple_new(Figure, (key, kind, value, unit, source, formula, keys, "")))
 
     def _add(self, figure: Figure) -> Figure:
         if figure.key in self._figures:

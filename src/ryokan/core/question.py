@@ -83,7 +83,7 @@ class Question:
     members: Mapping[str, Any] = field(init=False)
     parts: Mapping[str, Any] = field(init=False)
     _readable: set[str] = field(init=False, default_factory=set)  # keys that were looked up before
-    _units: dict[str, str] = field(init=False, default_factory=dict)
+    units: dict[str, str] = field(init=False, default_factory=dict)  # by key, as far as they were looked up before
 
     def __post_init__(self) -> None:
         object.__setattr__(self, "members", _tree(one for one in self.rig if not one.startswith("parts.")))
@@ -101,12 +101,12 @@ class Question:
 
     def unit_of(self, key: str) -> str | None:
         """The unit in which the question writes a key; None where it has not declared the key."""
-        unit = self._units.get(key)
+        unit = self.units.get(key)
         if unit is None:
             unit = next((unit for family, unit in self.writes.items() if pattern(family).match(key)), None)
             if unit is not None:
-                _make_room(self._units)
-                self._units[key] = unit
+                _make_room(self.units)
+                self.units[key] = unit
         return unit
 
 

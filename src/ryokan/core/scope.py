@@ -155,7 +155,7 @@ class Scope(Sheet):
 
     def _add(self, figure: Figure) -> Figure:
         question, key = self._question, figure.key
-        unit = None if question is None else question.unit_of(key)
+        unit = None if question is None else question.units.get(key) or question.unit_of(key)
         if unit != figure.unit and (question is None or unit is None or MONEY not in unit):
             raise Undeclared(_wrongly_written(question, figure, unit))
         if key in self._figures:
