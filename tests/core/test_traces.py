@@ -11,7 +11,8 @@ from hypothesis import strategies as st
 from random_edits import random_edit, whole_book
 
 from ryokan.core.errors import UnknownPart
-from ryokan.core.evaluate import Report, evaluate
+from ryokan.core.evaluate import Report, evaluate, glimpse
+from ryokan.core.findings.model import RULES
 from ryokan.core.job_file import read_job_file
 from ryokan.core.rig import Rig
 
@@ -102,3 +103,23 @@ def test_a_load_that_goes_takes_its_figures_with_it() -> None:
 
     same(without, evaluate(Rig.model_validate(document)))
     assert not any(key.startswith("loads.row.fan.") for key in without.figures)
+
+
+@given(st.integers(0, 10**9), st.sampled_from(range(len(BASES))), st.integers(0, 30), st.data())
+def test_a_glimpse_shows_what_the_whole_report_has(seed: int, base: int, wander: int, data: st.DataObject) -> None:
+    random = Random(seed)
+    rig = BASES[base]
+    for _ in range(wander):
+        rig = random_edit(rig, random, BOOK)
+    after = random_edit(rig, random, BOOK)
+    try:
+        before, whole = evaluate(rig, PARTS), evaluate(after, PARTS)
+    except UnknownPart:
+        return
+    keys = data.draw(st.lists(st.sampled_from(sorted(whole.figures)), max_size=4))
+    codes = data.draw(st.sets(st.sampled_from(sorted(RULES)), max_size=25))
+    seen = glimpse(after, PARTS, before=before, keys=keys, codes=codes)
+
+    assert {key: whole.figures[key] for key in keys if not key.startswith("assumptions.")}.items() <= seen.figures.items()
+    assert seen.figures.items() <= whole.figures.items()
+    assert seen.findings == tuple(finding for finding in whole.findings if finding.code in codes)

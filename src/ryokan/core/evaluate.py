@@ -82,13 +82,59 @@ def evaluate(rig: Rig, book: Mapping[str, Part] | None = None, *, before: Report
     for question in plan.order:
         work.ask(question)
     found = [finding for rule in plan.rules for finding in work.judge(rule)]
-    # Things of one rule stay in the order in which the rig has them.
-    place = {step.name: number for number, step in enumerate(plan.steps)}
-    found.sort(key=lambda one: (SEVERITIES.index(one.severity), place[one.step], one.code))
-    findings, overruled = parted(found, rig.overruled)
+    findings, overruled = parted(_worst_first(found, plan), rig.overruled)
     states = {step.name: _state(step, rig, findings) for step in plan.steps}
     work.traces.assumed = work.scope.assumed
     return Report(work.scope.all_figures(), findings, overruled, states, work.traces)
+
+
+@dataclass(frozen=True, slots=True)
+class Glimpse:
+    """What was asked of a rig, and nothing else: some figures, and the findings of some rules."""
+
+    figures: Mapping[str, Figure]
+    findings: tuple[Finding, ...]
+
+
+def glimpse(
+    rig: Rig, book: Mapping[str, Part] | None = None, *, before: Report, keys: Iterable[str], codes: Iterable[str] = ()
+) -> Glimpse:
+    """Some figures and some rules of a rig that differs little from one that was worked out.
+
+    Parameters
+    ----------
+    rig, book, before
+        As for :func:`evaluate`.
+    keys : iterable of str
+        Keys of figures; those that have no answer are left out. What they follow from comes along.
+    codes : iterable of str
+        Codes of rules.
+
+    Returns
+    -------
+    Glimpse
+        Figures and findings as the whole report has them, the findings worst first.
+
+    Raises
+    ------
+    UnknownPart
+        The rig refers to a part that is neither its own nor in ``book``.
+    """
+    chosen = fitted(rig, book or {})
+    work = _Evaluation(_sharing(rig, before.traces.rig), chosen, before.traces.plan, before)
+    for key in keys:
+        work.bring(key)
+    work.scope.bring = work.bring
+    wanted = frozenset(codes)
+    found = [finding for rule in work.plan.rules if rule.code in wanted for finding in work.judge_in_part(rule)]
+    standing, _ = parted(_worst_first(found, work.plan), rig.overruled)
+    return Glimpse(work.scope.all_figures(), standing)
+
+
+def _worst_first(findings: Iterable[Finding], plan: Plan) -> list[Finding]:
+    """By severity, then in the order of the steps; things of one rule stay in the order in which the rig has them."""
+    place = {step.name: number for number, step in enumerate(plan.steps)}
+    return sorted(findings, key=lambda one: (SEVERITIES.index(one.severity), place[one.step], one.code))
 
 
 class _Evaluation:
@@ -99,6 +145,7 @@ class _Evaluation:
         self.changed = set() if self.before is None else _changed(self.before, rig, chosen)
         self.scope = Scope(rig, chosen, {} if self.before is None else _still_known(self.before.assumed, self.changed))
         self.traces = Traces(rig, chosen, plan)
+        self.plan = plan
 
     def ask(self, question: Question) -> None:
         """Ask a question of each of its things, or once."""
@@ -160,6 +207,19 @@ class _Evaluation:
         self.changed.update(keys)
         if question.answers is not None:
             self.changed.add(answer_key(question.answers))
+
+    def bring(self, key: str) -> None:
+        """Ask what a figure follows from, as far as that was not asked yet."""
+        for question in self.plan.behind(key):
+            if question.name not in self.traces.asked:
+                self.ask(question)
+
+    def judge_in_part(self, rule: Rule) -> list[Finding]:
+        """As :meth:`judge`, where not everything was asked: what the rule looked at before is brought first."""
+        before = None if self.before is None else self.before.judged.get(rule.code)
+        for key in () if before is None else before.reads:
+            self.bring(key)
+        return self.judge(rule)
 
     def judge(self, rule: Rule) -> list[Finding]:
         """What breaks a rule."""

@@ -95,7 +95,7 @@ class Question:
             return True
         found = any(pattern(family).match(key) for family in (*map(_family, self.reads), *self.writes))
         if found:
-            _make_room(self._readable)
+            make_room(self._readable)
             self._readable.add(key)
         return found
 
@@ -105,7 +105,7 @@ class Question:
         if unit is None:
             unit = next((unit for family, unit in self.writes.items() if pattern(family).match(key)), None)
             if unit is not None:
-                _make_room(self.units)
+                make_room(self.units)
                 self.units[key] = unit
         return unit
 
@@ -187,6 +187,15 @@ def in_order(questions: Iterable[Question]) -> tuple[Question, ...]:
         raise BadDeclaration(f"questions read one another: {' -> '.join(error.args[1])}") from error
 
 
+def everything_behind(key: str, order: Sequence[Question]) -> tuple[Question, ...]:
+    """The questions that may write a figure, with all those that they read, in their order."""
+    wanted = {one.name for one in order if one.unit_of(key) is not None}
+    for one in reversed(order):
+        if one.name in wanted:
+            wanted |= _comes_after(one, order)
+    return tuple(one for one in order if one.name in wanted)
+
+
 def _comes_after(one: Question, others: Iterable[Question]) -> set[str]:
     """Names of the questions that write what one reads."""
     found: set[str] = set()
@@ -226,7 +235,7 @@ def pattern(family: str) -> re.Pattern[str]:
     return re.compile(re.escape(family).replace(r"\*\*", ".+").replace(r"\*", r"[^.]+") + r"\Z")
 
 
-def _make_room(kept: set[str] | dict[str, str]) -> None:
+def make_room(kept: set[str] | dict[str, Any]) -> None:
     """Forget what was looked up once it is too much: the ids of many rigs come by."""
     if len(kept) >= MOST_KEPT:
         kept.clear()

@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from ryokan.core.brief.step import STEP as BRIEF
 from ryokan.core.charging.step import STEP as CHARGING
 from ryokan.core.findings.model import RULES, Rule
 from ryokan.core.inverter.step import STEP as INVERTER
 from ryokan.core.loads.step import STEP as LOADS
-from ryokan.core.question import Question, Step, in_order
+from ryokan.core.question import Question, Step, everything_behind, in_order, make_room
 from ryokan.core.solar.step import STEP as SOLAR
 from ryokan.core.storage.step import STEP as STORAGE
 from ryokan.core.survey.step import STEP as SURVEY
@@ -27,6 +27,16 @@ class Plan:
     steps: tuple[Step, ...]
     order: tuple[Question, ...]
     rules: tuple[Rule, ...]
+    _behind: dict[str, tuple[Question, ...]] = field(default_factory=dict)
+
+    def behind(self, key: str) -> tuple[Question, ...]:
+        """The questions that write a figure and all that they read, in their order."""
+        found = self._behind.get(key)
+        if found is None:
+            found = everything_behind(key, self.order)
+            make_room(self._behind)
+            self._behind[key] = found
+        return found
 
 
 def plan_of(steps: Iterable[Step], rules: Iterable[Rule]) -> Plan:

@@ -43,6 +43,7 @@ class Scope(Sheet):
         self._question: Question | None = None
         self._seen: set[str] = set()  # what was read or written by the question at hand
         self.trace = Trace()
+        self.bring: Callable[[str], None] | None = None  # asks what a figure that a rule reads follows from
 
     def begin(self, question: Question | None, item: Any = None) -> Trace:
         """See with the eyes of a question; with those of the rules, which may look at everything, where there is none."""
@@ -107,6 +108,8 @@ class Scope(Sheet):
     def get(self, key: str) -> Figure | None:
         if key not in self._seen:
             self._note(key)
+            if self.bring is not None and self._question is None:
+                self._brought(key)
         return self._figures.get(key)
 
     def assumption(self, id: str) -> Figure:
@@ -142,6 +145,13 @@ class Scope(Sheet):
         if key not in self._seen:
             self._note(key)
         return self._answers[answer.name]
+
+    def _brought(self, key: str) -> None:
+        """Have a figure worked out that a rule reads, and go on with the rule."""
+        assert self.bring is not None
+        trace, seen = self.trace, self._seen
+        self.bring(key)
+        self._question, self.trace, self._seen = None, trace, seen
 
     def _note(self, key: str) -> None:
         """Keep that something is read, if it may be."""
