@@ -80,8 +80,8 @@ def test_of_several_things_each_is_let_stand_spoken_of_and_taken_back_by_itself(
     assert_problem(browser.send("DELETE", f"{option}/overruled/{one}", If_Match='"5"'), 409, "not_possible")
 
     body = {"pin": f"finding:{one}", "text": "is it the plug?"}
-    *_, said = browser.send("POST", f"{option}/comments", body).json["comments"]
-    assert said["about"] == "Something damaged is still in the rig: Cord 1."
+    said = {one["text"]: one["about"] for one in browser.send("POST", f"{option}/comments", body).json["comments"]}
+    assert said["is it the plug?"] == "Something damaged is still in the rig: Cord 1."
     assert browser.get(option).json["open_comments"][f"finding:{one}"] == 1
     gone = browser.send("POST", f"{option}/comments", {**body, "pin": "finding:survey.damaged_part_stays@item:c9"})
     assert_problem(gone, 409, "not_possible")

@@ -8,16 +8,16 @@ from typing import Any, Literal, TypeAlias, get_args
 
 from sqlalchemy.orm import Session
 
-from ryokan.core.evaluate import Report
+from ryokan.core.evaluate import Glimpse, glimpse
 from ryokan.core.figure import Figure
 from ryokan.core.findings.model import Finding
 from ryokan.core.parts.arrange import arrangement
-from ryokan.core.parts.fitted import references
+from ryokan.core.parts.fitted import book_references, references
 from ryokan.core.parts.model import OWN, Battery, InverterPart, Part, PartKind
 from ryokan.operations.accounts import Actor
-from ryokan.operations.parts import list_parts
-from ryokan.operations.patches import Patch, apply_patch
-from ryokan.operations.rigs import Worked, evaluate_new
+from ryokan.operations.parts import list_parts, parts_book
+from ryokan.operations.patches import Patch, patched
+from ryokan.operations.rigs import Worked
 
 CandidatePlace: TypeAlias = Literal["storage.bank", "inverter.chosen"]
 PLACES: tuple[CandidatePlace, ...] = get_args(CandidatePlace)
@@ -62,6 +62,10 @@ _DECIDED: dict[CandidatePlace, frozenset[str]] = {
 }
 
 
+# What is shown of each; prices come along with the mass.
+_SHOWN = ("storage.days_without_charge", "storage.headroom_frac", "parts.mass_kg")
+
+
 @dataclass(frozen=True, slots=True)
 class Candidate:
     """A part at a place: ``against`` are the findings that it would bring or leave there."""
@@ -72,7 +76,7 @@ class Candidate:
     arrangement: str
     patch: Patch
     chosen: bool
-    report: Report
+    seen: Glimpse
     against: tuple[Finding, ...]
 
     @property
@@ -83,22 +87,22 @@ class Candidate:
     @property
     def days(self) -> Figure | None:
         """How long the bank would last."""
-        return self.report.figures.get("storage.days_without_charge")
+        return self.seen.figures.get("storage.days_without_charge")
 
     @property
     def headroom(self) -> Figure | None:
         """What growth of the use the bank would still take."""
-        return self.report.figures.get("storage.headroom_frac")
+        return self.seen.figures.get("storage.headroom_frac")
 
     @property
     def mass(self) -> Figure | None:
         """Mass of what is chosen, with it."""
-        return self.report.figures.get("parts.mass_kg")
+        return self.seen.figures.get("parts.mass_kg")
 
     @property
     def price(self) -> Figure | None:
         """Price of what is chosen, with it, where it is in one currency."""
-        prices = [figure for key, figure in self.report.figures.items() if key.startswith("parts.price.")]
+        prices = [figure for key, figure in self.seen.figures.items() if key.startswith("parts.price.")]
         return prices[0] if len(prices) == 1 else None
 
 
@@ -108,16 +112,17 @@ def candidates(session: Session, actor: Actor, opened: Worked, place: CandidateP
     Batteries come in as many units as the need asks for; those whose volts do not make the class are left out.
     """
     chosen = {reference for pointer, reference in references(opened.rig) if pointer.startswith(f"/{place.replace('.', '/')}")}
+    taken = parts_book(session, actor.scope)(book_references(opened.rig))
     found = []
     for reference, part in _parts(session, actor, opened, KIND_BY_PLACE[place]):
         offer = _offer(opened, part, reference)
         if offer is None:
             continue
         arranged, patch = offer
-        _, report = evaluate_new(session, actor, apply_patch(opened.document, patch))
-        against = tuple(finding for finding in report.findings if finding.code in _DECIDED[place])
+        rig, _ = patched(opened.rig, opened.document, patch)
+        seen = glimpse(rig, {**taken, reference: part}, before=opened.report, keys=_SHOWN, codes=_DECIDED[place])
         own = reference.startswith(OWN)
-        found.append(Candidate(reference, own, part, arranged, patch, reference in chosen, report, against))
+        found.append(Candidate(reference, own, part, arranged, patch, reference in chosen, seen, seen.findings))
     return sorted(found, key=lambda one: (not one.fits, len(one.against), one.mass.number if one.mass else 0.0, one.part.name))
 
 

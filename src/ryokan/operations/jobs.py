@@ -20,7 +20,7 @@ from ryokan.operations.documents import document_of, head_documents
 from ryokan.operations.errors import NotPossible, NotThere, Unacceptable
 from ryokan.operations.parts import parts_book, take_in
 from ryokan.operations.patches import Document
-from ryokan.operations.reports import evaluated
+from ryokan.operations.reports import read_revision
 from ryokan.operations.shop import new_rig, shop_defaults
 from ryokan.store.jobs import JobStore
 from ryokan.store.models import CustomerRow, JobRow, OptionRow
@@ -52,8 +52,8 @@ def list_jobs(session: Session, actor: Actor) -> list[JobCard]:
     """All jobs of the shop, newest first."""
     cards, book = [], parts_book(session, actor.scope)
     for summary in JobStore(session, actor.scope).summaries():
-        rig, report = evaluated(document_of(summary.newest), book)
-        cards.append(JobCard(summary.job, summary.customer, summary.option, rig, report))
+        read = read_revision(summary.newest, book)
+        cards.append(JobCard(summary.job, summary.customer, summary.option, read.rig, read.report))
     return cards
 
 
@@ -258,11 +258,14 @@ def compare_options(session: Session, actor: Actor, job_id: UUID) -> list[JobCar
         No such job in the actor's shop.
     """
     opened = open_job(session, actor, job_id)
-    documents, book = head_documents(JobStore(session, actor.scope), opened.options), parts_book(session, actor.scope)
-    return [
-        JobCard(opened.job, opened.customer.name, option, *evaluated(document, book))
-        for option, document in zip(opened.options, documents, strict=True)
-    ]
+    store, book = JobStore(session, actor.scope), parts_book(session, actor.scope)
+    cards: list[JobCard] = []
+    for option in opened.options:
+        # Options of a job are mostly alike.
+        like = cards[-1].report if cards else None
+        read = read_revision(store.revision(option.id, option.head), book, like=like)
+        cards.append(JobCard(opened.job, opened.customer.name, option, read.rig, read.report))
+    return cards
 
 
 def start_option(

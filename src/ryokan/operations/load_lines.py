@@ -6,15 +6,16 @@ from dataclasses import dataclass
 
 from sqlalchemy.orm import Session
 
+from ryokan.core.evaluate import glimpse
 from ryokan.core.loads.line import Reading, read_line
 from ryokan.core.loads.model import Load
 from ryokan.core.loads.usual import UsualLoad, completions
+from ryokan.core.parts.fitted import book_references
 from ryokan.core.rig import MAX_LOADS
 from ryokan.operations.accounts import Actor
 from ryokan.operations.errors import NotPossible
 from ryokan.operations.load_sets import own_usual_loads
 from ryokan.operations.parts import parts_book
-from ryokan.operations.reports import evaluated
 from ryokan.operations.rigs import Worked
 
 NEW_ID = "new"
@@ -50,9 +51,10 @@ def read_load_line(session: Session, actor: Actor, opened: Worked, line: str, re
     if replaces is None and len(rig.loads) >= MAX_LOADS:
         raise NotPossible(f"The sheet holds {MAX_LOADS} loads. Put several alike on one line, such as “10 x lamp 3 W 5 h”.")
     id = replaces if replaces in rig.loads else NEW_ID
-    with_it = {**opened.document, "loads": {**opened.document["loads"], id: reading.load.model_dump(mode="json")}}
-    _, report = evaluated(with_it, parts_book(session, actor.scope))
-    figures = report.figures
+    with_it = rig.model_copy(update={"loads": {**rig.loads, id: reading.load}})
+    keys = (f"loads.row.{id}.wh_at_bank", f"loads.row.{id}.nights")
+    parts = parts_book(session, actor.scope)(book_references(rig))
+    figures = glimpse(with_it, parts, before=opened.report, keys=keys).figures
     # A load of another season than the one planned for takes nothing in it.
-    wh, nights = figures.get(f"loads.row.{id}.wh_at_bank"), figures.get(f"loads.row.{id}.nights")
+    wh, nights = (figures.get(key) for key in keys)
     return ReadLine(reading, None if wh is None else wh.number, None if nights is None else nights.number)

@@ -4,18 +4,17 @@ from __future__ import annotations
 
 import copy
 import re
-from collections.abc import Mapping, Sequence
-from typing import Any, TypeAlias
+from collections.abc import Callable, Mapping, Sequence
+from typing import Annotated, Any, TypeAlias, cast, get_origin
 
 import jsonpatch
 import jsonpointer
-from pydantic import ValidationError
+from pydantic import TypeAdapter, ValidationError
 
 from ryokan.core.itinerary import MAX_STAY_MONTHS, months_to_work_out
 from ryokan.core.job_file import FileProblem, problems_of
 from ryokan.core.rig import Rig
 from ryokan.core.survey.fill import follow_survey
-from ryokan.core.survey.model import Survey
 from ryokan.operations.errors import Unacceptable
 
 Patch: TypeAlias = Sequence[Mapping[str, Any]]
@@ -32,25 +31,98 @@ def apply_patch(document: Document, patch: Patch) -> Document:
     Unacceptable
         The patch does not fit the document, or what results is no rig; every fault is listed by its pointer.
     """
-    if not patch or len(patch) > MAX_OPERATIONS:
-        raise Unacceptable(f"An edit has 1 to {MAX_OPERATIONS} operations.")
-    try:
-        patched = jsonpatch.JsonPatch(list(patch)).apply(_copied_along(document, patch), in_place=True)
-    except (jsonpatch.JsonPatchException, jsonpointer.JsonPointerException, KeyError, TypeError) as error:
-        problem = FileProblem(str(patch[0].get("path", "")), "patch", f"The edit does not fit the rig: {error}", {})
-        raise Unacceptable("The edit does not fit the rig as it is now.", [problem]) from error
-    try:
-        rig = Rig.model_validate(patched)
-    except ValidationError as error:
-        raise Unacceptable("This cannot be taken as it stands.", problems_of(error)) from error
+    rig = _validated(_patched(document, patch))
     after = rig.model_dump(mode="json")
-    if after["stays"] != document["stays"]:
-        _require_months(rig, document)
+    _require_months(rig, document, after)
     return after
 
 
-def _require_months(rig: Rig, before: Document) -> None:
+def patched(rig: Rig, document: Document, patch: Patch) -> tuple[Rig, Document]:
+    """As :func:`apply_patch`, with the rig: what the patch does not touch is neither read nor written again, but shared.
+
+    Parameters
+    ----------
+    rig : Rig
+        The rig of ``document``.
+    document, patch
+        As for :func:`apply_patch`.
+    """
+    raw = _patched(document, patch)
+    touched = {path[0] if path else "" for path in _paths(patch)}
+    if not touched <= _SECTIONS.keys() or not touched <= raw.keys():
+        after_rig = _validated(raw)
+        after = after_rig.model_dump(mode="json")
+    else:
+        try:
+            sections = {name: _SECTIONS[name](getattr(rig, name), document[name], raw[name]) for name in touched}
+        except ValidationError:
+            _validated(raw)  # names each fault by its whole path
+            raise
+        after_rig = rig.model_copy(update={name: section for name, (section, _) in sections.items()})
+        after = {**document, **{name: written for name, (_, written) in sections.items()}}
+    _require_months(after_rig, document, after)
+    return after_rig, after
+
+
+def _validated(raw: Document) -> Rig:
+    try:
+        return Rig.model_validate(raw)
+    except ValidationError as error:
+        raise Unacceptable("This cannot be taken as it stands.", problems_of(error)) from error
+
+
+def _patched(document: Document, patch: Patch) -> Document:
+    """A copy of the document with the patch applied, whatever that makes of it."""
+    if not patch or len(patch) > MAX_OPERATIONS:
+        raise Unacceptable(f"An edit has 1 to {MAX_OPERATIONS} operations.")
+    try:
+        return cast(Document, jsonpatch.JsonPatch(list(patch)).apply(_copied_along(document, patch), in_place=True))
+    except (jsonpatch.JsonPatchException, jsonpointer.JsonPointerException, KeyError, TypeError) as error:
+        problem = FileProblem(str(patch[0].get("path", "")), "patch", f"The edit does not fit the rig: {error}", {})
+        raise Unacceptable("The edit does not fit the rig as it is now.", [problem]) from error
+
+
+# Reads one section: its value before, its document before and after -> its value and its document as they are written.
+ReadSection: TypeAlias = Callable[[Any, Any, Any], tuple[Any, Any]]
+
+
+def _section_reader(name: str) -> ReadSection:
+    """How a section of a rig is read. Of a map only those items that are not the very ones of before."""
+    field = Rig.model_fields[name]
+    is_map = get_origin(field.annotation) is dict
+    adapter: TypeAdapter[Any] = TypeAdapter(
+        Annotated[field.annotation, field],  # type: ignore[arg-type]  # known at run time alone
+        config=Rig.model_config if is_map else None,
+    )
+
+    def whole(_: Any, __: Any, raw: Any) -> tuple[Any, Any]:
+        value = adapter.validate_python(raw)
+        return value, adapter.dump_python(value, mode="json")
+
+    def items(value: Any, document: Any, raw: Any) -> tuple[Any, Any]:
+        if not isinstance(raw, dict) or len(raw) > len(document):
+            return whole(value, document, raw)  # it may have become too long
+        new = {id: one for id, one in raw.items() if document.get(id) is not one}
+        read = adapter.validate_python(new)
+        written = adapter.dump_python(read, mode="json")
+        return (
+            {id: read[id] if id in new else value[id] for id in raw},
+            {id: written[id] if id in new else document[id] for id in raw},
+        )
+
+    return items if is_map else whole
+
+
+# Assumptions are held against one another by the rig itself.
+_SECTIONS: dict[str, ReadSection] = {
+    name: _section_reader(name) for name in Rig.model_fields if name not in ("schema_version", "assumptions")
+}
+
+
+def _require_months(rig: Rig, before: Document, after: Document) -> None:
     """Refuse a journey that grows beyond what is worked out while somebody waits."""
+    if after["stays"] == before["stays"]:
+        return
     months = months_to_work_out(rig.stays.values())
     if months <= MAX_STAY_MONTHS or len(rig.stays) < len(before["stays"]):
         return
@@ -58,13 +130,13 @@ def _require_months(rig: Rig, before: Document) -> None:
     raise Unacceptable("This cannot be taken as it stands.", [FileProblem("/stays", "months", why, {})])
 
 
-def edited(document: Document, patch: Patch) -> Document:
-    """The document after an edit by hand: as :func:`apply_patch` does it, and a rig as found follows its survey."""
-    after = apply_patch(document, patch)
-    if after["survey"] == document["survey"] or not after["survey"]["as_found"]:
-        return after
-    before = Survey.model_validate(document["survey"])
-    return follow_survey(Rig.model_validate(after), before).model_dump(mode="json")
+def edited(rig: Rig, document: Document, patch: Patch) -> tuple[Rig, Document]:
+    """The rig and its document after an edit by hand: as :func:`patched`, and a rig as found follows its survey."""
+    after_rig, after = patched(rig, document, patch)
+    if after["survey"] == document["survey"] or not after_rig.survey.as_found:
+        return after_rig, after
+    followed = follow_survey(after_rig, rig.survey)
+    return followed, followed.model_dump(mode="json")
 
 
 def _copied_along(document: Document, patch: Patch) -> Document:

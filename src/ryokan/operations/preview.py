@@ -42,7 +42,11 @@ def preview(session: Session, actor: Actor, opened: Worked, patch: Patch) -> Pre
     Unacceptable
         The patch does not fit, or what results is no rig.
     """
-    rig, report = evaluate_new(session, actor, edited(opened.document, patch) if patch else opened.document)
+    rig, report = opened.rig, opened.report
+    if patch:
+        edited_rig, document = edited(opened.rig, opened.document, patch)
+        worked = evaluate_new(session, actor, document, edited_rig, opened.report)
+        rig, report = worked.rig, worked.report
     before = {line.key: line for line in ledger(opened.rig, opened.report)}
     after = {line.key: line for line in ledger(rig, report)}
     lines = tuple(

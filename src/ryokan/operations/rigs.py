@@ -23,8 +23,8 @@ from ryokan.operations.drafts import draft_of, patch_of_draft
 from ryokan.operations.errors import NotPossible, NotThere, Stale, TooFast, Unacceptable
 from ryokan.operations.lost import Draft
 from ryokan.operations.parts import parts_book
-from ryokan.operations.patches import Document, Patch, apply_patch, difference, edited, touch_same_place
-from ryokan.operations.reports import evaluated
+from ryokan.operations.patches import Document, Patch, apply_patch, difference, edited, patched, touch_same_place
+from ryokan.operations.reports import Reading, keep, read_revision, work_out_anew
 from ryokan.store.comments import CommentStore
 from ryokan.store.drafts import DraftStore
 from ryokan.store.jobs import JobStore
@@ -98,9 +98,8 @@ def work_out(session: Session, actor: Actor, option_id: UUID) -> Worked:
     if found is None:
         raise NotThere("There is no such option.")
     option, revision = found
-    document = document_of(revision)
-    rig, report = evaluated(document, parts_book(session, actor.scope))
-    return Worked(option, revision, document, rig, report)
+    read = read_revision(revision, parts_book(session, actor.scope))
+    return Worked(option, revision, read.document, read.rig, read.report)
 
 
 def change_rig(
@@ -142,7 +141,8 @@ def change_rig(
     if base > option.head:
         raise Stale("This page is ahead of what is stored. Load it again.", option.head)
     head = store.revision(option_id, option.head)
-    before = document_of(head)
+    read = read_revision(head, parts_book(session, actor.scope))
+    before = read.document
     if edit_id is not None and (kept := drafts.of_edit(option_id, edit_id)) is not None:
         return Lost(draft_of(kept, before), kept.why, option.head)
     for revision, author in store.revisions(option_id, after=base):
@@ -153,10 +153,10 @@ def change_rig(
                 option_id, name=name, why=why, patch=patch, schema_version=SCHEMA_VERSION, edit_id=edit_id, at=now
             )
             return Lost(draft_of(row, before), why, option.head)
-    after = edited(before, patch)
+    rig, after = edited(read.rig, before, patch)
     if after == before:  # nothing to store, and nothing that could be undone
         return _opened(session, store, actor, option, head)
-    worked = evaluate_new(session, actor, after)
+    worked = evaluate_new(session, actor, after, rig, read.report)
     sentence = revision_sentence(patch, before, after)
     about, start = None, before
     if gesture is not None and (head.gesture, head.author_id, head.kind) == (gesture, actor.user_id, "edit"):
@@ -277,8 +277,8 @@ def _name_of_lost(patch: Patch, head: Document) -> str:
         return ("change of " + ", ".join(sorted({place_of(str(operation["path"]), head) for operation in patch})))[:200]
 
 
-def evaluate_new(session: Session, actor: Actor, document: Document) -> tuple[Rig, Report]:
-    """Work out a document that somebody has just made.
+def evaluate_new(session: Session, actor: Actor, document: Document, rig: Rig, before: Report) -> Reading:
+    """Work out what somebody has just made of a rig whose report is ``before``.
 
     Raises
     ------
@@ -286,7 +286,7 @@ def evaluate_new(session: Session, actor: Actor, document: Document) -> tuple[Ri
         It refers to a part that the shop does not have.
     """
     try:
-        return evaluated(document, parts_book(session, actor.scope))
+        return work_out_anew(document, rig, parts_book(session, actor.scope), before=before)
     except UnknownPart as error:
         raise Unacceptable(str(error), [FileProblem(error.pointer, "part", str(error), {})]) from error
 
@@ -374,14 +374,17 @@ def _walk(session: Session, actor: Actor, option_id: UUID, kind: Literal["undo",
     for revision, author in store.revisions(option_id, after=about.number):
         if revision.author_id != actor.user_id and touch_same_place(patch, _done_by(store, revision)):
             raise NotPossible(f"{author} has changed the same place since ({revision.sentence}).")
-    before = document_of(store.revision(option_id, option.head))
+    read = read_revision(store.revision(option_id, option.head), parts_book(session, actor.scope))
     try:
-        after = apply_patch(before, patch)
+        rig, after = patched(read.rig, read.document, patch)
     except Unacceptable as error:
         raise NotPossible(f"“{about.sentence}” no longer fits the rig as it is now.") from error
+    worked = evaluate_new(session, actor, after, rig, read.report)
     said = f"{'undid' if kind == 'undo' else 'did again'}: {about.sentence}"
-    revision = _append(store, actor, option, before, after, kind=kind, about=about.number, sentence=said, edit_id=None, now=now)
-    return _opened(session, store, actor, option, revision)
+    revision = _append(
+        store, actor, option, read.document, after, kind=kind, about=about.number, sentence=said, edit_id=None, now=now
+    )
+    return _opened(session, store, actor, option, revision, worked)
 
 
 def _append(
@@ -429,10 +432,14 @@ def _opened(
     actor: Actor,
     option: OptionRow,
     revision: RevisionRow,
-    worked: tuple[Rig, Report] | None = None,
+    worked: Reading | None = None,
 ) -> Opened:
-    document, book = document_of(revision), parts_book(session, actor.scope)
-    rig, report = worked or evaluated(document, book)
+    book = parts_book(session, actor.scope)
+    if worked is None:
+        worked = read_revision(revision, book)
+    else:
+        keep(revision, worked)
+    document, rig, report = worked.document, worked.rig, worked.report
     taken = book_references(rig)
     done, undone = _done_and_undone(store, actor, option.id)
     return Opened(

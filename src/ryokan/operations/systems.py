@@ -19,7 +19,7 @@ from ryokan.operations.errors import NotPossible, NotThere, Unacceptable
 from ryokan.operations.jobs import require_room, start_option
 from ryokan.operations.parts import parts_book
 from ryokan.operations.patches import Patch
-from ryokan.operations.reports import evaluated
+from ryokan.operations.reports import read_revision
 from ryokan.operations.rigs import Lost, Opened, change_rig, open_option
 from ryokan.store.jobs import JobStore
 from ryokan.store.models import OptionRow
@@ -153,8 +153,8 @@ def charge_volts(session: Session, actor: Actor, option_id: UUID) -> float:
     """Volts that the bank of an option is charged at: what a link to it gives. [V]"""
     store = JobStore(session, actor.scope)
     option = _option(store, option_id)
-    _, report = evaluated(document_of(store.revision(option_id, option.head)), parts_book(session, actor.scope))
-    return report.figures["storage.charge_v"].number
+    read = read_revision(store.revision(option_id, option.head), parts_book(session, actor.scope))
+    return read.report.figures["storage.charge_v"].number
 
 
 def carry_survey(session: Session, actor: Actor, option_id: UUID, *, now: datetime) -> Sequence[str]:

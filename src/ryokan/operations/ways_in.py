@@ -25,7 +25,7 @@ from ryokan.documents.meter_log import MeterLog, UnreadableLog, read_meter_log
 from ryokan.operations.accounts import Actor
 from ryokan.operations.errors import NotPossible, Unacceptable
 from ryokan.operations.load_lines import ReadLine, read_load_line
-from ryokan.operations.patches import Patch, apply_patch
+from ryokan.operations.patches import Patch, patched
 from ryokan.operations.rigs import Worked, evaluate_new
 
 WishKind: TypeAlias = Literal["load", "days", "bank", "unclear"]
@@ -123,8 +123,9 @@ def _bank_wish(session: Session, actor: Actor, opened: Worked, found: BankWish) 
 def _after(
     session: Session, actor: Actor, opened: Worked, patch: Patch, keys: tuple[str, ...]
 ) -> tuple[tuple[str, ...], Mapping[str, Figure]]:
-    _, report = evaluate_new(session, actor, apply_patch(opened.document, patch))
-    return tuple(key for key in keys if key in report.figures), report.figures
+    rig, document = patched(opened.rig, opened.document, patch)
+    figures = evaluate_new(session, actor, document, rig, opened.report).report.figures
+    return tuple(key for key in keys if key in figures), figures
 
 
 def _adding(rig: Rig, load: Load, line: str | None) -> Patch:

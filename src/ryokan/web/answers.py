@@ -451,7 +451,7 @@ def candidates(found: Sequence[Candidate], reader: Reader) -> part_schemas.Candi
                 headroom=None if one.headroom is None else figure_value(one.headroom, reader),
                 price=None if one.price is None else figure_value(one.price, reader),
                 mass=None if one.mass is None else figure_value(one.mass, reader),
-                findings=[_finding(finding, one.report.figures, reader) for finding in one.against],
+                findings=[_finding(finding, one.seen.figures, reader) for finding in one.against],
             )
             for one in found
         ]
