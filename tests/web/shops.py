@@ -9,6 +9,7 @@ from uuid import UUID, uuid4
 
 from flask import Flask
 from flask.testing import FlaskClient
+from jsonpatch import apply_patch
 from PIL import Image
 from pydantic import TypeAdapter
 from sqlalchemy import Engine
@@ -71,6 +72,30 @@ class Browser:
 
     def get(self, path: str) -> TestResponse:
         return self.send("GET", path)
+
+    def edit(self, option: str, *patch: dict[str, Any], **headers: str) -> dict[str, Any]:
+        """The option after an edit: of what was read before it and what came back, which is what a reading brings now."""
+        known = self.get(f"/options/{option}").json
+        answer = self.send("PATCH", f"/options/{option}/rig", list(patch), If_Match=f'"{known["revision"]}"', **headers)
+        assert answer.status_code == 200, answer.json
+        after = after_edit(known, answer.json)
+        assert after == self.get(f"/options/{option}").json
+        return after
+
+
+def after_edit(known: dict[str, Any], edit: dict[str, Any]) -> dict[str, Any]:
+    """What a page shows after an edit, of what it knew before and what it is told."""
+    assert edit["base"] == known["revision"]
+    findings = {one["key"]: one for one in (*known["findings"], *known["overruled"], *edit["changed_findings"])}
+    lines = {**known["lines"], **edit["lines"]}
+    return {
+        **known,
+        **{name: value for name, value in edit.items() if name not in ("base", "changes", "changed_findings")},
+        "rig": apply_patch(known["rig"], edit["changes"]),
+        "lines": {id: line for id, line in lines.items() if line is not None},
+        "findings": [findings[key] for key in edit["findings"]],
+        "overruled": [findings[key] for key in edit["overruled"]],
+    }
 
 
 class Shops:

@@ -18,10 +18,7 @@ def begun(shops: Shops, *patch: dict[str, Any]) -> Browser:
 
 
 def edit(browser: Browser, shops: Shops, *patch: dict[str, Any]) -> Any:
-    head = browser.get(f"/options/{shops.option_id}").json["revision"]
-    answer = browser.send("PATCH", f"/options/{shops.option_id}/rig", list(patch), If_Match=f'"{head}"')
-    assert answer.status_code == 200, answer.json
-    return answer.json
+    return browser.edit(shops.option_id, *patch)
 
 
 def codes(findings: list[dict[str, Any]]) -> set[str]:
@@ -92,7 +89,7 @@ def test_an_edit_that_waited_names_the_version_that_it_was_made_on(shops: Shops)
     rig = f"/options/{shops.option_id}/rig"
     units = [{"op": "add", "path": "/region/display_units", "value": "us"}, {**LOW, "value": {"nominal_ah": 3}}]
 
-    taken = browser.send("PATCH", rig, units, If_Match='"2"', Schema_Version="1").json
+    taken = browser.edit(shops.option_id, *units, Schema_Version="1")
     assert taken["rig"]["storage"]["bank"]["nominal_ah"] == 3
     for version in ("", "2", "99", "x"):  # of version 2 at most where it is not said
         headers = {"Schema_Version": version} if version else {}

@@ -52,7 +52,7 @@ def test_a_list_goes_out_as_csv_and_comes_back_the_same(shops: Shops) -> None:
     assert [bare(operation["value"]) for operation in back] == [bare(stored[id]) for id in LOADS]
     assert [operation["value"]["position"] for operation in back] == [4, 5, 6]
     assert "'=1+1 kettle" in out.get_data(as_text=True)  # a spreadsheet runs no name
-    edited = browser.send("PATCH", f"/options/{shops.option_id}/rig", back, If_Match='"2"').json
+    edited = browser.edit(shops.option_id, *back)
     assert len(edited["rig"]["loads"]) == 6
 
 

@@ -22,7 +22,11 @@ def test_a_rig_keeps_the_revision_of_a_part_that_it_took(shops: Shops) -> None:
     browser = shops.browser()
     part = browser.send("POST", "/parts", priced()).json
     bank = {"units": {"part": part["reference"], "series": 1, "parallel": 2}}
-    taken = edit(browser, shops, 1, ("/loads/lamp", LAMP), ("/storage/bank", bank)).json
+    taken = browser.edit(
+        shops.option_id,
+        {"op": "add", "path": "/loads/lamp", "value": LAMP},
+        {"op": "add", "path": "/storage/bank", "value": bank},
+    )
 
     changed = browser.send("PUT", f"/parts/{part['id']}", priced(capacity_ah=90), If_Match='"1"').json
     browser.send("POST", f"/parts/{part['id']}/withdrawal", {"withdrawn": True})
@@ -93,7 +97,7 @@ def test_candidates_say_what_each_would_do_and_why_others_do_not_fit(shops: Shop
     assert by_name["six volts"]["arrangement"] == "2 in series, 1 in parallel"
     assert [one["code"] for one in by_name["small"]["findings"]] == ["storage.too_many_units"]
     assert [one["fits"] for one in found] == sorted((one["fits"] for one in found), reverse=True)
-    accepted = browser.send("PATCH", f"/options/{shops.option_id}/rig", by_name["large"]["patch"], If_Match='"2"').json
+    accepted = browser.edit(shops.option_id, *by_name["large"]["patch"])
     assert "storage.days_short" not in [finding["code"] for finding in accepted["findings"]]
 
 

@@ -16,10 +16,7 @@ PANELS = {"kind": "panels", "watts_each": 120, "count": 2}
 
 
 def edit(browser: Browser, option: str, *patch: dict[str, Any]) -> Any:
-    head = browser.get(f"/options/{option}").json["revision"]
-    answer = browser.send("PATCH", f"/options/{option}/rig", list(patch), If_Match=f'"{head}"')
-    assert answer.status_code == 200, answer.json
-    return answer.json
+    return browser.edit(option, *patch)
 
 
 def found(id: str, item: dict[str, Any]) -> dict[str, Any]:

@@ -21,6 +21,10 @@ export type OptionAnswer = Omit<Schemas["OptionAnswer"], "rig" | "findings" | "o
   findings: Finding[];
   overruled: Finding[];
 };
+export type EditAnswer = Omit<Schemas["EditAnswer"], "changes" | "changed_findings"> & {
+  changes: PatchOperation[];
+  changed_findings: Finding[];
+};
 export type Draft = Schemas["DraftAnswer"];
 export type Part = Filled<Schemas["BookPartAnswer"]["part"]>;
 export type BookPart = Omit<Schemas["BookPartAnswer"], "part"> & { part: Part };

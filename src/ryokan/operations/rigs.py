@@ -102,6 +102,12 @@ def work_out(session: Session, actor: Actor, option_id: UUID) -> Worked:
     return Worked(option, revision, read.document, read.rig, read.report)
 
 
+def read_at(session: Session, actor: Actor, option_id: UUID, number: int) -> Reading:
+    """An option as it was at a revision that is known to exist."""
+    store = JobStore(session, actor.scope)
+    return read_revision(store.revision(option_id, number), parts_book(session, actor.scope))
+
+
 def change_rig(
     session: Session,
     actor: Actor,
@@ -138,7 +144,7 @@ def change_rig(
     if edit_id is not None and (known := store.revision_of_edit(option_id, edit_id)) is not None:
         return _opened(session, store, actor, option, store.revision(option_id, max(known.number, option.head)))
     _require_pace(store, option, now)
-    if base > option.head:
+    if not 1 <= base <= option.head:
         raise Stale("This page is ahead of what is stored. Load it again.", option.head)
     head = store.revision(option_id, option.head)
     read = read_revision(head, parts_book(session, actor.scope))

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from typing import Literal
 
 from ryokan.core.data.assumptions import assumptions
@@ -12,6 +12,7 @@ from ryokan.core.figure import Figure
 from ryokan.core.findings.model import SEVERITIES, Finding
 from ryokan.core.findings.overruling import overruling_of
 from ryokan.core.loads.line import Question, write_line
+from ryokan.core.loads.model import Load
 from ryokan.core.overruled import Overruled
 from ryokan.core.parts.model import KINDS, PartKind
 from ryokan.core.registry import STEP_BY_NAME
@@ -24,8 +25,10 @@ from ryokan.operations.jobs import JobCard, OpenJob
 from ryokan.operations.load_lines import ReadLine
 from ryokan.operations.lost import Draft
 from ryokan.operations.parts import BookPart
+from ryokan.operations.patches import difference
 from ryokan.operations.people import Team
 from ryokan.operations.preview import LineChange, Preview
+from ryokan.operations.reports import Reading
 from ryokan.operations.rigs import Opened, Worked
 from ryokan.store.models import PartRevisionRow, RevisionRow
 from ryokan.web import job_schemas, load_schemas, part_schemas, people_schemas, schemas, shop_schemas
@@ -141,7 +144,6 @@ def _compared_option(card: JobCard, reader: Reader) -> job_schemas.ComparedOptio
 
 def option(opened: Opened, actor: Actor, reader: Reader) -> schemas.OptionAnswer:
     """An option at its newest revision."""
-    figures = opened.report.figures
     return schemas.OptionAnswer(
         option_id=opened.option.id,
         revision=opened.revision.number,
@@ -152,16 +154,55 @@ def option(opened: Opened, actor: Actor, reader: Reader) -> schemas.OptionAnswer
         may_edit=actor.role in EDITORS,
         promise=promise(opened.rig),
         rig=opened.rig,
-        lines={id: load.typed or write_line(load) for id, load in opened.rig.loads.items()},
+        lines={id: _as_line(load) for id, load in opened.rig.loads.items()},
         steps=dict(opened.report.steps),
         ledger=[_ledger_line(line, reader) for line in ledger(opened.rig, opened.report)],
-        findings=[_finding(finding, figures, reader, opened.rig.overruled) for finding in opened.report.findings],
-        overruled=[_finding(finding, figures, reader, opened.rig.overruled) for finding in opened.report.overruled],
-        nights=_nights(figures, opened.rig),
+        findings=_findings(opened.report.findings, opened, reader),
+        overruled=_findings(opened.report.overruled, opened, reader),
+        nights=_nights(opened.report.figures, opened.rig),
         drafts=[draft(one) for one in opened.drafts],
         part_names={reference: part.name for reference, part in opened.parts.items()},
         open_comments=opened.open_comments,
     )
+
+
+def edit(opened: Opened, base: int, before: Reading, reader: Reader) -> schemas.EditAnswer:
+    """What is other than at the revision that the edit was made on."""
+    findings, overruled = opened.report.findings, opened.report.overruled
+    known = {one.key: one for one in _findings((*before.report.findings, *before.report.overruled), before, reader)}
+    return schemas.EditAnswer(
+        base=base,
+        revision=opened.revision.number,
+        saved_at=opened.revision.at,
+        sentence=opened.revision.sentence,
+        undo=opened.undo,
+        redo=opened.redo,
+        promise=promise(opened.rig),
+        changes=difference(before.document, opened.document),
+        lines=_changed_lines(before.rig, opened.rig),
+        steps=dict(opened.report.steps),
+        ledger=[_ledger_line(line, reader) for line in ledger(opened.rig, opened.report)],
+        findings=[one.key for one in findings],
+        overruled=[one.key for one in overruled],
+        changed_findings=[one for one in _findings((*findings, *overruled), opened, reader) if known.get(one.key) != one],
+        nights=_nights(opened.report.figures, opened.rig),
+        drafts=[draft(one) for one in opened.drafts],
+        part_names={reference: part.name for reference, part in opened.parts.items()},
+        open_comments=opened.open_comments,
+    )
+
+
+def _as_line(load: Load) -> str:
+    return load.typed or write_line(load)
+
+
+def _changed_lines(before: Rig, after: Rig) -> dict[str, str | None]:
+    gone: dict[str, str | None] = dict.fromkeys(before.loads.keys() - after.loads.keys())
+    return gone | {id: _as_line(load) for id, load in after.loads.items() if before.loads.get(id) is not load}
+
+
+def _findings(findings: Iterable[Finding], of: Worked | Reading, reader: Reader) -> list[schemas.FindingAnswer]:
+    return [_finding(finding, of.report.figures, reader, of.rig.overruled) for finding in findings]
 
 
 def draft(kept: Draft) -> schemas.DraftAnswer:

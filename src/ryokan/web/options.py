@@ -17,7 +17,7 @@ from ryokan.operations.preview import preview
 from ryokan.web import answers as to_answer
 from ryokan.web.context import base_revision, now, reader, signed_in
 from ryokan.web.load_schemas import LineAnswer, RunAnswer, RunQuestion, TogetherAnswer, TogetherLoad, TogetherPair, TypedLine
-from ryokan.web.schemas import History, OptionAnswer, PreviewAnswer, RigPatch, StepQuery, StepReport, Working
+from ryokan.web.schemas import EditAnswer, History, OptionAnswer, PreviewAnswer, RigPatch, StepQuery, StepReport, Working
 from ryokan.web.spec import answers, spec
 
 blueprint = Blueprint("options", __name__)
@@ -35,11 +35,14 @@ def read_option(option_id: UUID) -> OptionAnswer:
 
 
 @blueprint.patch("/options/<uuid:option_id>/rig")
-@spec.validate(resp=answers(OptionAnswer, 403, 404, 412, 422, 429))
-def change_rig(option_id: UUID, json: RigPatch) -> OptionAnswer:
-    """Apply a JSON Patch. ``If-Match`` carries the revision it was made on, ``Edit-Id`` makes a repeated send harmless,
-    edits with one ``Gesture``, such as those of a drag, are undone together, and ``Schema-Version`` is the version of the
-    rig's document that it was made on, for edits that waited. What came too late is kept as a draft."""
+@spec.validate(resp=answers(EditAnswer, 403, 404, 412, 422, 429))
+def change_rig(option_id: UUID, json: RigPatch) -> EditAnswer:
+    """Apply a JSON Patch; what has changed since the revision that it was made on, by ``If-Match``, comes back.
+
+    ``Edit-Id`` makes a repeated send harmless, edits with one ``Gesture``, such as those of a drag, are undone together, and
+    ``Schema-Version`` is the version of the rig's document that an edit was made on that waited. What came too late is kept
+    as a draft.
+    """
     base, edit_id, gesture = base_revision(), _name_in("Edit-Id"), _name_in("Gesture")
     made_on = _made_on()
     with signed_in() as (session, actor):
@@ -48,7 +51,8 @@ def change_rig(option_id: UUID, json: RigPatch) -> OptionAnswer:
             base=base, edit_id=edit_id, gesture=gesture, made_on=made_on, now=now(),
         )  # fmt: skip
         if not isinstance(outcome, rigs.Lost):
-            return to_answer.option(outcome, actor, reader(session, actor))
+            before = rigs.read_at(session, actor, option_id, base)
+            return to_answer.edit(outcome, base, before, reader(session, actor))
     # The draft is stored by now: only then is the edit refused.
     raise Stale(outcome.why, outcome.head, outcome.draft)
 

@@ -180,6 +180,29 @@ class OptionAnswer(BaseModel):
     open_comments: dict[str, int] = Field(description="How many comments are not resolved, by pin.")
 
 
+class EditAnswer(BaseModel):
+    """What an edit came to: everything that is other than at the revision ``base``, which the browser has."""
+
+    base: int = Field(description="The revision that the edit named, which the changes are against.")
+    revision: int
+    saved_at: datetime
+    sentence: str
+    undo: str | None
+    redo: str | None
+    promise: str
+    changes: list[dict[str, Any]] = Field(description="JSON Patch that makes the newest rig of that of the base.")
+    lines: dict[str, str | None] = Field(description="Loads that read otherwise as a line; null: the load is gone.")
+    steps: dict[str, StepState]
+    ledger: list[LedgerLineAnswer]
+    findings: list[str] = Field(description="Keys of all findings, worst first.")
+    overruled: list[str] = Field(description="Keys of the findings that somebody lets stand.")
+    changed_findings: list[FindingAnswer] = Field(description="Those of both that are new or say something else.")
+    nights: NightBars | None
+    drafts: list[DraftAnswer]
+    part_names: dict[str, str]
+    open_comments: dict[str, int]
+
+
 class NightBars(BaseModel):
     """Share of the usable energy left at each promised dawn with no charge at all, by the audit and with its margin."""
 
@@ -287,6 +310,7 @@ class StepQuery(Sent):
 for _late in (
     Problem,
     OptionAnswer,
+    EditAnswer,
     PreviewAnswer,
     Working,
 ):

@@ -2,10 +2,11 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from "react";
 import { applyPatch, type Operation } from "rfc6902";
 import { client, failedAlone, RequestFailed, unwrap } from "../../api/client";
+import { afterEdit } from "../../api/editAnswer";
 import { whenForgotten } from "../../api/keptList";
 import { type Edit, Outbox, type Sent } from "../../api/outbox";
 import { optionQuery, sessionQuery } from "../../api/queries";
-import type { OptionAnswer, PatchOperation, Rig } from "../../api/types";
+import type { EditAnswer, OptionAnswer, PatchOperation, Rig } from "../../api/types";
 import type { RigContext, Walk } from "./useRig";
 import { useTypedLines } from "./useTypedLines";
 
@@ -29,7 +30,7 @@ export function useRigState(optionId: string, answer: OptionAnswer, comment: (pi
     async (edit: Edit): Promise<Sent> => {
       const known = queries.getQueryData(optionQuery(optionId).queryKey) ?? answer;
       try {
-        const next = await unwrap(
+        const edited = await unwrap(
           client.PATCH("/api/v1/options/{option_id}/rig", {
             params: { path: { option_id: optionId } },
             body: edit.patch,
@@ -41,7 +42,11 @@ export function useRigState(optionId: string, answer: OptionAnswer, comment: (pi
             },
           }),
         );
-        accept(next as OptionAnswer);
+        const newest = queries.getQueryData(optionQuery(optionId).queryKey) ?? known;
+        const next = afterEdit(newest, edited as EditAnswer);
+        // Something else has brought another revision meanwhile: then all of it is asked for.
+        if (next) accept(next);
+        else await queries.fetchQuery({ ...optionQuery(optionId), staleTime: 0 });
         // The cache tells its readers a moment later: until then the edit stays among those that wait, or the screen
         // would show the value before it for that moment.
         await new Promise((done) => setTimeout(done));
