@@ -18,22 +18,29 @@ from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
 
+from calibration import calibrating_loop
 from dev.postgres import free_port
 from dev.server import WebServer
 from editor import Editor
-from large import large_rig
+from large import large_rig, plan_with_runs
 from start_up import bench_start_up
 
 from ryokan.core.climate.days import draw_days, table_of_year, year_of_hours
 from ryokan.core.climate.grid import sky
 from ryokan.core.climate.ready import get_ready
 from ryokan.core.climate.sun import Panel, month_sun
-from ryokan.core.evaluate import evaluate
+from ryokan.core.evaluate import Report, evaluate, glimpse
 from ryokan.core.job_file import OptionFile
+from ryokan.core.registry import PLAN
 from ryokan.core.rig import Rig, Stay
 from ryokan.operations.accounts import create_shop
+from ryokan.operations.candidates import DECIDED, SHOWN
 from ryokan.operations.jobs import create_job
+from ryokan.operations.patches import patched
 from ryokan.store.database import open_engine, transaction
+from ryokan.web.answers import figure_value
+from ryokan.web.schemas import StepReport
+from ryokan.wording.reader import Reader
 
 ROOT = Path(__file__).resolve().parents[1]
 EDITORS, EDITS_EACH = 8, 25
@@ -133,6 +140,10 @@ def sizes(editor: Editor, option: str) -> None:
         body = json.dumps(editor.call("GET", f"/options/{option}{path}"), ensure_ascii=False).encode()
         plain, packed = len(body) / 1000, len(gzip.compress(body)) / 1000
         print(f"{'answer of /options/…' + path:<58} {plain:7.1f} kB  compressed {packed:7.1f} kB")
+    base = editor.call("GET", f"/options/{option}")["revision"]
+    body = json.dumps(editor.patch(option, "/loads/l1/hours_per_day", 9.9, base=base), ensure_ascii=False).encode()
+    size = f"{len(body) / 1000:7.1f} kB  compressed {len(gzip.compress(body)) / 1000:7.1f} kB"
+    print(f"{'answer of an edit':<58} {size}   aim 15")
 
 
 def bench_setup() -> None:
@@ -154,11 +165,59 @@ def bench_setup() -> None:
         demo.wait(30)
 
 
+def in_loops(work: Any, repeats: int = 80) -> tuple[list[float], float]:
+    """Times of some work, and how many calibrating loops it takes: one after the other, since machines have moods."""
+    times, shares = [], []
+    for _ in range(repeats):
+        start = time.perf_counter()
+        calibrating_loop()
+        between = time.perf_counter()
+        work()
+        end = time.perf_counter()
+        times.append((end - between) * 1000)
+        shares.append((end - between) / (between - start))
+    return times, statistics.median(shares)
+
+
+def say_in_loops(what: str, work: Any, aim: float | None = None) -> None:
+    times, loops = in_loops(work)
+    aimed = "" if aim is None else f"   aim {aim:g}"
+    print(f"{what:<58} median {statistics.median(times):7.1f} ms   {loops:5.2f} calibrating loops{aimed}")
+
+
 def bench_evaluate() -> None:
-    """A crowded rig, worked out anew each time."""
+    """A crowded rig, alone and wired through: worked out anew, after an edit, and with each part of a picker in its place."""
+    say("the calibrating loop of 8 760 steps", times_ms(calibrating_loop, 80))
     rig = large_rig()
-    evaluate(rig)
-    say("evaluate, 60 loads", times_ms(lambda: evaluate(rig), 100))
+    document = rig.model_dump(mode="json")
+    edit = [{"op": "replace", "path": "/loads/l1/hours_per_day", "value": 3.3}]
+    after, _ = patched(rig, document, edit)
+    picker = [patched(rig, document, patch)[0] for patch in forty_banks()]
+    for name, plan, aims in (("60 loads", PLAN, (None, None, None)), ("60 loads, 80 runs", plan_with_runs(), (3.5, 1.2, 20.0))):
+        before = evaluate(rig, plan=plan)
+        say_in_loops(f"anew, {name}", lambda plan=plan: evaluate(rig, plan=plan), aims[0])
+        say_in_loops(
+            f"after one edit, {name}", lambda plan=plan, before=before: evaluate(after, before=before, plan=plan), aims[1]
+        )
+        say_in_loops(
+            f"40 parts in a picker, {name}",
+            lambda before=before: [glimpse(one, before=before, keys=SHOWN, codes=DECIDED["storage.bank"]) for one in picker],
+            aims[2],
+        )
+    sizes_with_runs(evaluate(rig, plan=plan_with_runs()))
+
+
+def forty_banks() -> list[list[dict[str, Any]]]:
+    """What a picker would put in: no bank like another."""
+    return [[{"op": "add", "path": "/storage/bank", "value": {"nominal_ah": 100 + 10 * n}}] for n in range(40)]
+
+
+def sizes_with_runs(report: Report) -> None:
+    """Bytes of a step with 80 runs of 22 figures, as the API answers it."""
+    figures = {key: figure_value(one, Reader()) for key, one in report.figures.items() if key.startswith("bench.")}
+    body = StepReport(revision=1, figures=figures).model_dump_json().encode()
+    size = f"{len(body) / 1000:7.1f} kB  compressed {len(gzip.compress(body)) / 1000:7.1f} kB"
+    print(f"{f'a step of {len(figures)} figures':<58} {size}   aim 60")
 
 
 def bench_processes() -> None:

@@ -119,7 +119,7 @@ def test_dates_are_typed_as_one_says_them_and_what_clashes_is_found(installer: I
     other.fill("5 may")
     other.press("Enter")
     here = page.get_by_role("list", name="What does not fit here")
-    expect(here).to_contain_text("Stays overlap: valley schools and home depot, 2 nights")
+    expect(here).to_contain_text("valley schools and home depot overlap by 2 nights")
     here.get_by_role("button", name="Leave when the next one begins").press("Enter")
     page.get_by_role("dialog").get_by_role("button", name="Accept").press("Enter")
     expect(page.get_by_label("Nights of valley schools")).to_have_value("2")

@@ -24,7 +24,7 @@ PLACES: tuple[CandidatePlace, ...] = get_args(CandidatePlace)
 KIND_BY_PLACE: dict[CandidatePlace, PartKind] = {"storage.bank": "battery", "inverter.chosen": "inverter"}
 
 # Findings that the choice of a part decides; what else is wrong with the rig is not held against it.
-_DECIDED: dict[CandidatePlace, frozenset[str]] = {
+DECIDED: dict[CandidatePlace, frozenset[str]] = {
     "storage.bank": frozenset(
         {
             "storage.days_short",
@@ -63,7 +63,7 @@ _DECIDED: dict[CandidatePlace, frozenset[str]] = {
 
 
 # What is shown of each; prices come along with the mass.
-_SHOWN = ("storage.days_without_charge", "storage.headroom_frac", "parts.mass_kg")
+SHOWN = ("storage.days_without_charge", "storage.headroom_frac", "parts.mass_kg")
 
 
 @dataclass(frozen=True, slots=True)
@@ -120,7 +120,7 @@ def candidates(session: Session, actor: Actor, opened: Worked, place: CandidateP
             continue
         arranged, patch = offer
         rig, _ = patched(opened.rig, opened.document, patch)
-        seen = glimpse(rig, {**taken, reference: part}, before=opened.report, keys=_SHOWN, codes=_DECIDED[place])
+        seen = glimpse(rig, {**taken, reference: part}, before=opened.report, keys=SHOWN, codes=DECIDED[place])
         own = reference.startswith(OWN)
         found.append(Candidate(reference, own, part, arranged, patch, reference in chosen, seen, seen.findings))
     return sorted(found, key=lambda one: (not one.fits, len(one.against), one.mass.number if one.mass else 0.0, one.part.name))
