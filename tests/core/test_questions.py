@@ -6,7 +6,7 @@ from collections.abc import Callable
 from typing import Any
 
 import pytest
-from builders import rig
+from builders import example_rigs, rig
 
 from ryokan.core.evaluate import Report, evaluate
 from ryokan.core.question import Answer, AnswerOfEach, BadDeclaration, Question, Step, Undeclared, in_order, overlap, question
@@ -119,12 +119,6 @@ def reads_an_answer(scope: Scope) -> None:
     scope.answer(FIRST)
 
 
-def takes_an_input(scope: Scope) -> None:
-    from ryokan.core.figure import Figure
-
-    scope.compute("toy.bad", "x", "", x=Figure("toy.sum_w", "given", 1.0, "W", "given"))
-
-
 def asks_an_assumption_by_key(scope: Scope) -> None:
     scope.get("assumptions.margin_frac")
 
@@ -146,7 +140,6 @@ def writes_another_unit(scope: Scope) -> None:
         (reads_a_member, "/brief.people of the rig is read"),
         (reads_a_part, "/parts.battery of the rig is read"),
         (reads_an_answer, "reads =toy.first"),
-        (takes_an_input, "reads toy.sum_w"),
         (asks_an_assumption_by_key, "ask for the assumption instead"),
         (writes_a_key, "writes toy.other undeclared"),
         (writes_another_unit, "in 'Wh', declared in ''"),
@@ -209,6 +202,20 @@ def test_no_order_in_which_the_steps_stand_changes_the_order_in_which_they_are_a
 
 def _written(one: Question) -> set[str]:
     return {*one.writes, *([f"={one.answers.name}"] if one.answers else [])}
+
+
+@pytest.mark.parametrize("one", [pytest.param(one, id=name) for name, one in example_rigs()])
+def test_every_figure_follows_from_what_its_question_has_declared(one: Rig) -> None:
+    """Also what came along with an answer rather than by its key."""
+    by_name = {question.name: question for question in PLAN.order}
+    for name, traces in evaluate(one).traces.asked.items():
+        for trace in traces.values():
+            inputs = [key for figure in trace.written.values() for keys in figure.inputs.values() for key in as_list(keys)]
+            assert [key for key in inputs if not key.startswith("assumptions.") and not by_name[name].may_read(key)] == []
+
+
+def as_list(keys: str | tuple[str, ...]) -> tuple[str, ...]:
+    return (keys,) if isinstance(keys, str) else keys
 
 
 def test_an_unknown_rig_is_a_rig_too() -> None:

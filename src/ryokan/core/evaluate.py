@@ -155,8 +155,16 @@ class _Evaluation:
             self.traces.asked[question.name] = {"": trace}
             answer = trace.answer
         else:
-            things = self._things(question)
-            traces = {id: self._once(question, before.get(id), thing, id) for id, thing in things.items()}
+            things, scope, changed = self._things(question), self.scope, self.changed
+            traces: dict[str, Trace] = {}
+            for id, thing in things.items():
+                old = before.get(id)
+                # As in _once, without the calls: most things are as they were.
+                if old is not None and (old.item is thing or old.item == thing) and old.reads.isdisjoint(changed):
+                    scope.replay(old)
+                    traces[id] = old
+                else:
+                    traces[id] = self._once(question, old, thing, id)
             for id in before.keys() - traces.keys():
                 self._has_changed(question, before[id].written)
             if list(before) != list(traces):
@@ -267,7 +275,7 @@ def _sharing(rig: Rig, before: Rig) -> Rig:
         if _same(was, now):
             shared[name] = was
         elif isinstance(now, dict):
-            shared[name] = {id: was[id] if id in was and was[id] == one else one for id, one in now.items()}
+            shared[name] = {id: was[id] if id in was and (was[id] is one or was[id] == one) else one for id, one in now.items()}
     return rig.model_copy(update=shared)
 
 

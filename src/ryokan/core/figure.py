@@ -47,6 +47,7 @@ class Figure(NamedTuple):
 
 Input: TypeAlias = Figure | Sequence[Figure]
 
+_NO_INPUTS: Mapping[str, str | tuple[str, ...]] = MappingProxyType({})
 _tuple_new = tuple.__new__
 _known_sources: set[str] = set()
 
@@ -81,7 +82,8 @@ class Sheet:
 
     def given(self, key: str, value: float | str | tuple[float, ...], unit: str) -> Figure:
         """Something that the customer or the installer said."""
-        return self._add(Figure(key, "given", _plain(value), unit, "given"))
+        plain = value if type(value) is float else _plain(value)
+        return self._add(_tuple_new(Figure, (key, "given", plain, unit, "given", None, _NO_INPUTS, "")))
 
     def constant(self, key: str, value: float | tuple[float, ...], unit: str, source: str) -> Figure:
         """A value of the data files that no rig overrides."""
@@ -175,8 +177,7 @@ def _plain(value: float | str | tuple[float, ...]) -> Value:
 
 
 def _numbers(given: Sequence[Figure]) -> tuple[float, ...]:
-    values = [figure.value for figure in given]
-    for value in values:
-        if type(value) is not float:
-            raise FormulaError(f"{[figure.key for figure in given]} are not all one number each")
-    return cast(tuple[float, ...], tuple(values))
+    values = tuple([figure.value for figure in given])
+    if values and set(map(type, values)) != {float}:
+        raise FormulaError(f"{[figure.key for figure in given]} are not all one number each")
+    return cast(tuple[float, ...], values)

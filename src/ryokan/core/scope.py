@@ -41,7 +41,10 @@ class Scope(Sheet):
         self._assumed: dict[str, Figure] = {}
         self._answers: dict[str, Any] = {}
         self._question: Question | None = None
-        self._seen: set[str] = set()  # what was read or written by the question at hand
+        # Of the question at hand: what it has read and written, and the units that it writes in.
+        self._seen: set[str] = set()
+        self._written: dict[str, Figure] = {}
+        self._units: Mapping[str, str] = {}
         self.trace = Trace()
         self.bring: Callable[[str], None] | None = None  # asks what a figure that a rule reads follows from
 
@@ -50,14 +53,16 @@ class Scope(Sheet):
         self._question = question
         self.trace = Trace(item)
         self._seen = set()
+        self._written = self.trace.written
+        self._units = {} if question is None else question.units
         return self.trace
 
     def replay(self, trace: Trace) -> None:
         """Take over what a question wrote before."""
         self._figures |= trace.written
-        for key, figure in trace.assumed.items():
-            if key not in self._assumed:
-                self._assumed[key] = figure
+        if not trace.assumed.keys() <= self._assumed.keys():
+            for key, figure in trace.assumed.items():
+                self._assumed.setdefault(key, figure)
 
     def keep_answer(self, answer: Answer[Any] | AnswerOfEach[Any], value: Any) -> None:
         """Keep what a question answered for those who read it."""
@@ -106,7 +111,7 @@ class Scope(Sheet):
         return figure
 
     def get(self, key: str) -> Figure | None:
-        if key not in self._seen:
+        if key not in self._seen and key not in self._written:
             self._note(key)
             if self.bring is not None and self._question is None:
                 self._brought(key)
@@ -151,7 +156,7 @@ class Scope(Sheet):
         assert self.bring is not None
         trace, seen = self.trace, self._seen
         self.bring(key)
-        self._question, self.trace, self._seen = None, trace, seen
+        self._question, self.trace, self._seen, self._written, self._units = None, trace, seen, trace.written, {}
 
     def _note(self, key: str) -> None:
         """Keep that something is read, if it may be."""
@@ -164,15 +169,19 @@ class Scope(Sheet):
         self.trace.reads.add(key)
 
     def _add(self, figure: Figure) -> Figure:
-        question, key = self._question, figure.key
-        unit = None if question is None else question.units.get(key) or question.unit_of(key)
-        if unit != figure.unit and (question is None or unit is None or MONEY not in unit):
-            raise Undeclared(_wrongly_written(question, figure, unit))
+        key = figure.key
+        if self._units.get(key) != figure.unit:
+            self._require_declared(figure)
         if key in self._figures:
             raise FormulaError(f"{key} is worked out twice")
-        self._figures[key] = self.trace.written[key] = figure
-        self._seen.add(key)
+        self._figures[key] = self._written[key] = figure
         return figure
+
+    def _require_declared(self, figure: Figure) -> None:
+        question = self._question
+        unit = None if question is None else question.unit_of(figure.key)
+        if unit != figure.unit and (question is None or unit is None or MONEY not in unit):
+            raise Undeclared(_wrongly_written(question, figure, unit))
 
     def note_part(self, name: str) -> None:
         """Keep that a part of the rig is read."""
