@@ -59,6 +59,7 @@ class Opened(Worked):
     redo: str | None
     drafts: Sequence[Draft]
     open_comments: Mapping[str, int]
+    before: Reading | None = None  # what an edit was made on, where nobody else came in between
 
 
 @dataclass(frozen=True, slots=True)
@@ -149,9 +150,10 @@ def change_rig(
     head = store.revision(option_id, option.head)
     read = read_revision(head, parts_book(session, actor.scope))
     before = read.document
-    if edit_id is not None and (kept := drafts.of_edit(option_id, edit_id)) is not None:
+    kept = None if edit_id is None or base == option.head else drafts.of_edit(option_id, edit_id)
+    if kept is not None:
         return Lost(draft_of(kept, before), kept.why, option.head)
-    for revision, author in store.revisions(option_id, after=base):
+    for revision, author in store.revisions(option_id, after=base) if base < option.head else ():
         if touch_same_place(patch, _done_by(store, revision)):
             why = f"{author} changed the same place meanwhile ({revision.sentence})."
             name = _name_of_lost(patch, before)
@@ -172,7 +174,8 @@ def change_rig(
         store, actor, option, start if about else before, after,
         kind="edit", about=about, sentence=sentence, edit_id=edit_id, gesture=gesture, now=now,
     )  # fmt: skip
-    return _opened(session, store, actor, option, revision, worked)
+    opened = _opened(session, store, actor, option, revision, worked)
+    return replace(opened, before=read) if base == head.number else opened
 
 
 def _as_newest(patch: Patch, made_on: int) -> Patch:
@@ -373,7 +376,7 @@ def _walk(session: Session, actor: Actor, option_id: UUID, kind: Literal["undo",
     stack = done if kind == "undo" else undone
     if not stack:
         raise NotPossible(f"There is nothing to {kind}.")
-    about = store.revision(option_id, stack[-1])
+    about = store.revision(option_id, next(reversed(stack)))
     patch = _undone_by(store, about) if kind == "undo" else _done_by(store, about)
     if not patch:
         raise NotPossible(f"“{about.sentence}” changed what is no part of a rig any more.")
@@ -455,29 +458,29 @@ def _opened(
         rig=rig,
         report=report,
         parts=book(taken) if taken else {},
-        undo=store.sentence(option.id, done[-1]) if done else None,
-        redo=store.sentence(option.id, undone[-1]) if undone else None,
+        undo=done[next(reversed(done))] if done else None,
+        redo=undone[next(reversed(undone))] if undone else None,
         drafts=[draft_of(row, document) for row in DraftStore(session, actor.scope, actor.user_id).of_option(option.id)],
         open_comments=CommentStore(session, actor.scope).open_by_pin(option.id),
     )
 
 
-def _done_and_undone(store: JobStore, actor: Actor, option_id: UUID) -> tuple[list[int], list[int]]:
-    """Numbers of this person's edits that stand, and of those that are undone, newest last."""
-    done: list[int] = []
-    undone: list[int] = []
-    for number, kind, about in store.steps_of(option_id, actor.user_id, most=UNDO_DEPTH):
+def _done_and_undone(store: JobStore, actor: Actor, option_id: UUID) -> tuple[dict[int, str], dict[int, str]]:
+    """Numbers of this person's edits that stand, and of those that are undone, newest last, with their sentences."""
+    done: dict[int, str] = {}
+    undone: dict[int, str] = {}
+    said: dict[int, str] = {}
+    for number, kind, about, sentence in store.steps_of(option_id, actor.user_id, most=UNDO_DEPTH):
+        said[number] = sentence
         if kind == "edit":
-            if about in done:  # the same gesture going on
-                done.remove(about)
-            done.append(number)
+            if about is not None:  # the same gesture going on
+                done.pop(about, None)
+            done[number] = sentence
             undone.clear()
         elif kind == "undo" and about is not None:
-            if about in done:  # otherwise it lies deeper than is looked
-                done.remove(about)
-            undone.append(about)
+            done.pop(about, None)  # where it is not there it lies deeper than is looked
+            undone[about] = said.get(about, sentence.removeprefix("undid: "))
         elif about is not None:
-            if about in undone:
-                undone.remove(about)
-            done.append(about)
+            undone.pop(about, None)
+            done[about] = said.get(about, sentence.removeprefix("did again: "))
     return done, undone

@@ -78,18 +78,11 @@ class JobStore:
         return self._session.scalars(query.with_for_update() if for_edit else query).one_or_none()
 
     def revision(self, option_id: UUID, number: int) -> RevisionRow:
-        """One revision of an option that is known to exist."""
+        """One revision of an option that is known to exist; its document is loaded once somebody asks for it."""
         query = select(RevisionRow).where(
             RevisionRow.shop_id == self._shop_id, RevisionRow.option_id == option_id, RevisionRow.number == number
         )
-        return self._session.scalars(query).one()
-
-    def sentence(self, option_id: UUID, number: int) -> str:
-        """What a revision that is known to exist did."""
-        query = select(RevisionRow.sentence).where(
-            RevisionRow.shop_id == self._shop_id, RevisionRow.option_id == option_id, RevisionRow.number == number
-        )
-        return self._session.execute(query).scalar_one()
+        return self._session.scalars(query.options(defer(RevisionRow.document))).one()
 
     def time_of(self, option_id: UUID, number: int) -> datetime:
         """When a revision that is known to exist was stored."""
@@ -117,7 +110,7 @@ class JobStore:
         return [(row[0], row[1]) for row in self._session.execute(query)]
 
     def newest(self, option_id: UUID) -> tuple[OptionRow, RevisionRow] | None:
-        """One option with its newest revision."""
+        """One option with its newest revision, whose document is loaded once somebody asks for it."""
         query = (
             select(OptionRow, RevisionRow)
             .join(
@@ -127,14 +120,15 @@ class JobStore:
                 & (RevisionRow.number == OptionRow.head),
             )
             .where(OptionRow.shop_id == self._shop_id, OptionRow.id == option_id)
+            .options(defer(RevisionRow.document))
         )
         row = self._session.execute(query).one_or_none()
         return None if row is None else (row[0], row[1])
 
-    def steps_of(self, option_id: UUID, author_id: UUID, *, most: int) -> Sequence[tuple[int, str, int | None]]:
-        """Number, kind and subject of one person's newest revisions, oldest first: enough to walk undo and redo."""
+    def steps_of(self, option_id: UUID, author_id: UUID, *, most: int) -> Sequence[tuple[int, str, int | None, str]]:
+        """Number, kind, subject and sentence of one person's newest revisions, oldest first: enough to walk undo and redo."""
         query = (
-            select(RevisionRow.number, RevisionRow.kind, RevisionRow.about)
+            select(RevisionRow.number, RevisionRow.kind, RevisionRow.about, RevisionRow.sentence)
             .where(
                 RevisionRow.shop_id == self._shop_id,
                 RevisionRow.option_id == option_id,
@@ -144,7 +138,7 @@ class JobStore:
             .order_by(RevisionRow.number.desc())
             .limit(most)
         )
-        return [(number, kind, about) for number, kind, about in self._session.execute(query)][::-1]
+        return [(number, kind, about, said) for number, kind, about, said in self._session.execute(query)][::-1]
 
     def add_job(self, job_id: UUID, customer_id: UUID, *, customer: str, title: str, now: datetime) -> None:
         """Store a job with a customer of its own."""

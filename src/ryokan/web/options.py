@@ -51,7 +51,7 @@ def change_rig(option_id: UUID, json: RigPatch) -> EditAnswer:
             base=base, edit_id=edit_id, gesture=gesture, made_on=made_on, now=now(),
         )  # fmt: skip
         if not isinstance(outcome, rigs.Lost):
-            before = rigs.read_at(session, actor, option_id, base)
+            before = outcome.before or rigs.read_at(session, actor, option_id, base)
             return to_answer.edit(outcome, base, before, reader(session, actor))
     # The draft is stored by now: only then is the edit refused.
     raise Stale(outcome.why, outcome.head, outcome.draft)
