@@ -9,9 +9,9 @@ from builders import changed, example, load, report, rig
 
 from ryokan.core.evaluate import evaluate
 from ryokan.wording import working
-from ryokan.wording.brief import promise
 from ryokan.wording.findings import sentence
 from ryokan.wording.ledger import ledger
+from ryokan.wording.promise import promise
 from ryokan.wording.quantities import number, quantity
 from ryokan.wording.revisions import revision_sentence
 

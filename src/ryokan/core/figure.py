@@ -114,6 +114,10 @@ class Sheet:
         """A figure that follows from others by ``formula``."""
         return self._work("computed", key, formula, unit, source, inputs)
 
+    def also(self, key: str, name: str, figure: Figure) -> Figure:
+        """A figure once more, under a key of before by which others know it; its formula is that name."""
+        return self.compute(key, name, figure.unit, **{name: figure})
+
     def look_up(self, key: str, formula: str, unit: str, source: str, /, **inputs: Input) -> Figure:
         """A figure read from a table or a curve."""
         return self._work("looked_up", key, formula, unit, source, inputs)

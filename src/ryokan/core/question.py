@@ -110,12 +110,25 @@ class Question:
         return unit
 
 
+@dataclass(frozen=True, slots=True)
+class LedgerLine:
+    """A line of the ledger: key of the need, key of what is chosen, and the rules that judge whether it fits.
+
+    ``only_if_chosen``: the figure stands there also for what is reckoned with until something is chosen.
+    """
+
+    need: str
+    have: str | None = None
+    judged_by: tuple[str, ...] = ()
+    only_if_chosen: bool = False
+
+
 @dataclass(frozen=True, eq=False)
 class Step:
     """One step of the work: its questions, and how it is told how far it is.
 
     ``shows`` are the beginnings of the keys that the step's page shows, ``begun`` and ``chosen`` say whether there is anything
-    to work with and whether the choice is made.
+    to work with and whether the choice is made, ``ledger`` are its lines of need against have.
     """
 
     name: str
@@ -123,6 +136,7 @@ class Step:
     shows: tuple[str, ...]
     begun: Callable[[Any], bool]
     chosen: Callable[[Any], bool]
+    ledger: tuple[LedgerLine, ...] = ()
 
 
 def question(

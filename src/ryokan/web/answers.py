@@ -33,13 +33,13 @@ from ryokan.operations.rigs import Opened, Worked
 from ryokan.store.models import PartRevisionRow, RevisionRow
 from ryokan.web import job_schemas, load_schemas, part_schemas, people_schemas, schemas, shop_schemas
 from ryokan.wording import working
-from ryokan.wording.brief import promise
 from ryokan.wording.figures import title
 from ryokan.wording.findings import FIXES, sentence
 from ryokan.wording.ledger import LedgerLine, ledger
 from ryokan.wording.load_line import ask, understood, usual_line, usual_note
 from ryokan.wording.parts import COLUMNS as PART_COLUMNS
 from ryokan.wording.parts import KIND_NAMES, fields_of
+from ryokan.wording.promise import promise
 from ryokan.wording.quantities import quantity
 from ryokan.wording.reader import Reader
 from ryokan.wording.tables import COLUMNS

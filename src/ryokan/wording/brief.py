@@ -1,26 +1,83 @@
-"""The promise, as one says it."""
+"""Words of the step brief: who travels, how long, and what must not go dark."""
 
 from __future__ import annotations
 
-from ryokan.core.rig import Rig
+from ryokan.wording.words import Words
 
-MONTHS = (
-    "January", "February", "March", "April", "May", "June",
-    "July", "August", "September", "October", "November", "December",
-)  # fmt: skip
-_SMALL = ("no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve")
+# Key pattern -> what the figure is called; ``*`` stands for an id. The keys are a public contract, docs/figures.md.
+TITLES: dict[str, str] = {
+    "brief.believed_ah_per_day": "What they think a day takes",
+    "brief.believed_days": "How long they think it lasts",
+    "brief.budget": "What all of it may cost",
+    "brief.days_without_charge": "Days to last without any charge",
+    "brief.driving_hours_per_day": "Driving a day, over all stays",
+    "brief.nights_away": "Nights between hookups",
+    "brief.people": "People",
+    "brief.stay.*.driving_hours_per_day": "Driving a day on this stay",
+    "brief.stay.*.nights": "Nights of this stay",
+    "region.mains_hz": "Frequency of the mains",
+    "region.mains_v": "Mains",
+}
 
+FINDINGS: dict[str, Words] = {
+    "brief.seen_from_outside": Words(
+        "Nothing is to be seen from outside, and {have} of array are chosen.",
+        "Flat below the roof's edge it may pass from the street; from above and on legs it is seen.",
+    ),
+    "brief.animal_without_air": Words(
+        "{company} travels along, and nothing on the sheet moves air.",
+        "A parked vehicle heats up deadly fast. An alarm and a person who can come go before any fan.",
+    ),
+    "brief.quiet_hours_in_words": Words(
+        "The quiet hours “{said}” cannot be reckoned with.",
+        "Say them as a span of whole hours, such as 22 to 7.",
+    ),
+    "brief.critical_load_missing": Words(
+        "What must not go dark is on no line yet: {names}.",
+        "A load that is not on the sheet is not in the bank.",
+    ),
+    "brief.mains_unlike_hookups": Words(
+        "The rig is for {mains_v}, the hookup of {name} is not.",
+        "A charger for one mains voltage does not belong on another.",
+    ),
+    "brief.over_budget": Words(
+        "What is chosen so far costs {price}; all of it may cost {budget}.",
+        "Cables, fuses, work and what is not chosen yet come on top.",
+    ),
+    "brief.stays_overlap": Words(
+        "{name} overlap by {nights}.",
+        "Those nights count twice, for driving as for the sun.",
+    ),
+    "brief.gap_between_stays": Words(
+        "{nights} from {from} on belong to no stay, between {name}.",
+        "Their sun, their driving and their hookup are not counted. Add a stay there, or nights to the one before.",
+    ),
+    "brief.month_overfull": Words(
+        "More nights than days: {months}.",
+        "Some stays have no date, so which of them overlap cannot be said. Give them dates, or fewer nights.",
+    ),
+    "brief.months_without_stay": Words(
+        "The promise covers months without a stay: {months}.",
+        "The sun is that of the stays, so nothing is known of those months; the dullest may be among them.",
+    ),
+    "brief.hemisphere_unlike_places": Words(
+        "The journey is said to be in the other half of the world than {name}.",
+        "Its seasons are turned round there, and with them the loads that follow the weather.",
+    ),
+}
 
-def count(number: int, noun: str) -> str:
-    """“four nights”, “one night”, “14 nights”."""
-    word = _SMALL[number] if number < len(_SMALL) else str(number)
-    plural = "people" if noun == "person" else f"{noun}s"
-    return f"{word} {noun if number == 1 else plural}"
+FIXES: dict[str, str] = {
+    "brief.leave_when_the_next_begins": "Leave when the next one begins",
+    "brief.other_hemisphere": "Travel in the other half of the world",
+    "brief.other_mains": "Change the mains of the rig",
+}
 
+# Key of the need -> the label of its line in the ledger.
+LEDGER: dict[str, str] = {}
 
-def promise(rig: Rig) -> str:
-    """“four nights, two people, October to March”."""
-    brief = rig.brief
-    first, last = MONTHS[brief.first_month - 1], MONTHS[brief.last_month - 1]
-    months = first if first == last else f"{first} to {last}"
-    return f"{count(brief.nights_away, 'night')}, {count(brief.people, 'person')}, {months}"
+# Section of the rig -> what an edit of it is called in the history.
+CHANGED: dict[str, str] = {
+    "brief": "changed the brief",
+    "stays": "changed the stays",
+    "region": "changed the region",
+}

@@ -8,8 +8,10 @@ from dataclasses import dataclass
 from ryokan.core.evaluate import Report
 from ryokan.core.figure import Figure
 from ryokan.core.findings.model import Severity
+from ryokan.core.registry import STEPS
 from ryokan.core.rig import Rig
 from ryokan.wording.quantities import number
+from ryokan.wording.steps import of_all_steps
 
 CHEMISTRY_SHORT = {"lfp": "LFP", "nmc": "NMC", "custom": "other", "agm": "AGM", "gel": "gel", "flooded": "flooded"}
 
@@ -26,40 +28,7 @@ class LedgerLine:
     severity: Severity | None
 
 
-# step, label, key of the need, key of what was chosen, findings that speak of this line
-_LINES: tuple[tuple[str, str, str, str | None, tuple[str, ...]], ...] = (
-    ("loads", "A day, with margin", "loads.wh_per_day_with_margin", None, ()),
-    ("storage", "Bank, {chemistry}", "storage.need_wh", "storage.have_wh", ("storage.days_short",)),
-    ("storage", "at {nominal_v} V", "storage.need_ah", "storage.have_ah", ("storage.days_short",)),
-    ("storage", "Its mass, about", "storage.alternatives.{chemistry_id}.mass_kg", "storage.mass_kg", ()),
-    ("inverter", "Inverter, running", "inverter.need_continuous_w", "inverter.gives_w", ("inverter.continuous_short",)),
-    ("inverter", "Inverter, starting", "inverter.need_surge_w", "inverter.surge_w", ("inverter.surge_short",)),
-    ("inverter", "DC amps at cut-off", "inverter.dc_current_at_cutoff_a", None, ("inverter.volts_class_low",)),
-    ("solar", "Array, {sun} h of sun", "solar.need_w", "solar.have_w", ("solar.array_cannot_refill",)),
-    ("solar", "Controller", "solar.controller_need_a", "solar.controller_have_a", ("solar.controller_clips",)),
-    (
-        "charging",
-        "DC-DC alone, {driving} h",
-        "charging.dcdc.need_a",
-        "charging.dcdc.have_a",
-        ("charging.alternator_overloaded",),
-    ),
-    ("charging", "Shore, full in {refill} h", "charging.shore.need_a", "charging.shore.have_a", ("charging.hookup_too_small",)),
-    (
-        "wiring",
-        "Main cable",
-        "wiring.main.conductor",
-        "wiring.main.have_conductor",
-        ("wiring.conductor_undersized", "wiring.fuse_window_closed", "wiring.drop_over_class", "wiring.no_stock_size"),
-    ),
-    (
-        "wiring",
-        "Main fuse",
-        "wiring.main.fuse_a",
-        "wiring.main.have_fuse_a",
-        ("wiring.fuse_above_ampacity", "wiring.fuse_below_load", "wiring.no_stock_size"),
-    ),
-)  # fmt: skip
+_LABELS = of_all_steps("LEDGER")
 
 
 def ledger(rig: Rig, report: Report) -> list[LedgerLine]:
@@ -75,14 +44,12 @@ def ledger(rig: Rig, report: Report) -> list[LedgerLine]:
     }
     severities = {finding.code: finding.severity for finding in reversed(report.findings)}
     lines = []
-    for step, label, need_key, have_key, codes in _LINES:
-        severity = next((severities[code] for code in codes if code in severities), None)
-        have = figures.get(have_key) if have_key else None
-        if have is not None and have.key == "inverter.gives_w" and rig.inverter.chosen is None:
-            have = None  # the stand-in is no choice
-        lines.append(
-            LedgerLine(need_key, step, label.format(**names), _something(figures, need_key.format(**names)), have, severity)
-        )
+    for step in STEPS:
+        for line in step.ledger:
+            have = None if line.have is None or (line.only_if_chosen and not step.chosen(rig)) else figures.get(line.have)
+            severity = next((severities[code] for code in line.judged_by if code in severities), None)
+            label, need = _LABELS[line.need].format(**names), _something(figures, line.need.format(**names))
+            lines.append(LedgerLine(line.need, step.name, label, need, have, severity))
     return lines + _totals(figures)
 
 

@@ -5,10 +5,10 @@ from __future__ import annotations
 from ryokan.core.evaluate import Report
 from ryokan.core.figure import Figure
 from ryokan.core.rig import Rig
-from ryokan.wording.brief import promise
 from ryokan.wording.cautions import CAUTION
 from ryokan.wording.findings import SEVERITY_WORDS, sentence
 from ryokan.wording.ledger import ledger
+from ryokan.wording.promise import promise
 from ryokan.wording.quantities import HARD_SPACE, UnitSystem, quantity
 
 

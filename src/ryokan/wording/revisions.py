@@ -6,19 +6,10 @@ import re
 from collections.abc import Mapping, Sequence
 from typing import Any
 
+from ryokan.wording.steps import of_all_steps
+
 _PLACES = {
-    "brief": "changed the brief",
-    "stays": "changed the stays",
-    "survey": "changed the survey",
-    "space": "changed the room",
-    "links": "changed a link",
-    "vehicle": "changed the vehicle",
-    "region": "changed the region",
-    "storage": "changed the bank",
-    "inverter": "changed the inverter",
-    "solar": "changed the array",
-    "charging": "changed the charging",
-    "wiring": "changed the wiring",
+    **of_all_steps("CHANGED"),
     "assumptions": "changed an assumption",
     "own_parts": "changed the rig's own parts",
     "overruled": "let a finding stand",

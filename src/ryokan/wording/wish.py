@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from ryokan.core.loads.line import Reading
-from ryokan.wording.brief import count
 from ryokan.wording.load_line import understood as line_understood
+from ryokan.wording.promise import count
 
 _LACKS = {
     "chemistry": "Say what kind the battery is: “2 x 100 Ah AGM”, “280 Ah lithium”, “two 6 V 225 Ah flooded”.",

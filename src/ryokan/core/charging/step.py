@@ -10,7 +10,7 @@ from ryokan.core.links import rules as rules_of_links  # noqa: F401  registers t
 from ryokan.core.links.ends import BROUGHT, GIVEN_AWAY, alternator_links, brought, given_away
 from ryokan.core.loads.rows import Powered
 from ryokan.core.loads.seasons import with_energy
-from ryokan.core.question import Step, question
+from ryokan.core.question import LedgerLine, Step, question
 from ryokan.core.rig import Rig
 from ryokan.core.scope import Scope
 
@@ -119,6 +119,10 @@ STEP = Step(
     name="charging",
     questions=(driving, shore, to_others, alternator, from_others, together),
     shows=("charging.", "brief.driving", "storage.charge_v"),
+    ledger=(
+        LedgerLine("charging.dcdc.need_a", "charging.dcdc.have_a", ("charging.alternator_overloaded",)),
+        LedgerLine("charging.shore.need_a", "charging.shore.have_a", ("charging.hookup_too_small",)),
+    ),
     begun=lambda rig: rig.has_loads,
     chosen=chosen,
 )

@@ -7,7 +7,7 @@ from ryokan.core.inverter.current import dc_current
 from ryokan.core.inverter.need import idle_wh_per_day, inverter_need, surge_given
 from ryokan.core.inverter.place import what_it_gives
 from ryokan.core.loads.rows import MET, PLANNED, resting_rows
-from ryokan.core.question import Step, question
+from ryokan.core.question import LedgerLine, Step, question
 from ryokan.core.scope import Scope
 
 
@@ -88,6 +88,11 @@ STEP = Step(
     name="inverter",
     questions=(need, idle, current, surge, place),
     shows=("inverter.", "storage.bms", "space.", "wiring.main.one_way_length_m", "region.", "assumptions.motor"),
+    ledger=(
+        LedgerLine("inverter.need_continuous_w", "inverter.gives_w", ("inverter.continuous_short",), only_if_chosen=True),
+        LedgerLine("inverter.need_surge_w", "inverter.surge_w", ("inverter.surge_short",)),
+        LedgerLine("inverter.dc_current_at_cutoff_a", None, ("inverter.volts_class_low",)),
+    ),
     begun=lambda rig: rig.has_loads,
     chosen=lambda rig: rig.inverter.chosen is not None,
 )

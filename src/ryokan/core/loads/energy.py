@@ -16,15 +16,16 @@ def daily_energy(sheet: Sheet, rows: Sequence[Row], at_bank: dict[str, Figure], 
     for row in rows:
         groups[row.load.group].append(at_bank[row.id])
     groups["inverter idle"].append(idle)
-    totals = [
-        sheet.compute(f"loads.group.{name.replace(' ', '_')}.wh_at_bank", "sum(rows)", "Wh", rows=members)
-        for name, members in sorted(groups.items())
-    ]
-    for name, total in zip(sorted(groups), totals, strict=True):
-        sheet.compute(f"loads.by_group.{name.replace(' ', '_')}_wh", "group", "Wh", group=total)
+    totals = [_of_group(sheet, name.replace(" ", "_"), members) for name, members in sorted(groups.items())]
     total = sheet.compute("loads.wh_per_day_at_bank", "sum(groups)", "Wh", groups=totals)
     margin = sheet.assumption("margin_frac")
     sheet.compute("loads.wh_per_day_with_margin", "wh × (1 + margin)", "Wh", "practice", wh=total, margin=margin)
+
+
+def _of_group(sheet: Sheet, name: str, members: list[Figure]) -> Figure:
+    total = sheet.compute(f"loads.group.{name}.wh_at_bank", "sum(rows)", "Wh", rows=members)
+    sheet.also(f"loads.by_group.{name}_wh", "group", total)
+    return total
 
 
 def energy_over_days(sheet: Sheet, rows: Sequence[Row], at_bank: dict[str, Figure], idle: Figure) -> None:
@@ -47,7 +48,7 @@ def energy_over_days(sheet: Sheet, rows: Sequence[Row], at_bank: dict[str, Figur
     sheet.compute("loads.mean_wh_per_day_with_margin", "wh × (1 + margin)", "Wh", "practice", wh=mean, margin=margin)
 
     run = run_of_days(sheet, "loads.worst_run", sheet["brief.days_without_charge"], patterns, idle)
-    sheet.compute("loads.worst_stretch_wh", "run", "Wh", run=run)
+    sheet.also("loads.worst_stretch_wh", "run", run)
     sheet.compute("loads.worst_run_wh_with_margin", "wh × (1 + margin)", "Wh", "practice", wh=run, margin=margin)
     nights = sheet.given("brief.nights_in_turn", tuple(range(1, int(sheet["brief.nights_away"].number) + 1)), "nights")
     run_of_days(sheet, "loads.run_by_night", nights, patterns, idle)

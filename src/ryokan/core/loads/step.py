@@ -37,7 +37,7 @@ from ryokan.core.loads.seasons import (
     travelled,
     with_energy,
 )
-from ryokan.core.question import Step, question
+from ryokan.core.question import LedgerLine, Step, question
 from ryokan.core.scope import Scope
 from ryokan.core.storage.heating import HEATERS
 
@@ -296,6 +296,9 @@ STEP = Step(
         day, spread, methods, quiet, months,
     ),
     shows=("loads.", "inverter.idle", "brief.believed"),
+    ledger=(
+        LedgerLine("loads.wh_per_day_with_margin", None),
+    ),
     begun=lambda rig: rig.has_loads,
     chosen=lambda rig: rig.has_loads,
 )  # fmt: skip

@@ -6,7 +6,7 @@ from ryokan.core.climate.questions import QUESTIONS as OF_THE_SUN
 from ryokan.core.climate.questions import each_sunlit
 from ryokan.core.climate.stay import MONTHS
 from ryokan.core.loads.seasons import MEAN_BY_MONTH
-from ryokan.core.question import Step, question
+from ryokan.core.question import LedgerLine, Step, question
 from ryokan.core.rig import Stay
 from ryokan.core.scope import Scope
 from ryokan.core.solar import rules  # noqa: F401  registers them
@@ -93,6 +93,10 @@ STEP = Step(
     name="solar",
     questions=(*OF_THE_SUN, need, lying, cold, bench, controller),
     shows=("solar.", "loads.mean_wh", "climate.", "assumptions.portable_set_out_frac"),
+    ledger=(
+        LedgerLine("solar.need_w", "solar.have_w", ("solar.array_cannot_refill",)),
+        LedgerLine("solar.controller_need_a", "solar.controller_have_a", ("solar.controller_clips",)),
+    ),
     begun=lambda rig: rig.has_loads,
     chosen=lambda rig: rig.solar.array_w is not None,
 )

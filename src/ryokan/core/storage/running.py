@@ -7,6 +7,19 @@ from collections.abc import Collection, Mapping
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.rig import Rig
 
+# Figures of a run, with their units.
+UNITS = {
+    "running.from_frac": "",
+    "running.energy_wh": "Wh",
+    "running.*.draw_w": "W",
+    "running.draw_w": "W",
+    "running.hours": "h",
+    "running.to_bring_back_wh": "Wh",
+    "running.shore_h": "h",
+    "running.driving_h": "h",
+    "running.solar_days": "days",
+}
+
 
 def how_long(rig: Rig, figures: Mapping[str, Figure], loads: Collection[str], from_frac: float) -> dict[str, Figure]:
     """Work out a run of some loads, with nothing charging meanwhile.

@@ -5,7 +5,7 @@ from __future__ import annotations
 from ryokan.core.data.assumptions import CHEMISTRIES
 from ryokan.core.loads.rows import AT_BANK, MET, PLANNED, Powered, resting_rows
 from ryokan.core.loads.seasons import with_energy
-from ryokan.core.question import Step, question
+from ryokan.core.question import LedgerLine, Step, question
 from ryokan.core.scope import Scope
 from ryokan.core.storage import rules  # noqa: F401  registers them
 from ryokan.core.storage.behaviour import spread_of_days, under_load
@@ -261,6 +261,11 @@ STEP = Step(
         "storage.", "loads.worst_run", "loads.wh_per_day", "brief.believed", "space.", "inverter.cutoff_v",
         "loads.row.bank~heaters",
         *(f"assumptions.{chemistry}.dod_frac" for chemistry in CHEMISTRIES),
+    ),
+    ledger=(
+        LedgerLine("storage.need_wh", "storage.have_wh", ("storage.days_short",)),
+        LedgerLine("storage.need_ah", "storage.have_ah", ("storage.days_short",)),
+        LedgerLine("storage.alternatives.{chemistry_id}.mass_kg", "storage.mass_kg"),
     ),
     begun=lambda rig: rig.has_loads,
     chosen=lambda rig: rig.storage.bank is not None,

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ryokan.core.question import Step, question
+from ryokan.core.question import LedgerLine, Step, question
 from ryokan.core.scope import Scope
 from ryokan.core.wiring import rules  # noqa: F401  registers them
 from ryokan.core.wiring.main_run import design_current, main_run
@@ -45,6 +45,27 @@ STEP = Step(
     name="wiring",
     questions=(current, main),
     shows=("wiring.", "inverter.dc_current", "inverter.cutoff_v"),
+    ledger=(
+        LedgerLine(
+            "wiring.main.conductor",
+            "wiring.main.have_conductor",
+            (
+                "wiring.conductor_undersized",
+                "wiring.fuse_window_closed",
+                "wiring.drop_over_class",
+                "wiring.no_stock_size",
+            ),
+        ),
+        LedgerLine(
+            "wiring.main.fuse_a",
+            "wiring.main.have_fuse_a",
+            (
+                "wiring.fuse_above_ampacity",
+                "wiring.fuse_below_load",
+                "wiring.no_stock_size",
+            ),
+        ),
+    ),
     begun=lambda rig: rig.has_loads,
     chosen=lambda rig: rig.wiring.main.conductor is not None and rig.wiring.main.fuse_a is not None,
 )

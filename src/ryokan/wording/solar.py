@@ -1,0 +1,117 @@
+"""Words of the step solar: the sun and the array."""
+
+from __future__ import annotations
+
+from ryokan.wording.words import Words
+
+# Key pattern -> what the figure is called; ``*`` stands for an id. The keys are a public contract, docs/figures.md.
+TITLES: dict[str, str] = {
+    "climate.bias_applied": "Taken off the reanalysis, since it reads high",
+    "climate.correction_frac": "A weather file is taken as it is",
+    "climate.psh.*": "Peak sun hours of the month",
+    "climate.psh.*.high": "Peak sun hours of the month, if it is off upwards",
+    "climate.psh.*.low": "Peak sun hours of the month, if it is off downwards",
+    "climate.psh_p10.*": "Peak sun hours of its dull days, one in ten",
+    "climate.stay.*.*.afternoon_c": "Mean afternoon of the month there",
+    "climate.stay.*.*.bare_wh_per_w": "A rated watt there, before controller and wiring",
+    "climate.stay.*.*.begins_on_day": "Day of that year on which the month begins",
+    "climate.stay.*.*.best_bare_wh_per_w": "A rated watt that lies the best way, before controller and wiring",
+    "climate.stay.*.*.best_faces_deg": "Bearing that gives most there",
+    "climate.stay.*.*.best_tilt_deg": "Tilt that gives most there",
+    "climate.stay.*.*.best_wh_per_w": "A rated watt that lies the best way, at the bank",
+    "climate.stay.*.*.best_worth_wh": "What lying the best way is worth on a mean day there",
+    "climate.stay.*.*.ends_on_day": "Day of that year on which the next one begins",
+    "climate.stay.*.*.hidden_frac": "Share of the sun that is hidden there",
+    "climate.stay.*.*.night_c": "Mean night of the month there",
+    "climate.stay.*.*.nights": "Nights of the stay in the month",
+    "climate.stay.*.*.portable_bare_wh_per_w": "A rated watt set out and turned there, before its controller",
+    "climate.stay.*.*.portable_wh_per_w": "A rated watt set out and turned there, at the bank",
+    "climate.stay.*.*.psh": "Peak sun hours at the stay",
+    "climate.stay.*.*.psh_p10": "Peak sun hours of the dull days there, one in ten",
+    "climate.stay.*.*.yield_wh_per_w": "A rated watt there, at the bank",
+    "climate.stay.*.arrives_on_day": "Day of its year on which it begins, the first of January as 0",
+    "climate.stay.*.away_km": "Distance to the nearest cell that has data",
+    "climate.stay.*.lat_deg": "Latitude",
+    "climate.stay.*.lon_deg": "Longitude",
+    "climate.stay.*.shade_frac": "Shade at the stay",
+    "climate.t_max_record_c": "Record high to reckon with",
+    "climate.t_min_record_c": "Record low to reckon with",
+    "climate.year_to_year_frac": "What a month may differ by from year to year",
+    "solar.bench.ah_of_120_w_here": "What a panel of 120 W brings here on a day, at 12 V",
+    "solar.bench.daily_ah_by_twelve": "Amp-hours a day by twelve",
+    "solar.bench.off_frac.*": "How far the rule of the bench is off here",
+    "solar.bench.panels_of_120_w": "Bench: 120 W panels at 50 Ah each",
+    "solar.bench.panels_of_120_w_w": "Bench: those panels together",
+    "solar.bench.rated_times_four_w": "Bench: rated watts × 4 = Wh a day",
+    "solar.bench.three_watts_per_ah_w": "Bench: 3 W for each daily Ah",
+    "solar.cold_voc_factor": "Cold volts of a string, as a multiple of its rated ones",
+    "solar.cold_voc_factor_by_table": "The same by the table of the code",
+    "solar.controller_count": "Controllers",
+    "solar.controller_have_a": "Controllers chosen",
+    "solar.controller_need_a": "Controller output needed",
+    "solar.controller_size_a": "Usual controller size, each",
+    "solar.have_w": "Array chosen",
+    "solar.have_wh_per_day": "A day's yield of the chosen array",
+    "solar.need_w": "Array needed",
+    "solar.need_w.*": "Array needed in the month",
+    "solar.need_without_portable_w.*": "Array needed in the month without the portable one",
+    "solar.output_a": "Array's charge current at best",
+    "solar.panel_tilt_deg": "Tilt of the array",
+    "solar.peak_sun_hours": "Peak sun hours",
+    "solar.performance_ratio": "What the array yields of its rating",
+    "solar.portable_spares_w": "Fixed array that the portable one spares",
+    "solar.portable_spares_w.*": "Fixed array that the portable one spares in the month",
+    "solar.portable_turned_per_day": "Times a day that the portable array is turned",
+    "solar.portable_w": "Portable array",
+    "solar.portable_wh.*": "What the portable array brings on a mean day of the month",
+    "solar.portable_wh_per_day": "What the portable array brings on a mean day",
+    "solar.portable_wh_per_w.*": "What a rated watt of the portable array gives on a day of the month",
+    "solar.typed_ratio": "What the array yields of its rating in typed sun",
+    "solar.yield_wh_per_w.*": "What a rated watt gives in a day of the month",
+}
+
+FINDINGS: dict[str, Words] = {
+    "solar.need_over_roof": Words(
+        "{need} of array are needed; {free} of free roof carry {limit} at the very most.",
+        "The rest has to come from a portable array, from driving or from shore, or the day has to shrink.",
+    ),
+    "solar.array_over_roof": Words(
+        "{have} of array are chosen; {free} of free roof carry {limit} at the very most.",
+        "What does not lie on the roof has to be portable.",
+    ),
+    "solar.array_cannot_refill": Words(
+        "{have} of array in {sun} of sun gives {gives} a day; {need} of array are needed.",
+        "The bank sinks a little every day until it is empty.",
+    ),
+    "solar.controller_clips": Words(
+        "The controllers give {have}, the array asks for {need} with headroom.",
+        "Around noon they clip. That is allowed where volts and input amps stay within their limits.",
+    ),
+    "solar.no_place_yet": Words(
+        "The sun is not the typed one, and this is lacking: {name}.",
+        "What lacks is left out; where nothing is known, the typed sun of {sun} stands in.",
+    ),
+    "solar.place_far_from_data": Words(
+        "{name} lies {away} from the nearest cell whose sun is known.",
+        "The sun of that cell stands in. On the open sea it may be another.",
+    ),
+    "solar.no_sun_in_a_month": Words(
+        "The sun hardly rises in: {months}.",
+        "No array keeps the bank there. Driving, shore or a generator has to.",
+    ),
+}
+
+FIXES: dict[str, str] = {
+    "solar.raise_array": "Raise the array to the need",
+}
+
+# Key of the need -> the label of its line in the ledger.
+LEDGER: dict[str, str] = {
+    "solar.need_w": "Array, {sun} h of sun",
+    "solar.controller_need_a": "Controller",
+}
+
+# Section of the rig -> what an edit of it is called in the history.
+CHANGED: dict[str, str] = {
+    "solar": "changed the array",
+}

@@ -1,0 +1,61 @@
+"""The keys of figures are a public contract: what is frozen here stays, with its unit, and the list may only grow."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Iterator
+from random import Random
+
+from builders import ROOT, example_rigs, rig
+from random_edits import random_edit, whole_book
+from test_traces import PARTS
+
+from ryokan.core.errors import UnknownPart
+from ryokan.core.evaluate import evaluate
+from ryokan.core.figure import Figure
+from ryokan.core.question import MONEY, pattern
+from ryokan.core.registry import PLAN
+from ryokan.core.storage.running import UNITS as RUNNING_UNITS
+from ryokan.core.storage.running import how_long
+from ryokan.wording.figures import title
+
+FROZEN: dict[str, dict[str, object]] = json.loads((ROOT / "tests/fixtures/figures-contract.json").read_text())
+DECLARED = {key: unit for question in PLAN.order for key, unit in question.writes.items()} | RUNNING_UNITS
+# A figure may pass from what somebody states to what follows from something else, never back.
+MAY_BECOME = {"given": {"given", "constant", "computed", "looked_up", "chosen", "simulated"}, "constant": {"constant", "computed", "looked_up", "chosen"}}  # fmt: skip
+
+
+def figures() -> Iterator[Figure]:
+    """Those of the examples, and of rigs that random edits make of them."""
+    random, book = Random(7), whole_book()
+    bases = [one for _, one in example_rigs()]
+    for number in range(40):
+        one = bases[number % len(bases)]
+        for _ in range(0 if number < len(bases) else random.randint(1, 60)):
+            one = random_edit(one, random, book)
+        try:
+            found = evaluate(one, PARTS).figures
+        except UnknownPart:
+            continue
+        yield from (figure for key, figure in found.items() if not key.startswith("assumptions."))
+    some = rig(storage={"bank": {"nominal_ah": 200}}, charging={"shore_charger_a": 20}, solar={"array_w": 300})
+    yield from (one for key, one in how_long(some, evaluate(some).figures, ["l0"], 1.0).items() if key.startswith("running."))
+
+
+def families_of(key: str) -> list[str]:
+    return [family for family in DECLARED if pattern(family).match(key)]
+
+
+def test_no_key_goes_and_none_changes_its_unit_and_new_ones_are_frozen_too() -> None:
+    assert {key: one["unit"] for key, one in FROZEN.items()} == DECLARED, "see “Add a figure” in CONTRIBUTING.md"
+
+
+def test_every_figure_is_of_a_frozen_family_in_its_unit_and_of_its_kind_and_has_a_title() -> None:
+    for figure in figures():
+        (family, *more) = families_of(figure.key)
+        assert not more, figure.key
+        frozen = FROZEN[family]
+        assert figure.unit == frozen["unit"] or MONEY in str(frozen["unit"]), figure
+        allowed = set().union(*(MAY_BECOME.get(kind, {kind}) for kind in frozen["kinds"]))  # type: ignore[attr-defined]
+        assert figure.kind in allowed, figure
+        assert title(figure.key)
