@@ -63,7 +63,7 @@ FINDINGS: dict[str, Words] = {
     ),
     "inverter.volts_class_low": Words(
         "{rated} of inverter on {system_v} draws {current} at cut-off.",
-        "Up to {largest_w} W is usual on this class; {next_v} V halves the amps, the copper and the heat.",
+        "Up to {largest} is usual on this class; {next_v} V halves the amps, the copper and the heat.",
     ),
     "inverter.continuous_short": Words(
         "The inverter gives {have} running at {place}, {need} are needed.",
@@ -126,7 +126,7 @@ FINDINGS: dict[str, Words] = {
         "They open, and all goes dark at the start of that motor.",
     ),
     "inverter.far_from_bank": Words(
-        "{length} from bank to inverter; up to {usual_m} m is usual at these volts.",
+        "{length} from bank to inverter; up to {usual} is usual at these volts.",
         "AC travels far on thin wire, DC does not. Move the inverter to the bank.",
     ),
     "inverter.run_shorter_than_way": Words(

@@ -177,7 +177,7 @@ FINDINGS: dict[str, Words] = {
         "The bank parts itself from the rig at full load, and chargers are left running with no battery.",
     ),
     "storage.bay_colder_than_typed": Words(
-        "The bank stands outside and the bay is entered as {bay}; the coldest stay may bring {coldest_c} °C.",
+        "The bank stands outside and the bay is entered as {bay}; the coldest stay may bring {coldest}.",
         "Cold takes capacity, and lithium must not be charged below freezing.",
     ),
     "storage.series_off_class": Words(
@@ -239,7 +239,7 @@ FINDINGS: dict[str, Words] = {
         "equal leads on bus bars.",
     ),
     "storage.many_in_parallel": Words(
-        "{parallel} strings are in parallel; four is usual, and the maker says nothing.",
+        "{parallel} strings are in parallel; {usual} are usual, and the maker says nothing.",
         "The more there are, the less they share alike. Larger units or a higher volts class do with fewer.",
     ),
     "storage.one_bms_out": Words(
@@ -287,7 +287,7 @@ FINDINGS: dict[str, Words] = {
         "Say which load, and for how many hours.",
     ),
     "storage.bay_too_hot": Words(
-        "The bay gets as hot as {bay}; this kind of bank bears {limit_c} °C.",
+        "The bay gets as hot as {bay}; this kind of bank bears {limit}.",
         "Its electronics stop the charging, or its life shrinks by half for every 10 K. Another place, shade or air helps.",
     ),
     "storage.discharge_over_rate": Words(

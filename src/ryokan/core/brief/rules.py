@@ -142,16 +142,15 @@ def months_without_stay(rig: Rig, sheet: Sheet) -> Trouble | None:
     return Trouble(words={"months": ", ".join(without)}) if without else None
 
 
-FAR_SOUTH_DEG = 10.0  # nearer to the equator the seasons are slight
-
-
 @rule("brief.hemisphere_unlike_places", "fault", "practice", each=each_stay)
 def hemisphere_unlike_places(rig: Rig, sheet: Sheet, one: tuple[str, Stay]) -> Trouble | None:
     """A stay lies in the other half of the world than the journey is said to be in: its seasons are turned round."""
     sign = 1 if rig.brief.hemisphere == "north" else -1
 
+    edge_deg = sheet.assumption("seasons_turn_deg").number
+
     def unlike(stay: Stay) -> bool:
-        return stay.lat_deg is not None and sign * stay.lat_deg < -FAR_SOUTH_DEG
+        return stay.lat_deg is not None and sign * stay.lat_deg < -edge_deg
 
     if not unlike(one[1]):
         return None

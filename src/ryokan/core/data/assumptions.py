@@ -47,10 +47,20 @@ def _assumption(id: str, fields: dict[str, Any]) -> Assumption:
     return found
 
 
+# What is reckoned with, and from where on rules speak.
+_FILES = ("assumptions.toml", "thresholds.toml")
+
+
+@cache
+def thresholds() -> tuple[str, ...]:
+    """Ids of the assumptions that are the edge of a rule."""
+    return tuple(read_toml("thresholds.toml"))
+
+
 @cache
 def assumptions() -> dict[str, Assumption]:
     """All assumptions by id; those of a chemistry are called ``<chemistry>.<property>``."""
-    found = {id: _assumption(id, fields) for id, fields in read_toml("assumptions.toml").items()}
+    found = {id: _assumption(id, fields) for name in _FILES for id, fields in read_toml(name).items()}
     for entry in read_toml("chemistries.toml")["property"]:
         shared = {k: v for k, v in entry.items() if k not in ("name", "values")}
         for chemistry in CHEMISTRIES:

@@ -10,15 +10,15 @@ from ryokan.core.rig import Rig
 from ryokan.core.space.model import Compartment
 from ryokan.core.survey.model import FoundCord
 
-# Above these ratings the next class of volts is called for. (common practice)
-LARGEST_W_BY_SYSTEM_V = {12: 3000.0, 24: 5000.0}
-
 
 @rule("inverter.volts_class_low", "fault", "practice", worse=("rated",))
 def volts_class_low(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The inverter is too large for the volts of the bank: amps, copper and heat run away."""
-    rated, largest_w = sheet.get("inverter.rated_w"), LARGEST_W_BY_SYSTEM_V.get(rig.storage.system_v)
-    if rated is None or largest_w is None or rated.number <= largest_w:
+    rated = sheet.get("inverter.rated_w")
+    if rated is None or rig.storage.system_v not in (12, 24):
+        return None
+    largest = sheet.assumption(f"largest_inverter_on_{rig.storage.system_v}v_w")
+    if rated.number <= largest.number:
         return None
     next_v = rig.storage.system_v * 2
     return Trouble(
@@ -26,8 +26,9 @@ def volts_class_low(rig: Rig, sheet: Sheet) -> Trouble | None:
             "rated": rated,
             "current": sheet["inverter.dc_current_at_cutoff_a"],
             "system_v": sheet["storage.system_v"],
+            "largest": largest,
         },
-        measures={"next_v": str(next_v), "largest_w": f"{largest_w:g}"},
+        measures={"next_v": str(next_v)},
         # An option with chosen amp-hours is not moved by one click: the same Ah would be another bank at other volts.
         fix=Fix("inverter.next_volts_class", replace("/storage/system_v", next_v)) if rig.storage.bank is None else None,
     )
@@ -97,7 +98,7 @@ def other_bank_volts(rig: Rig, sheet: Sheet) -> Trouble | None:
 def other_mains(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The chosen inverter makes other mains volts than the region's; a tenth either way is the same mains."""
     makes, mains = sheet.get("inverter.part.mains_v"), sheet["region.mains_v"]
-    if makes is None or abs(makes.number - mains.number) <= 0.1 * mains.number:
+    if makes is None or abs(makes.number - mains.number) <= sheet.assumption("same_mains_frac").number * mains.number:
         return None
     return Trouble(figures={"makes": makes, "mains": mains}, source=makes.source)
 
@@ -176,16 +177,14 @@ def through_a_receptacle(rig: Rig, sheet: Sheet) -> Trouble | None:
     )
 
 
-PRE_CHARGE_FROM_W = 3000.0  # or 48 V, where large capacitors spark, weld contacts and open fuses (common practice)
-
-
 @rule("inverter.pre_charge_missing", "fault", "practice")
 def pre_charge_missing(rig: Rig, sheet: Sheet) -> Trouble | None:
     """A large inverter is connected with its capacitors empty: the spark welds contacts and trips the bank's electronics."""
     rated = sheet.get("inverter.rated_w")
     if rig.inverter.chosen is None or rated is None or "inverter.part.pre_charge" in sheet:
         return None
-    if rig.inverter.pre_charge or (rated.number < PRE_CHARGE_FROM_W and rig.storage.system_v < 48):
+    large = rated.number >= sheet.assumption("pre_charge_from_w").number
+    if rig.inverter.pre_charge or not (large or rig.storage.system_v >= sheet.assumption("pre_charge_from_v").number):
         return None
     return Trouble(figures={"rated": rated}, fix=Fix("inverter.add_pre_charge", replace("/inverter/pre_charge", True)))
 
@@ -199,16 +198,14 @@ def surge_over_bms(rig: Rig, sheet: Sheet) -> Trouble | None:
     return Trouble(figures={"surge": surge, "peak": peak})
 
 
-FAR_M = {12: 1.5, 24: 3.0, 48: 6.0}  # one way; beyond it cables grow out of hand (common practice)
-
-
 @rule("inverter.far_from_bank", "advice", "practice", worse=("length",))
 def far_from_bank(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The inverter stands far from the bank for its volts class: AC goes far with little copper, DC does not."""
     length = sheet.get("wiring.main.one_way_length_m")
-    if rig.inverter.chosen is None or length is None or length.number <= FAR_M[rig.storage.system_v]:
+    usual = sheet.assumption(f"far_on_{rig.storage.system_v}v_m")
+    if rig.inverter.chosen is None or length is None or length.number <= usual.number:
         return None
-    return Trouble(figures={"length": length}, measures={"usual_m": f"{FAR_M[rig.storage.system_v]:g}"})
+    return Trouble(figures={"length": length, "usual": usual})
 
 
 @rule("inverter.run_shorter_than_way", "advice", "physics", worse=("way", "length"))

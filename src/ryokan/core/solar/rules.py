@@ -57,14 +57,13 @@ def no_place_yet(rig: Rig, sheet: Sheet, _: None) -> Trouble | None:
     return Trouble(figures={"sun": sheet["solar.peak_sun_hours"]})
 
 
-FAR_KM = 300.0  # about a cell of the grid
-
-
 @rule("solar.place_far_from_data", "advice", "merra2", worse=("away",), each=each_stay)
 def place_far_from_data(rig: Rig, sheet: Sheet, one: tuple[str, Stay]) -> Trouble | None:
     """A place lies far from the nearest cell whose sun is known, as on the open sea."""
     away = sheet.get(f"climate.stay.{one[0]}.away_km")
-    return Trouble(figures={"away": away}) if away is not None and away.number > FAR_KM else None
+    if away is None or away.number <= sheet.assumption("far_from_data_km").number:
+        return None
+    return Trouble(figures={"away": away})
 
 
 @rule("solar.no_sun_in_a_month", "fault", "pvlib")

@@ -80,17 +80,13 @@ def bay_unlike_compartment(rig: Rig, sheet: Sheet, box: Compartment) -> Trouble 
     )
 
 
-# Lithium stops being charged here; lead loses half of its life for each 10 K above 25 °C. (common practice)
-HOTTEST_LITHIUM_C, HOTTEST_LEAD_C = 45.0, 40.0
-
-
 @rule("storage.bay_too_hot", "fault", "practice", worse=("bay",))
 def bay_too_hot(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The bay gets hotter than the bank may be charged at, or than it lives in for long."""
-    limit_c = HOTTEST_LITHIUM_C if rig.storage.is_lithium else HOTTEST_LEAD_C
-    if rig.storage.bay_hot_c <= limit_c:
+    limit = sheet.assumption("hottest_lithium_c" if rig.storage.is_lithium else "hottest_lead_c")
+    if rig.storage.bay_hot_c <= limit.number:
         return None
-    return Trouble(figures={"bay": sheet["storage.bay_hot_c"]}, measures={"limit_c": f"{limit_c:g}"})
+    return Trouble(figures={"bay": sheet["storage.bay_hot_c"], "limit": limit})
 
 
 @rule("storage.not_restrained", "danger", "practice")
@@ -101,16 +97,13 @@ def not_restrained(rig: Rig, sheet: Sheet) -> Trouble | None:
     return Trouble(figures={"mass": sheet["storage.mass_kg"]})
 
 
-STRAPPED_UP_TO_KG = 30.0  # heavier banks are held by a frame bolted through, not by straps alone (common practice)
-
-
 @rule("storage.straps_alone", "advice", "practice", worse=("mass",))
 def straps_alone(rig: Rig, sheet: Sheet) -> Trouble | None:
     """A heavy bank is held by straps alone."""
     if rig.storage.bank is None or rig.storage.restraint != "straps":
         return None
     mass = sheet["storage.mass_kg"]
-    if mass.number <= STRAPPED_UP_TO_KG:
+    if mass.number <= sheet.assumption("strapped_up_to_kg").number:
         return None
     return Trouble(figures={"mass": mass}, fix=Fix("storage.bolted_frame", replace("/storage/restraint", "frame")))
 
@@ -178,14 +171,12 @@ def not_ignition_protected(rig: Rig, sheet: Sheet, box: Compartment) -> Trouble 
     return None if "inverter.part.ignition_protected" in sheet else Trouble()
 
 
-QUIET_DB = 30.0  # at one metre: a fan that nobody wakes from (common practice)
-
-
 @rule("inverter.near_a_bed", "advice", "practice", each=inverter_compartment)
 def inverter_near_a_bed(rig: Rig, sheet: Sheet, box: Compartment) -> Trouble | None:
     """Its fan wakes whoever sleeps beside it."""
     noise = sheet.get("inverter.part.noise_db")
-    return None if not box.near_bed or (noise is not None and noise.number <= QUIET_DB) else Trouble()
+    quiet = noise is not None and noise.number <= sheet.assumption("quiet_fan_db").number
+    return None if not box.near_bed or quiet else Trouble()
 
 
 def _unit(rig: Rig, sheet: Sheet) -> Unit | None:

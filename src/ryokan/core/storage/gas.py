@@ -3,10 +3,7 @@
 from __future__ import annotations
 
 from ryokan.core.figure import Sheet
-from ryokan.core.storage.model import Chemistry, Storage
-
-# Current that makes gas on boost, per ampere-hour. (EN 62485-2, from memory)
-GAS_MA_PER_AH: dict[Chemistry, float] = {"flooded": 20.0, "agm": 8.0, "gel": 8.0}
+from ryokan.core.storage.model import Storage
 
 
 def hydrogen(sheet: Sheet, storage: Storage) -> None:
@@ -15,19 +12,21 @@ def hydrogen(sheet: Sheet, storage: Storage) -> None:
     ``q = 0.05 × n × i_gas × c ÷ 1000`` with n cells in series, i_gas in mA/Ah and c in Ah; each of two openings of
     ``28 × q`` cm², one low and one high (EN 62485-2, from memory). A fan or a maker's own figure goes first.
     """
-    milliamps = GAS_MA_PER_AH.get(storage.chemistry)
-    if milliamps is None or sheet["storage.bank_ah"].number == 0:
+    if storage.is_lithium or storage.chemistry == "custom" or sheet["storage.bank_ah"].number == 0:
         return
+    per_ah = sheet.also("storage.gas_ma_per_ah", "per_ah", sheet.assumption(f"{storage.chemistry}.gas_ma_per_ah"))
     air = sheet.compute(
         "storage.gas_m3_per_h",
-        "0.05 × class_v ÷ 12 × cells × per_ah × amp_hours ÷ 1000",
+        "dilution × class_v ÷ 12 × cells × per_ah × amp_hours ÷ 1000",
         "m³/h",
         "en_62485_2",
+        dilution=sheet.assumption("gas_air_m3_per_ah"),
         class_v=sheet["storage.system_v"],
         cells=sheet.assumption(f"{storage.chemistry}.cells_per_12v"),
-        per_ah=sheet.constant("storage.gas_ma_per_ah", milliamps, "mA/Ah", "en_62485_2"),
+        per_ah=per_ah,
         amp_hours=sheet["storage.bank_ah"],
     )
-    sheet.compute("storage.vent_need_cm2", "28 × air", "cm²", "en_62485_2", air=air)
+    per_m3 = sheet.assumption("vent_cm2_h_per_m3")
+    sheet.compute("storage.vent_need_cm2", "per_m3 × air", "cm²", "en_62485_2", per_m3=per_m3, air=air)
     if storage.vent_cm2 is not None:
         sheet.given("storage.vent_cm2", storage.vent_cm2, "cm²")

@@ -18,8 +18,6 @@ SLACK = 1e-9
 
 MAX_PARALLEL = 48
 
-COLDEST_BY_AMBIENT_C = {"freezing": -10.0, "cold": 0.0, "mild": 10.0, "hot": 20.0}  # common practice
-
 
 @rule("storage.days_short", "fault", "practice", worse=("promised", "days"))
 def days_short(rig: Rig, sheet: Sheet) -> Trouble | None:
@@ -141,13 +139,13 @@ def bay_colder_than_typed(rig: Rig, sheet: Sheet) -> Trouble | None:
     """A bay outside the living space follows the weather of the coldest stay; what was typed is warmer than that."""
     if rig.storage.bay != "outside" or not rig.stays:
         return None
-    coldest_c = min(COLDEST_BY_AMBIENT_C[stay.ambient] for stay in rig.stays.values())
-    if rig.storage.bay_c <= coldest_c:
+    by_stay = [sheet.assumption(f"coldest_{stay.ambient}_c") for stay in rig.stays.values()]
+    coldest = min(by_stay, key=lambda figure: figure.number)
+    if rig.storage.bay_c <= coldest.number:
         return None
     return Trouble(
-        figures={"bay": sheet["storage.bay_c"]},
-        measures={"coldest_c": f"{coldest_c:g}"},
-        fix=Fix("storage.bay_as_weather", replace("/storage/bay_c", coldest_c)),
+        figures={"bay": sheet["storage.bay_c"], "coldest": coldest},
+        fix=Fix("storage.bay_as_weather", replace("/storage/bay_c", coldest.number)),
     )
 
 
@@ -163,24 +161,17 @@ def short_after_growth(rig: Rig, sheet: Sheet) -> Trouble | None:
     return Trouble(figures={"after": after, "promised": promised}, measures={"growth": f"{rig.brief.growth_frac * 100:g}"})
 
 
-STRANDED_FRAC = 0.05  # of the bank, below which nobody notices (common practice)
-
-
 @rule("storage.energy_stranded", "advice", "practice", worse=("stranded",))
 def energy_stranded(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The inverter stops before the bank is as empty as it may be."""
     stranded = sheet.get("storage.stranded_wh")
     if rig.storage.bank is None or rig.inverter.chosen is None or stranded is None:
         return None
-    if stranded.number <= STRANDED_FRAC * sheet["storage.bank_wh"].number:
+    if stranded.number <= sheet.assumption("stranded_bank_frac").number * sheet["storage.bank_wh"].number:
         return None
     return Trouble(
         figures={"stranded": stranded, "cutoff": sheet["inverter.cutoff_v"], "current": sheet["storage.peak_current_a"]}
     )
-
-
-MOST_PARALLEL = 4  # where the maker says nothing (common practice)
-MOST_DIAGONAL = 3  # from which equal leads on bus bars are called for (common practice)
 
 
 def _parallel(sheet: Sheet) -> float:
@@ -209,9 +200,10 @@ def side_take_off(rig: Rig, sheet: Sheet) -> Trouble | None:
     """Both leads leave at one end: the unit there does most of the work. Two or three go diagonally, more by equal leads."""
     parallel, take_off = _parallel(sheet), rig.storage.take_off
     side = take_off == "side" and parallel >= 2
-    if not side and not (take_off == "diagonal" and parallel > MOST_DIAGONAL):
+    most_diagonal = sheet.assumption("diagonal_parallel").number
+    if not side and not (take_off == "diagonal" and parallel > most_diagonal):
         return None
-    better = "diagonal" if parallel <= MOST_DIAGONAL else "equal_leads"
+    better = "diagonal" if parallel <= most_diagonal else "equal_leads"
     return Trouble(
         figures={"parallel": sheet["storage.arrangement.parallel"]},
         words={"now": take_off},
@@ -222,9 +214,10 @@ def side_take_off(rig: Rig, sheet: Sheet) -> Trouble | None:
 @rule("storage.many_in_parallel", "advice", "practice", worse=("parallel",))
 def many_in_parallel(rig: Rig, sheet: Sheet) -> Trouble | None:
     """More strings on one bus than is usual, and their maker says nothing of it."""
-    if _parallel(sheet) <= MOST_PARALLEL or "storage.unit.max_parallel" in sheet:
+    usual = sheet.assumption("usual_parallel")
+    if _parallel(sheet) <= usual.number or "storage.unit.max_parallel" in sheet:
         return None
-    return Trouble(figures={"parallel": sheet["storage.arrangement.parallel"]})
+    return Trouble(figures={"parallel": sheet["storage.arrangement.parallel"], "usual": usual})
 
 
 @rule("storage.one_bms_out", "fault", "practice", worse=("current", "left"))

@@ -38,7 +38,8 @@ def capacity_not_measured(rig: Rig, sheet: Sheet, one: AnyFound) -> Trouble | No
     if not isinstance(one, FoundBank) or one.age_years is None or one.battery.values_from == "measured":
         return None
     life = sheet.assumption(f"{one.battery.chemistry}.calendar_years")
-    if one.age_years * 2 < life.number or any(reading.unit in CAPACITY_UNITS for reading in one.readings):
+    from_years = life.number * sheet.assumption("age_to_measure_frac").number
+    if one.age_years < from_years or any(reading.unit in CAPACITY_UNITS for reading in one.readings):
         return None
     return Trouble(figures={"life": life}, measures={"age": f"{one.age_years:g}"})
 
