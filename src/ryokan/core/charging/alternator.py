@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from ryokan.core.charging.model import Charging
 from ryokan.core.figure import Figure, Sheet
+from ryokan.core.laws import DCDC_INPUT_A
 
 
 def dcdc_need(sheet: Sheet, charging: Charging, chemistry: str) -> None:
@@ -45,7 +46,7 @@ def _alternator(sheet: Sheet, charging: Charging, output_a: Figure, charge_v: Fi
     )
     sheet.compute(
         "charging.dcdc.input_a",
-        "output × charge_v ÷ (efficiency × input_v)",
+        DCDC_INPUT_A,
         "A",
         output=output_a,
         charge_v=charge_v,

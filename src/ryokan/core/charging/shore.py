@@ -7,6 +7,7 @@ from collections.abc import Mapping
 from ryokan.core.charging.model import Charging, Hookup
 from ryokan.core.data.tables import tables
 from ryokan.core.figure import Figure, Sheet
+from ryokan.core.laws import AMPS_TO_CHARGE, CHARGER_A_OF_MAINS, HOURS_TO_CHARGE, MAINS_A_OF_CHARGER
 from ryokan.core.rig import Stay
 
 
@@ -24,7 +25,7 @@ def shore_need(sheet: Sheet, charging: Charging, chemistry: str, hookup: Hookup 
     if charging.refill_hours > taper.number:
         need = sheet.compute(
             "charging.shore.need_a",
-            "refill ÷ (charge_v × (hours − taper))",
+            AMPS_TO_CHARGE,
             "A",
             "practice",
             refill=used,
@@ -44,7 +45,7 @@ def shore_need(sheet: Sheet, charging: Charging, chemistry: str, hookup: Hookup 
     output = charger if hookup is None else _through_hookup(sheet, hookup, charger, charge_v)
     sheet.compute(
         "charging.shore.hours_to_full",
-        "refill ÷ (charge_v × amps) + taper",
+        HOURS_TO_CHARGE,
         "h",
         "practice",
         refill=used,
@@ -57,7 +58,7 @@ def shore_need(sheet: Sheet, charging: Charging, chemistry: str, hookup: Hookup 
 def _mains_side(sheet: Sheet, charger: Figure, charge_v: Figure) -> None:
     sheet.compute(
         "charging.shore.mains_a",
-        "amps × charge_v ÷ (efficiency × power_factor × mains_v)",
+        MAINS_A_OF_CHARGER,
         "A",
         amps=charger,
         charge_v=charge_v,
@@ -78,7 +79,7 @@ def _through_hookup(sheet: Sheet, hookup: Hookup, charger: Figure, charge_v: Fig
     )
     limit = sheet.compute(
         "charging.shore.hookup_limit_a",
-        "continuous × mains_v × efficiency × power_factor ÷ charge_v",
+        CHARGER_A_OF_MAINS,
         "A",
         "practice",
         continuous=continuous,

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.inverter.model import Inverter
+from ryokan.core.laws import INVERTER_DRAW_AT_RATING_W, inverter_losses
 from ryokan.core.parts.model import InverterPart
 
 
@@ -24,12 +25,11 @@ def dc_current(sheet: Sheet, inverter: Inverter, part: InverterPart | None, rate
         return sheet.given("inverter.dc_current_at_cutoff_a", 0.0, "A")
     dc_w = sheet.compute(
         "inverter.dc_w_at_rating",
-        "idle + (1 + linear) × rated + square × rated",
+        f"idle + {INVERTER_DRAW_AT_RATING_W}",
         "W",
         "practice",
         idle=sheet["inverter.idle_w"],
-        linear=sheet.assumption("inverter_linear_frac"),
-        square=sheet.assumption("inverter_square_frac"),
+        **inverter_losses(sheet),
         rated=rated_w,
     )
     system_v = sheet["storage.system_v"]

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from ryokan.core.figure import Sheet
+from ryokan.core.laws import INVERTER_DRAW_AT_PART_W, inverter_losses
 from ryokan.core.parts.model import InverterPart
 from ryokan.core.rig import Rig
 from ryokan.core.space.model import Compartment
@@ -51,14 +52,13 @@ def _curve(sheet: Sheet) -> None:
     parts = sheet.constant("inverter.curve.load_frac", (0.02, 0.05, 0.1, 0.25, 0.5, 0.75, 1.0), "", "product")
     sheet.compute(
         "inverter.curve.efficiency_frac",
-        "part × rated ÷ (idle + (1 + linear) × part × rated + square × part × part × rated)",
+        f"part × rated ÷ (idle + {INVERTER_DRAW_AT_PART_W})",
         "",
         "practice",
         part=parts,
         rated=sheet["inverter.rated_w"],
         idle=sheet["inverter.idle_w"],
-        linear=sheet.assumption("inverter_linear_frac"),
-        square=sheet.assumption("inverter_square_frac"),
+        **inverter_losses(sheet),
     )
 
 

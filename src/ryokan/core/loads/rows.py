@@ -7,6 +7,7 @@ from typing import TYPE_CHECKING, Any
 
 from ryokan.core.errors import FormulaError
 from ryokan.core.figure import Figure, Sheet
+from ryokan.core.laws import INVERTER_DRAW_W, inverter_losses, passed_on
 from ryokan.core.loads.model import (
     AcAmps,
     Cooling,
@@ -153,22 +154,21 @@ def wh_at_bank(sheet: Sheet, row: Row, inverter_rated_w: Figure | None, base: st
     key = f"{base or f'loads.row.{row.id}'}.wh_at_bank"
     match row.load.feed:
         case "dc":
-            passed_on = sheet.assumption("distribution_frac")
-            return sheet.compute(key, "wh ÷ passed_on", "Wh", "practice", wh=row.wh_per_day, passed_on=passed_on)
+            share = passed_on(sheet, "dc")
+            return sheet.compute(key, "wh ÷ passed_on", "Wh", "practice", wh=row.wh_per_day, passed_on=share)
         case "step_down":
-            efficiency = sheet.assumption("step_down_frac")
-            return sheet.compute(key, "wh ÷ efficiency", "Wh", "practice", wh=row.wh_per_day, efficiency=efficiency)
+            share = passed_on(sheet, "step_down")
+            return sheet.compute(key, "wh ÷ efficiency", "Wh", "practice", wh=row.wh_per_day, efficiency=share)
         case "ac":
             assert inverter_rated_w is not None  # an AC load always brings an inverter rating with it
             return sheet.compute(
                 key,
-                "hours × duty × ((1 + linear) × watts + square × watts^2 ÷ rated)",
+                f"hours × duty × {INVERTER_DRAW_W}",
                 "Wh",
                 "practice",
                 hours=row.hours,
                 duty=row.duty,
-                linear=sheet.assumption("inverter_linear_frac"),
-                square=sheet.assumption("inverter_square_frac"),
+                **inverter_losses(sheet),
                 watts=row.running_w,
                 rated=inverter_rated_w,
             )

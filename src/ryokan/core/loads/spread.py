@@ -6,6 +6,7 @@ from collections import defaultdict
 from collections.abc import Sequence
 
 from ryokan.core.figure import Figure, Input, Sheet
+from ryokan.core.laws import passed_on
 from ryokan.core.loads.model import Feed
 from ryokan.core.loads.profile import HOURS, normal, preset_of, shares
 from ryokan.core.loads.rows import Row
@@ -121,7 +122,7 @@ def all_on_dc(sheet: Sheet, rows: Sequence[Row], at_bank: dict[str, Figure]) -> 
     ac = [row.wh_per_day for row in rows if row.load.feed == "ac"]
     if not ac:
         return
-    passed_on = sheet.assumption("distribution_frac")
+    share = passed_on(sheet, "dc")
     sheet.compute(
-        "loads.if_all_dc_wh_per_day", "sum(dc) + sum(ac) ÷ passed_on", "Wh", "practice", dc=dc, ac=ac, passed_on=passed_on
+        "loads.if_all_dc_wh_per_day", "sum(dc) + sum(ac) ÷ passed_on", "Wh", "practice", dc=dc, ac=ac, passed_on=share
     )

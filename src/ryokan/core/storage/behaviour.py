@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from ryokan.core.figure import Figure, Sheet
+from ryokan.core.laws import PEUKERT_FRAC
 from ryokan.core.parts.model import Battery
 from ryokan.core.storage.model import Storage
 
@@ -83,7 +84,7 @@ def _peukert(sheet: Sheet, storage: Storage, battery: Battery | None, current: F
         over = sheet.constant("storage.rated_over_h", 20.0, "h", "practice")
     sheet.compute(
         "storage.capacity_at_peak_frac",
-        "min(1, (amp_hours ÷ (over × current))^(exponent − 1))",
+        PEUKERT_FRAC,
         "",
         "practice",
         amp_hours=sheet["storage.bank_ah"],

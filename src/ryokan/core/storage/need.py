@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from ryokan.core.figure import Figure, Sheet
+from ryokan.core.laws import INVERTER_DRAW_W, inverter_losses, passed_on
 from ryokan.core.loads.rows import Powered
 from ryokan.core.storage.model import Storage
 
@@ -89,16 +90,15 @@ def _wished(sheet: Sheet, storage: Storage, rows: list[Powered]) -> Figure | Non
         return None
     inputs: dict[str, Figure] = {"watts": row.running_w, "hours": sheet.given("storage.wish.hours", wish.hours, "h")}
     if row.load.feed == "ac":
-        formula = "((1 + linear) × watts + square × watts^2 ÷ rated + idle) × hours"
+        formula = f"({INVERTER_DRAW_W} + idle) × hours"
         inputs |= {
-            "linear": sheet.assumption("inverter_linear_frac"),
-            "square": sheet.assumption("inverter_square_frac"),
+            **inverter_losses(sheet),
             "rated": sheet["inverter.rated_w"],
             "idle": sheet["inverter.idle_w"],
         }
     else:
         formula = "watts × hours ÷ passed_on"
-        inputs["passed_on"] = sheet.assumption("distribution_frac" if row.load.feed == "dc" else "step_down_frac")
+        inputs["passed_on"] = passed_on(sheet, row.load.feed)
     return sheet.compute("storage.wish.wh", formula, "Wh", "practice", **inputs)
 
 

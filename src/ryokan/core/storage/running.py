@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Collection, Mapping
 
 from ryokan.core.figure import Figure, Sheet
+from ryokan.core.laws import HOURS_TO_CHARGE, INVERTER_DRAW_W, inverter_losses, passed_on
+from ryokan.core.loads.model import Feed
 from ryokan.core.rig import Rig
 
 # Figures of a run, with their units.
@@ -69,7 +71,7 @@ def how_long(rig: Rig, figures: Mapping[str, Figure], loads: Collection[str], fr
     return sheet.figures
 
 
-def _at_bank_w(sheet: Sheet, id: str, feed: str) -> Figure | None:
+def _at_bank_w(sheet: Sheet, id: str, feed: Feed) -> Figure | None:
     """Mean watts that a load takes from the bank while it is on; None where the season does not bring it."""
     base = f"loads.row.{id}"
     if f"{base}.duty_frac" not in sheet:
@@ -79,17 +81,16 @@ def _at_bank_w(sheet: Sheet, id: str, feed: str) -> Figure | None:
     if feed == "ac":
         return sheet.compute(
             key,
-            "duty × ((1 + linear) × watts + square × watts^2 ÷ rated)",
+            f"duty × {INVERTER_DRAW_W}",
             "W",
             "practice",
             duty=duty,
-            linear=sheet.assumption("inverter_linear_frac"),
-            square=sheet.assumption("inverter_square_frac"),
+            **inverter_losses(sheet),
             watts=watts,
             rated=sheet["inverter.rated_w"],
         )
-    passed_on = sheet.assumption("distribution_frac" if feed == "dc" else "step_down_frac")
-    return sheet.compute(key, "duty × watts ÷ passed_on", "W", "practice", duty=duty, watts=watts, passed_on=passed_on)
+    share = passed_on(sheet, feed)
+    return sheet.compute(key, "duty × watts ÷ passed_on", "W", "practice", duty=duty, watts=watts, passed_on=share)
 
 
 def _recovery(sheet: Sheet, rig: Rig, energy: Figure) -> None:
@@ -101,10 +102,10 @@ def _recovery(sheet: Sheet, rig: Rig, energy: Figure) -> None:
     if shore is not None and shore.number > 0 and sheet.get("charging.shore.have_a") is not None:
         sheet.compute(
             "running.shore_h",
-            "back ÷ (charge_v × amps) + taper",
+            HOURS_TO_CHARGE,
             "h",
             "practice",
-            back=back,
+            refill=back,
             charge_v=sheet["storage.charge_v"],
             amps=shore,
             taper=taper,

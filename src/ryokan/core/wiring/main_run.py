@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from ryokan.core.errors import OutOfTable
 from ryokan.core.figure import Figure, Sheet
+from ryokan.core.laws import CONDUCTANCE_FOR_DROP, DROP_V, passed_on
 from ryokan.core.wiring.model import MainRun
 
 
@@ -71,7 +72,7 @@ def design_current(sheet: Sheet, dc_peak_w: Figure) -> Figure:
         "A",
         "practice",
         peak=dc_peak_w,
-        passed_on=sheet.assumption("distribution_frac"),
+        passed_on=passed_on(sheet, "dc"),
         cutoff_v=sheet["inverter.cutoff_v"],
     )
     return sheet.compute(
@@ -167,7 +168,7 @@ def _conductor(
     )
     by_drop = sheet.choose(
         "wiring.main.size_by_drop",
-        f"next_larger({practice.copper}.{practice.conductance}, 2 × length ÷ 1000 × current × warm ÷ drop)",
+        f"next_larger({practice.copper}.{practice.conductance}, {CONDUCTANCE_FOR_DROP})",
         "",
         _SOURCES[practice.copper],
         length=length,
@@ -196,7 +197,7 @@ def _what_it_does(
     )
     sheet.compute(
         "wiring.main.drop_v",
-        "2 × length ÷ 1000 × ohm_per_km × warm × current",
+        DROP_V,
         "V",
         _SOURCES[copper],
         length=length,

@@ -1,0 +1,49 @@
+"""Laws that several steps go by, each written once: as the formula that is shown and run, with the names of its inputs.
+
+Where a law is wanted turned round, or for a special case in which terms fall away, the forms stand beside one another here;
+``tests/core/test_laws.py`` holds them against each other.
+"""
+
+from __future__ import annotations
+
+from ryokan.core.figure import Figure, Sheet
+from ryokan.core.loads.model import Feed
+
+# What an inverter draws for a load, without its own idle draw. [W] The loss grows with the load and with its square, so that
+# it counts at the running draw and never at an hourly mean. (common practice)
+INVERTER_DRAW_W = "((1 + linear) × watts + square × watts^2 ÷ rated)"
+# The same at full rating, and at a part of it.
+INVERTER_DRAW_AT_RATING_W = "(1 + linear) × rated + square × rated"
+INVERTER_DRAW_AT_PART_W = "(1 + linear) × part × rated + square × part × part × rated"
+
+
+def inverter_losses(sheet: Sheet) -> dict[str, Figure]:
+    """The two losses that :data:`INVERTER_DRAW_W` names, as shares."""
+    return {"linear": sheet.assumption("inverter_linear_frac"), "square": sheet.assumption("inverter_square_frac")}
+
+
+def passed_on(sheet: Sheet, feed: Feed) -> Figure:
+    """What reaches a DC load of what leaves the bank: through the wiring, or through a converter of its own. (common practice)
+
+    What a load takes is divided by it.
+    """
+    if feed == "ac":
+        raise ValueError("what reaches an AC load is the matter of the inverter")
+    return sheet.assumption("distribution_frac" if feed == "dc" else "step_down_frac")
+
+
+# Share of its rating that a bank gives at a current: rated × (C ÷ (H × I))^(n − 1), never above rated. (Peukert 1897)
+PEUKERT_FRAC = "min(1, (amp_hours ÷ (over × current))^(exponent − 1))"
+
+# What a run loses, there and back, in a warm conductor. [V] Turned round: the conductance that a drop allows. [km/Ω]
+DROP_V = "2 × length ÷ 1000 × ohm_per_km × warm × current"
+CONDUCTANCE_FOR_DROP = "2 × length ÷ 1000 × current × warm ÷ drop"
+
+# Charging at charging volts: hours to bring energy back with a current, with the taper, and the current for the hours. [h, A]
+HOURS_TO_CHARGE = "refill ÷ (charge_v × amps) + taper"
+AMPS_TO_CHARGE = "refill ÷ (charge_v × (hours − taper))"
+# What a charger draws from the mains, and the charge current that mains amps make. [A]
+MAINS_A_OF_CHARGER = "amps × charge_v ÷ (efficiency × power_factor × mains_v)"
+CHARGER_A_OF_MAINS = "continuous × mains_v × efficiency × power_factor ÷ charge_v"
+# What a DC-DC charger draws at its input. [A]
+DCDC_INPUT_A = "output × charge_v ÷ (efficiency × input_v)"
