@@ -237,7 +237,14 @@ def main() -> None:
     parser.add_argument(
         "--reports", nargs=2, metavar=("WHAT", "FILE"), help="write or compare whole reports: see same_reports.py"
     )
+    parser.add_argument("--mutants", nargs="+", type=int, metavar="N", help="seed and count of mistakes: see mutants.py")
     options = parser.parse_args()
+    if options.mutants is not None:
+        import mutants
+
+        seed, *count = options.mutants
+        mutants.run(seed, count[0] if count else 30)
+        return
     if options.reports is not None:
         import same_reports
 

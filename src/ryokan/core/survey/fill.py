@@ -122,13 +122,11 @@ def _inverter(survey: Survey) -> ChosenInverter | None:
 def _charging(survey: Survey) -> dict[str, Any]:
     bare = Charging()
     alternator = next(iter(survey.of_kind(FoundAlternator).values()), None)
-    dcdc_a = _sum(one.output_a for one in survey.of_kind(FoundDcdc).values())
-    path = "dcdc" if alternator is None and dcdc_a is not None else bare.alternator_path
     return {
         "charging.alternator_a": alternator.rated_a if alternator else None,
         "charging.alternator_v": alternator.alternator_v if alternator else bare.alternator_v,
-        "charging.alternator_path": alternator.charges_house if alternator else path,
-        "charging.dcdc_a": dcdc_a,
+        "charging.alternator_path": alternator.charges_house if alternator else bare.alternator_path,
+        "charging.dcdc_a": _sum(one.output_a for one in survey.of_kind(FoundDcdc).values()),
         "charging.shore_charger_a": _sum(one.output_a for one in survey.of_kind(FoundCharger).values()),
     }
 
