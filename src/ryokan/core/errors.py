@@ -9,7 +9,8 @@
     +-- NoAnswer            a question about a rig has none
     +-- Unreadable…         a file or a text could not be read: of each format beside its reader
 
-Questions that read what they have not declared are a fault of the program, not of a rig: :mod:`ryokan.core.question`. A design that breaks a rule is not an error: see :mod:`ryokan.core.findings`.
+Questions that read what they have not declared are a fault of the program, not of a rig: :mod:`ryokan.core.question`.
+A design that breaks a rule is not an error: see :mod:`ryokan.core.findings`.
 """
 
 from __future__ import annotations

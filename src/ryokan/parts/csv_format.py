@@ -9,7 +9,7 @@ import csv
 import io
 import re
 from collections.abc import Iterable, Sequence
-from typing import Any
+from typing import Any, cast
 
 from pydantic import ValidationError
 
@@ -63,7 +63,7 @@ def read_parts_csv(text: str, kind: PartKind) -> list[Part]:
             problems.append(RowProblem(number, "", f"{len(cells)} cells under {len(header)} columns"))
             continue
         try:
-            parts.append(KINDS[kind].model_validate(_document(dict(zip(header, map(live, cells), strict=True)))))
+            parts.append(cast(Part, KINDS[kind].model_validate(_document(dict(zip(header, map(live, cells), strict=True))))))
         except ValidationError as error:
             problems += [RowProblem(number, fault.pointer.strip("/"), fault.message) for fault in problems_of(error)]
     if problems:

@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from ryokan.core.parts.model import Part, PartKind
+from ryokan.core.parts.model import KINDS, Part
 from ryokan.parts.csv_format import read_parts_csv
 
 _FOLDER = Path(__file__).parent / "data"
-_FILES: dict[PartKind, str] = {"battery": "batteries.csv", "inverter": "inverters.csv"}
 
 
 def sample_parts() -> list[Part]:
-    """All parts of the invented list."""
+    """All parts of the invented list, of each kind that it has."""
+    files = {kind: _FOLDER / f"{kind}.csv" for kind in KINDS}
     return [
-        part for kind, name in _FILES.items() for part in read_parts_csv((_FOLDER / name).read_text(encoding="utf-8"), kind)
+        part for kind, file in files.items() if file.exists() for part in read_parts_csv(file.read_text(encoding="utf-8"), kind)
     ]

@@ -2,23 +2,13 @@
 
 from __future__ import annotations
 
+from importlib import import_module
 from types import ModuleType
 
 from ryokan.core.registry import STEPS
-from ryokan.wording import brief, charging, inverter, loads, solar, storage, survey, wiring
 
-BY_STEP: dict[str, ModuleType] = {
-    "survey": survey,
-    "brief": brief,
-    "loads": loads,
-    "storage": storage,
-    "inverter": inverter,
-    "solar": solar,
-    "charging": charging,
-    "wiring": wiring,
-}
-if list(BY_STEP) != [step.name for step in STEPS]:
-    raise LookupError("some step has no words")
+# A step without words stops the program here.
+BY_STEP: dict[str, ModuleType] = {step.name: import_module(f"ryokan.wording.{step.name}") for step in STEPS}
 
 
 def of_all_steps(name: str) -> dict[str, str]:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import hashlib
 import json
 from decimal import Decimal
-from typing import Annotated, Literal, TypeAlias
+from typing import TYPE_CHECKING, Annotated, Literal, TypeAlias, get_args
 
 from pydantic import Field, model_validator
 
@@ -86,8 +86,13 @@ class InverterPart(AnyPart):
     ignition_protected: bool = Field(default=False, description="Built for a space with petrol or gas.")
 
 
-Part: TypeAlias = Annotated[Battery | InverterPart, Field(discriminator="kind")]
-PartKind: TypeAlias = Literal["battery", "inverter"]
+AnyKindOfPart: TypeAlias = Battery | InverterPart  # every kind there is stands here, and nowhere else
+Part: TypeAlias = Annotated[AnyKindOfPart, Field(discriminator="kind")]
+KINDS: dict[str, type[AnyPart]] = {model.model_fields["kind"].default: model for model in get_args(AnyKindOfPart)}
+if TYPE_CHECKING:
+    PartKind: TypeAlias = str
+else:
+    PartKind = Literal[*KINDS]
 PartRef: TypeAlias = Annotated[
     str,
     Field(
@@ -95,7 +100,6 @@ PartRef: TypeAlias = Annotated[
         description="A part of the parts book by the hash of its content, or one of the rig's own by its id.",
     ),
 ]
-KINDS: dict[PartKind, type[Battery] | type[InverterPart]] = {"battery": Battery, "inverter": InverterPart}
 
 
 class OwnPart(Model):
