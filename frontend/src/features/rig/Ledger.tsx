@@ -2,7 +2,7 @@ import { Link, useParams } from "react-router";
 import type { Finding, LedgerLine } from "../../api/types";
 import { SeverityMark } from "../../ui/SeverityMark";
 import { Figure } from "./Figure";
-import { FindingItem } from "./FindingItem";
+import { FindingItems } from "./FindingItem";
 import { NightBars } from "./NightBars";
 import { useRig } from "./useRig";
 
@@ -85,9 +85,7 @@ function Findings({ findings }: { findings: Finding[] }) {
         <p className="py-3 text-[14px] text-soft">No rule is broken by what is entered so far.</p>
       )}
       <ul>
-        {findings.map((finding) => (
-          <FindingItem key={finding.key} finding={finding} />
-        ))}
+        <FindingItems findings={findings} />
       </ul>
     </section>
   );

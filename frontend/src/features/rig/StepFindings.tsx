@@ -1,5 +1,5 @@
 import type { Step } from "../../api/types";
-import { FindingItem } from "./FindingItem";
+import { FindingItems } from "./FindingItem";
 import { OverruledList } from "./Overrule";
 import { useRig } from "./useRig";
 
@@ -11,9 +11,7 @@ export function StepFindings({ step }: { step: Step }) {
     <>
       {findings.length > 0 && (
         <ul className="mb-6 max-w-[46rem] border-ink border-t" aria-label="What does not fit here">
-          {findings.map((finding) => (
-            <FindingItem key={finding.key} finding={finding} />
-          ))}
+          <FindingItems findings={findings} />
         </ul>
       )}
       <OverruledList findings={answer.overruled.filter((finding) => finding.step === step)} />
