@@ -69,8 +69,9 @@ def good() -> dict[str, Any]:
         ("{", "not JSON"),
         ("[" * 100_000, "nested deeper"),
         (" " * (MAX_BYTES + 1), "at most 5 MB"),
+        (" " * 11_000_000, "has 11 MB"),
     ],
-    ids=["newer", "older", "no version", "other format", "unknown key", "list", "broken", "deep", "large"],
+    ids=["newer", "older", "no version", "other format", "unknown key", "list", "broken", "deep", "large", "larger"],
 )
 def test_file_that_is_no_job_file_is_refused_with_the_reason(content: str, says: str) -> None:
     with pytest.raises(UnreadableJobFile, match=says):

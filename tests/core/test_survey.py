@@ -17,6 +17,7 @@ from ryokan.core.space.model import Space
 from ryokan.core.space.room import Unit, fits
 from ryokan.core.survey.fill import as_found, follow_survey, what_stays
 from ryokan.core.survey.model import Survey
+from ryokan.core.wish import DaysWish, UnclearWish, read_wish
 
 LEAD = {"chemistry": "agm", "name": "old block", "nominal_v": 12, "capacity_ah": 100, "mass_kg": 30}
 ITEMS: dict[str, Any] = {
@@ -151,3 +152,18 @@ def test_an_empty_survey_says_nothing() -> None:
     assert evaluate(rig(vehicle={"frame": {"length_m": 6}})).steps["survey"] == "open"  # measured, nothing looked at
     assert evaluate(rig(survey={"items": {"o": {"kind": "other"}}})).steps["survey"] == "open"
     assert evaluate(rig(survey={"items": {"o": {"kind": "other", "fate": "goes"}}})).steps["survey"] == "fits"
+
+
+def test_a_main_cable_as_found_has_the_length_that_was_measured_or_else_the_usual_one() -> None:
+    def length_m(**members: Any) -> float:
+        cable = {"kind": "main_cable", "conductor": "awg:2/0", **members}
+        return as_found(rig(survey={"items": {"run": cable}})).wiring.main.one_way_length.m
+
+    assert length_m(one_way_length="2.5 m") == 2.5
+    assert length_m() == rig().wiring.main.one_way_length.m
+
+
+@pytest.mark.parametrize(("said", "days"), [("60 days of rain", 60), ("61 days of rain", None)])
+def test_a_wish_of_days_without_sun_is_bounded(said: str, days: int | None) -> None:
+    found = read_wish(said, system_v=12)
+    assert found == (UnclearWish("days") if days is None else DaysWish(days))

@@ -15,8 +15,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from ryokan.core.climate.grid import DAYS, Sky, sky
+from ryokan.core.climate.path import sun_path
 from ryokan.core.climate.places import find_places
-from ryokan.core.climate.sun import Panel, extraterrestrial_kwh_per_m2, month_sun, on_panel
+from ryokan.core.climate.shade import Surroundings
+from ryokan.core.climate.sun import Panel, extraterrestrial_kwh_per_m2, light, month_sun, on_panel
 
 DATA = Path(pvlib.__file__).parent / "data"
 CORRECTION = 0.94
@@ -233,3 +235,21 @@ def test_places_are_found_by_name(said: str, first: tuple[str, str]) -> None:
     assert (found[0].name, found[0].country) == first
     assert len(found) <= 12
     assert find_places("  ") == find_places("zzzzzz") == []
+
+
+@pytest.mark.parametrize("day", [20, 110, 172, 300])
+def test_the_sun_crosses_the_horizon_when_it_is_said_to(day: int) -> None:
+    """Against the height of the same day: near naught at both ends, within what the equation of time moves noon by. (pvlib)"""
+    path = sun_path((51.5, 0.0), day, Surroundings())
+    assert path.rises_h is not None
+    assert path.sets_h is not None
+    for hour in (path.rises_h, path.sets_h):
+        assert np.interp(hour, path.hours, path.height_deg) == pytest.approx(-0.8, abs=3)
+    assert path.sets_h - path.rises_h == pytest.approx(path.length_h)
+
+
+def test_the_air_is_warmest_in_the_middle_of_the_afternoon() -> None:
+    """Three hours after noon by the sun's clock. (common practice)"""
+    found = light((40.0, -3.0), 7, sky(40.0, -3.0), correction=0.94)
+    warmest = np.argmax(found.air_c.mean(axis=0)) * 24 / found.air_c.shape[1]
+    assert warmest == pytest.approx(15, abs=0.5)
