@@ -5,6 +5,7 @@ from __future__ import annotations
 import shutil
 import subprocess
 import sys
+import tempfile
 from collections.abc import Sequence
 
 from dev.install import FRONTEND, VENV, build_frontend, install_frontend, install_python, make_api_types, python
@@ -34,7 +35,27 @@ def main(args: Sequence[str]) -> None:
         run([BIN / "tsc", "--noEmit"], cwd=FRONTEND)
         run([BIN / "vitest", "run", "--reporter=dot"], cwd=FRONTEND)
     with stage("pytest"):
-        run([python(), "-m", "pytest", *args])
+        if args:
+            run([python(), "-m", "pytest", *args])
+        else:
+            _pytest_two_at_once()
+
+
+BROWSER = "tests/e2e"  # waits for a browser most of the time
+
+
+def _pytest_two_at_once() -> None:
+    """The browser's tests beside all others, each with a database cluster of its own."""
+    with tempfile.TemporaryFile(mode="w+") as said:
+        browser = subprocess.Popen([python(), "-m", "pytest", BROWSER], cwd=ROOT, stdout=said, stderr=subprocess.STDOUT)
+        try:
+            run([python(), "-m", "pytest", "--ignore", BROWSER])
+        finally:
+            code = browser.wait()
+            said.seek(0)
+            print(said.read(), flush=True)
+    if code != 0:
+        raise Failed("Some of the browser's tests failed.")
 
 
 def setup() -> None:
