@@ -11,15 +11,12 @@ from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import lru_cache
 from graphlib import CycleError, TopologicalSorter
-from typing import TYPE_CHECKING, Any, Generic, TypeAlias, TypeVar
-
-if TYPE_CHECKING:
-    from ryokan.core.scope import Scope
+from typing import Any, Generic, TypeAlias, TypeVar
 
 T = TypeVar("T", covariant=True)
 
 ASSUMPTIONS = "assumptions."
-MOST_KEPT = 4096  # keys that a question remembers to be declared
+MOST_KEPT = 2**15  # keys that a question remembers to be declared
 MONEY = "¤"  # stands for whatever currency a price is in
 
 
@@ -47,6 +44,8 @@ class AnswerOfEach(Generic[T]):
 
 Readable: TypeAlias = str | Answer[Any] | AnswerOfEach[Any]
 Ask: TypeAlias = Callable[..., Any]
+# Takes a scope, which knows this module; the things that are asked about, by id and in their order.
+EachOf: TypeAlias = Callable[[Any], Mapping[str, Any]]
 
 
 @dataclass(frozen=True, eq=False)
@@ -79,7 +78,7 @@ class Question:
     rig: tuple[str, ...]
     writes: Mapping[str, str]
     answers: Answer[Any] | AnswerOfEach[Any] | None = None
-    each: Callable[[Scope], Mapping[str, Any]] | None = None
+    each: EachOf | None = None
     members: Mapping[str, Any] = field(init=False)
     parts: Mapping[str, Any] = field(init=False)
     _readable: set[str] = field(init=False, default_factory=set)  # keys that were looked up before
@@ -145,7 +144,7 @@ def question(
     rig: Sequence[str] = (),
     writes: Mapping[str, Sequence[str]] | None = None,
     answers: Answer[Any] | AnswerOfEach[Any] | None = None,
-    each: Callable[[Scope], Mapping[str, Any]] | None = None,
+    each: EachOf | None = None,
 ) -> Callable[[Ask], Question]:
     """Declare a function as a question. ``writes`` lists the keys by their unit; see :class:`Question`.
 

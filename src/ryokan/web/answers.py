@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
-from typing import Literal
+from typing import Any, Literal
 
 from ryokan.core.data.assumptions import assumptions
 from ryokan.core.data.provenance import sources
@@ -145,24 +145,13 @@ def _compared_option(card: JobCard, reader: Reader) -> job_schemas.ComparedOptio
 def option(opened: Opened, actor: Actor, reader: Reader) -> schemas.OptionAnswer:
     """An option at its newest revision."""
     return schemas.OptionAnswer(
+        **_state(opened, reader),
         option_id=opened.option.id,
-        revision=opened.revision.number,
-        saved_at=opened.revision.at,
-        sentence=opened.revision.sentence,
-        undo=opened.undo,
-        redo=opened.redo,
         may_edit=actor.role in EDITORS,
-        promise=promise(opened.rig),
         rig=opened.rig,
         lines={id: _as_line(load) for id, load in opened.rig.loads.items()},
-        steps=dict(opened.report.steps),
-        ledger=[_ledger_line(line, reader) for line in ledger(opened.rig, opened.report)],
         findings=_findings(opened.report.findings, opened, reader),
         overruled=_findings(opened.report.overruled, opened, reader),
-        nights=_nights(opened.report.figures, opened.rig),
-        drafts=[draft(one) for one in opened.drafts],
-        part_names={reference: part.name for reference, part in opened.parts.items()},
-        open_comments=opened.open_comments,
     )
 
 
@@ -171,25 +160,32 @@ def edit(opened: Opened, base: int, before: Reading, reader: Reader) -> schemas.
     findings, overruled = opened.report.findings, opened.report.overruled
     known = {one.key: one for one in _findings((*before.report.findings, *before.report.overruled), before, reader)}
     return schemas.EditAnswer(
+        **_state(opened, reader),
         base=base,
-        revision=opened.revision.number,
-        saved_at=opened.revision.at,
-        sentence=opened.revision.sentence,
-        undo=opened.undo,
-        redo=opened.redo,
-        promise=promise(opened.rig),
         changes=difference(before.document, opened.document),
         lines=_changed_lines(before.rig, opened.rig),
-        steps=dict(opened.report.steps),
-        ledger=[_ledger_line(line, reader) for line in ledger(opened.rig, opened.report)],
         findings=[one.key for one in findings],
         overruled=[one.key for one in overruled],
         changed_findings=[one for one in _findings((*findings, *overruled), opened, reader) if known.get(one.key) != one],
-        nights=_nights(opened.report.figures, opened.rig),
-        drafts=[draft(one) for one in opened.drafts],
-        part_names={reference: part.name for reference, part in opened.parts.items()},
-        open_comments=opened.open_comments,
     )
+
+
+def _state(opened: Opened, reader: Reader) -> dict[str, Any]:
+    """The members that every answer about an option has."""
+    return {
+        "revision": opened.revision.number,
+        "saved_at": opened.revision.at,
+        "sentence": opened.revision.sentence,
+        "undo": opened.undo,
+        "redo": opened.redo,
+        "promise": promise(opened.rig),
+        "steps": dict(opened.report.steps),
+        "ledger": [_ledger_line(line, reader) for line in ledger(opened.rig, opened.report)],
+        "nights": _nights(opened.report.figures, opened.rig),
+        "drafts": [draft(one) for one in opened.drafts],
+        "part_names": {reference: part.name for reference, part in opened.parts.items()},
+        "open_comments": opened.open_comments,
+    }
 
 
 def _as_line(load: Load) -> str:

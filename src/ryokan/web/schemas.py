@@ -157,50 +157,43 @@ class FindingAnswer(BaseModel):
     overruled: OverruledAnswer | None = None
 
 
-class OptionAnswer(BaseModel):
-    """An option at its newest revision: the rig, its ledger, its findings."""
+class OptionState(BaseModel):
+    """What a page says of an option besides the rig and its findings."""
 
-    option_id: UUID
     revision: int
     saved_at: datetime
     sentence: str
     undo: str | None
     redo: str | None
-    may_edit: bool
     promise: str
-    rig: Rig
-    lines: dict[str, str] = Field(description="Each load as a line that can be typed again, by id.")
     steps: dict[str, StepState]
     ledger: list[LedgerLineAnswer]
-    findings: list[FindingAnswer]
-    overruled: list[FindingAnswer] = Field(description="Findings that somebody lets stand.")
     nights: NightBars | None
     drafts: list[DraftAnswer]
     part_names: dict[str, str] = Field(description="Parts of the book that the rig took, by reference.")
     open_comments: dict[str, int] = Field(description="How many comments are not resolved, by pin.")
 
 
-class EditAnswer(BaseModel):
+class OptionAnswer(OptionState):
+    """An option at its newest revision: the rig, its ledger, its findings."""
+
+    option_id: UUID
+    may_edit: bool
+    rig: Rig
+    lines: dict[str, str] = Field(description="Each load as a line that can be typed again, by id.")
+    findings: list[FindingAnswer]
+    overruled: list[FindingAnswer] = Field(description="Findings that somebody lets stand.")
+
+
+class EditAnswer(OptionState):
     """What an edit came to: everything that is other than at the revision ``base``, which the browser has."""
 
     base: int = Field(description="The revision that the edit named, which the changes are against.")
-    revision: int
-    saved_at: datetime
-    sentence: str
-    undo: str | None
-    redo: str | None
-    promise: str
     changes: list[dict[str, Any]] = Field(description="JSON Patch that makes the newest rig of that of the base.")
     lines: dict[str, str | None] = Field(description="Loads that read otherwise as a line; null: the load is gone.")
-    steps: dict[str, StepState]
-    ledger: list[LedgerLineAnswer]
     findings: list[str] = Field(description="Keys of all findings, worst first.")
     overruled: list[str] = Field(description="Keys of the findings that somebody lets stand.")
     changed_findings: list[FindingAnswer] = Field(description="Those of both that are new or say something else.")
-    nights: NightBars | None
-    drafts: list[DraftAnswer]
-    part_names: dict[str, str]
-    open_comments: dict[str, int]
 
 
 class NightBars(BaseModel):
