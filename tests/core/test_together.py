@@ -70,3 +70,11 @@ def test_nothing_on_ac_is_no_grid_and_many_are_cut_to_the_largest() -> None:
     many = judged(*(load(10 + n, 1) for n in range(20)))
     assert (len(many.loads), many.left_out, len(many.pairs)) == (16, 4, 16 * 17 // 2)
     assert min(one.running_w for one in many.loads) == 14
+
+
+def test_a_surge_that_is_not_known_is_the_usual_share_of_the_rating() -> None:
+    """Until an inverter is chosen: rated × the usual ratio, 2. (common practice)"""
+    several = rig([load(500, 1, feed="ac"), load(300, 1, feed="ac")], assumptions={"inverter_surge_ratio": 2})
+    found = run_together(several, evaluate(several).figures)
+    assert found is not None
+    assert found.surge_w == 2 * found.rated_w

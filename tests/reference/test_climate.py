@@ -18,7 +18,7 @@ from ryokan.core.climate.grid import DAYS, Sky, sky
 from ryokan.core.climate.path import sun_path
 from ryokan.core.climate.places import find_places
 from ryokan.core.climate.shade import Surroundings
-from ryokan.core.climate.sun import Panel, extraterrestrial_kwh_per_m2, light, month_sun, on_panel
+from ryokan.core.climate.sun import Panel, extraterrestrial_kwh_per_m2, light, moments_of, month_sun, on_panel
 
 DATA = Path(pvlib.__file__).parent / "data"
 CORRECTION = 0.94
@@ -253,3 +253,27 @@ def test_the_air_is_warmest_in_the_middle_of_the_afternoon() -> None:
     found = light((40.0, -3.0), 7, sky(40.0, -3.0), correction=0.94)
     warmest = np.argmax(found.air_c.mean(axis=0)) * 24 / found.air_c.shape[1]
     assert warmest == pytest.approx(15, abs=0.5)
+
+
+@pytest.mark.parametrize(("day", "minutes"), [(42, -14.2), (134, 3.7), (207, -6.5), (307, 16.4)])
+def test_true_noon_against_the_almanac(day: int, minutes: float) -> None:
+    """Extremes of the equation of time: 11 February, 14 May, 26 July, 3 November. (almanac values, from memory)"""
+    by_clock = pd.Timestamp("2023-01-01", tz="UTC") + pd.Timedelta(days=day - 1, hours=12)
+    (true_noon,) = moments_of(0.0, day, np.array([12.0]))
+    assert (by_clock - true_noon).total_seconds() / 60 == pytest.approx(minutes, abs=0.5)
+
+
+def test_a_days_sun_falls_into_its_hours_as_collares_pereira_and_rabl_have_it() -> None:
+    """r = (a + b cos ω)(cos ω − cos ωs), a = 0.409 + 0.5016 sin(ωs − 60°), b = 0.6609 − 0.4767 sin(ωs − 60°). (Duffie & Beckman
+    2.13, from memory) Here of the mean day of June at 40° N, declination 23.1°, as noon over mid-morning."""
+    sunset = np.arccos(-np.tan(np.radians(40)) * np.tan(np.radians(23.09)))
+
+    def rate(hour: float) -> float:
+        angle, turned = np.radians(15 * (hour - 12)), sunset - np.pi / 3
+        a, b = 0.409 + 0.5016 * np.sin(turned), 0.6609 - 0.4767 * np.sin(turned)
+        return float((a + b * np.cos(angle)) * (np.cos(angle) - np.cos(sunset)))
+
+    shape = light((40.0, 0.0), 6, sky(40.0, 0.0), correction=1.0).ghi[-1]
+    hours = (np.arange(len(shape)) + 0.5) * 24 / len(shape)
+    noon, morning = (int(np.argmin(abs(hours - hour))) for hour in (12, 8))
+    assert shape[noon] / shape[morning] == pytest.approx(rate(hours[noon]) / rate(hours[morning]), rel=2e-3)
