@@ -58,7 +58,7 @@ def mutants(file: Path) -> Iterator[Mutant]:
     for line in lines:
         offsets.append(offsets[-1] + len(line))
     tree = ast.parse(text)
-    docs = {id(body[0].value) for node in ast.walk(tree) if isinstance(body := getattr(node, "body", None), list) and body and isinstance(body[0], ast.Expr)}  # fmt: skip
+    docs = {id(body[0].value) for node in ast.walk(tree) if (body := _body(node)) and isinstance(body[0], ast.Expr)}
     data = text.encode()
 
     def place(node: ast.expr) -> tuple[int, int]:
@@ -98,6 +98,12 @@ def mutants(file: Path) -> Iterator[Mutant]:
                         yield swap(node, start, end, source.replace(old, new, 1))
             case _:
                 pass
+
+
+def _body(node: ast.AST) -> list[ast.stmt]:
+    """The statements of a module, a class or a function; a lambda has none."""
+    body = getattr(node, "body", None)
+    return body if isinstance(body, list) else []
 
 
 def all_mutants() -> list[Mutant]:
