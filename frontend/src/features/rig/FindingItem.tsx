@@ -1,3 +1,4 @@
+import { useId } from "react";
 import { Link, useParams } from "react-router";
 import type { Finding } from "../../api/types";
 import { SEVERITY_WORDS, SeverityMark } from "../../ui/SeverityMark";
@@ -20,21 +21,23 @@ export function FindingItems({ findings }: { findings: Finding[] }) {
 
 /** What does not fit, why it matters, and what would end it. */
 function FindingGroup({ group }: { group: Finding[] }) {
+  const id = useId();
   const [first, ...more] = group;
   if (!first) return null;
+  const saidId = (finding: Finding) => `${id}${finding.key}`;
   return (
     <li className="flex gap-3 border-rule border-b py-3 text-[14px] leading-snug">
       <SeverityMark severity={first.severity} />
       <div>
         <p>
-          <Severity finding={first} /> {first.what}
+          <Severity finding={first} /> <span id={saidId(first)}>{first.what}</span>
         </p>
         {more.length === 0 && <p className="mt-1 text-soft">{first.why}</p>}
-        <About finding={first} />
+        <About finding={first} saidId={saidId(first)} />
         {more.map((finding) => (
           <div key={finding.key} className="mt-2">
-            <p>{finding.what}</p>
-            <About finding={finding} />
+            <p id={saidId(finding)}>{finding.what}</p>
+            <About finding={finding} saidId={saidId(finding)} />
           </div>
         ))}
         {more.length > 0 && <p className="mt-2 text-soft">{first.why}</p>}
@@ -54,7 +57,7 @@ function Severity({ finding }: { finding: Finding }) {
 }
 
 /** What is to be known and done about one finding. */
-function About({ finding }: { finding: Finding }) {
+function About({ finding, saidId }: { finding: Finding; saidId: string }) {
   const { answer } = useRig();
   const { jobId, optionId, step } = useParams();
   return (
@@ -77,13 +80,13 @@ function About({ finding }: { finding: Finding }) {
         )}
         {finding.fix && answer.may_edit && <PreviewedFix fix={finding.fix} />}
         {finding.severity !== "danger" && answer.may_edit && <Overrule finding={finding} />}
-        <CommentOn finding={finding} />
+        <CommentOn finding={finding} saidId={saidId} />
       </p>
     </>
   );
 }
 
-function CommentOn({ finding }: { finding: Finding }) {
+function CommentOn({ finding, saidId }: { finding: Finding; saidId: string }) {
   const { answer, comment } = useRig();
   const pin = `finding:${finding.key}`;
   const said = answer.open_comments[pin] ?? 0;
@@ -91,7 +94,7 @@ function CommentOn({ finding }: { finding: Finding }) {
     <button
       type="button"
       className="touch text-soft underline underline-offset-2 hover:text-ink"
-      aria-label={`Comment on: ${finding.what}`}
+      aria-describedby={saidId}
       onClick={() => comment(pin)}
     >
       {said === 0 ? "Comment" : said === 1 ? "1 comment" : `${said} comments`}
