@@ -27,7 +27,7 @@ from ryokan.operations.patches import Document, Patch, apply_patch, difference, 
 from ryokan.operations.reports import Reading, keep, read_revision, work_out_anew
 from ryokan.store.comments import CommentStore
 from ryokan.store.drafts import DraftStore
-from ryokan.store.jobs import JobStore
+from ryokan.store.jobs import GroundOfEdit, JobStore
 from ryokan.store.models import DraftRow, OptionRow, RevisionRow
 from ryokan.wording.revisions import place_of, revision_sentence
 
@@ -142,12 +142,13 @@ def change_rig(
     patch = _as_newest(patch, made_on)
     store, option = _for_edit(session, actor, option_id)
     drafts = DraftStore(session, actor.scope, actor.user_id)
-    if edit_id is not None and (known := store.revision_of_edit(option_id, edit_id)) is not None:
-        return _opened(session, store, actor, option, store.revision(option_id, max(known.number, option.head)))
-    _require_pace(store, option, now)
+    ground = store.ground_of_edit(option, edit_id, back=EDITS_PER_SECOND)
+    head = ground.head
+    if ground.arrived_before:
+        return _opened(session, store, actor, option, head)
+    _require_pace(ground, now)
     if not 1 <= base <= option.head:
         raise Stale("This page is ahead of what is stored. Load it again.", option.head)
-    head = store.revision(option_id, option.head)
     read = read_revision(head, parts_book(session, actor.scope))
     before = read.document
     kept = None if edit_id is None or base == option.head else drafts.of_edit(option_id, edit_id)
@@ -222,15 +223,12 @@ def _before_and_after(store: JobStore, revision: RevisionRow) -> tuple[Document,
     return document_of(store.revision(revision.option_id, first.number - 1)), document_of(revision)
 
 
-def _require_pace(store: JobStore, option: OptionRow, now: datetime) -> None:
+def _require_pace(ground: GroundOfEdit, now: datetime) -> None:
     """Refuse what no hand types. Counted by revisions, so that all web processes agree.
 
     Revisions of a later time than now, by a clock that was set back, do not count: they would lock the option.
     """
-    if option.head <= EDITS_PER_SECOND:
-        return
-    since = now - store.time_of(option.id, option.head - EDITS_PER_SECOND)
-    if timedelta(0) <= since < timedelta(seconds=1):
+    if ground.earlier_at is not None and timedelta(0) <= now - ground.earlier_at < timedelta(seconds=1):
         raise TooFast(f"This rig takes {EDITS_PER_SECOND} edits a second. Nothing was lost: send it again in a moment.")
 
 

@@ -25,6 +25,15 @@ class JobSummary:
     newest: RevisionRow
 
 
+@dataclass(frozen=True, slots=True)
+class GroundOfEdit:
+    """The newest revision of an option, when one some way back was stored, and whether the edit is among the revisions."""
+
+    head: RevisionRow
+    earlier_at: datetime | None
+    arrived_before: bool
+
+
 class JobStore:
     """Everything is looked up within the scope; what belongs to another shop is not there."""
 
@@ -84,19 +93,20 @@ class JobStore:
         )
         return self._session.scalars(query.options(defer(RevisionRow.document))).one()
 
-    def time_of(self, option_id: UUID, number: int) -> datetime:
-        """When a revision that is known to exist was stored."""
-        query = select(RevisionRow.at).where(
-            RevisionRow.shop_id == self._shop_id, RevisionRow.option_id == option_id, RevisionRow.number == number
-        )
-        return self._session.execute(query).scalar_one()
-
-    def revision_of_edit(self, option_id: UUID, edit_id: str) -> RevisionRow | None:
-        """The revision that an edit of the browser became, if it arrived before."""
+    def ground_of_edit(self, option: OptionRow, edit_id: str | None, *, back: int) -> GroundOfEdit:
+        """What an edit of a locked option is made on, in one question: its documents are loaded once somebody asks."""
+        numbers = RevisionRow.number.in_((option.head, option.head - back))
         query = select(RevisionRow).where(
-            RevisionRow.shop_id == self._shop_id, RevisionRow.option_id == option_id, RevisionRow.edit_id == edit_id
+            RevisionRow.shop_id == self._shop_id,
+            RevisionRow.option_id == option.id,
+            numbers if edit_id is None else numbers | (RevisionRow.edit_id == edit_id),
         )
-        return self._session.scalars(query).one_or_none()
+        found = {row.number: row for row in self._session.scalars(query.options(defer(RevisionRow.document)))}
+        return GroundOfEdit(
+            head=found[option.head],
+            earlier_at=found[option.head - back].at if option.head > back else None,
+            arrived_before=edit_id is not None and any(row.edit_id == edit_id for row in found.values()),
+        )
 
     def revisions(self, option_id: UUID, *, after: int = 0) -> Sequence[tuple[RevisionRow, str]]:
         """Revisions above ``after`` with the names of their authors, oldest first; their documents are not loaded."""
