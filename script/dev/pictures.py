@@ -64,6 +64,7 @@ def storage(name: str) -> Callable[[Page], None]:
 def picker(page: Page) -> None:
     step(NURSES, "Storage")(page)
     page.get_by_role("button", name="Choose from the parts").click()
+    page.get_by_text("Opening what each would do").wait_for(state="hidden")
 
 
 def options(page: Page) -> None:
