@@ -33,6 +33,20 @@ class Traces:
     listed: dict[str, Trace] = field(default_factory=dict)  # what each question was asked about, by question
     judged: dict[str, Trace] = field(default_factory=dict)  # by rule
     assumed: Mapping[str, Figure] = field(default_factory=dict)
+    joined: dict[str, Trace] = field(default_factory=dict)  # by question, where somebody asked for it: see :meth:`join`
+
+    def join(self, question: str) -> Trace:
+        """What a question came to of all its things, as one trace; its answer is theirs by their ids."""
+        found = self.joined.get(question)
+        if found is None:
+            traces = self.asked[question]
+            found = Trace(answer={id: trace.answer for id, trace in traces.items()})
+            for trace in traces.values():
+                found.reads |= trace.reads
+                found.written |= trace.written
+                found.assumed |= trace.assumed
+            self.joined[question] = found
+        return found
 
 
 @dataclass(frozen=True, slots=True)
@@ -149,30 +163,49 @@ class _Evaluation:
 
     def ask(self, question: Question) -> None:
         """Ask a question of each of its things, or once."""
-        before = {} if self.before is None else self.before.asked.get(question.name, {})
         if question.each is None:
-            trace = self._once(question, before.get(""), None)
+            before = None if self.before is None else self.before.asked.get(question.name)
+            trace = self._once(question, None if before is None else before[""], None)
             self.traces.asked[question.name] = {"": trace}
             answer = trace.answer
         else:
-            things, scope, changed = self._things(question), self.scope, self.changed
-            traces: dict[str, Trace] = {}
-            for id, thing in things.items():
-                old = before.get(id)
-                # As in _once, without the calls: most things are as they were.
-                if old is not None and (old.item is thing or old.item == thing) and old.reads.isdisjoint(changed):
-                    scope.replay(old)
-                    traces[id] = old
-                else:
-                    traces[id] = self._once(question, old, thing, id)
-            for id in before.keys() - traces.keys():
-                self._has_changed(question, before[id].written)
-            if list(before) != list(traces):
-                self._has_changed(question, ())
-            self.traces.asked[question.name] = traces
-            answer = {id: trace.answer for id, trace in traces.items()} if question.answers is not None else None
+            things = self._things(question)
+            as_before = self._as_before(question, things)
+            answer = self._of_each(question, things) if as_before is None else as_before
         if question.answers is not None:
             self.scope.keep_answer(question.answers, answer)
+
+    def _as_before(self, question: Question, things: Mapping[str, Any]) -> Mapping[str, Any] | None:
+        """The answers of all things at once, where neither they nor anything that was read of one of them has changed."""
+        name = question.name
+        if self.before is None or name not in self.before.listed or self.before.listed[name].answer is not things:
+            return None
+        joined = self.before.join(name)
+        if not joined.reads.isdisjoint(self.changed):
+            return None
+        self.scope.replay(joined)
+        self.traces.asked[name], self.traces.joined[name] = self.before.asked[name], joined
+        answers: Mapping[str, Any] = joined.answer
+        return answers
+
+    def _of_each(self, question: Question, things: Mapping[str, Any]) -> Mapping[str, Any]:
+        before = {} if self.before is None else self.before.asked.get(question.name, {})
+        scope, changed = self.scope, self.changed
+        traces: dict[str, Trace] = {}
+        for id, thing in things.items():
+            old = before.get(id)
+            # As in _once, without the calls: most things are as they were.
+            if old is not None and (old.item is thing or old.item == thing) and old.reads.isdisjoint(changed):
+                scope.replay(old)
+                traces[id] = old
+            else:
+                traces[id] = self._once(question, old, thing, id)
+        for id in before.keys() - traces.keys():
+            self._has_changed(question, before[id].written)
+        if list(before) != list(traces):
+            self._has_changed(question, ())
+        self.traces.asked[question.name] = traces
+        return {id: trace.answer for id, trace in traces.items()}
 
     def _things(self, question: Question) -> Mapping[str, Any]:
         before = None if self.before is None else self.before.listed.get(question.name)
@@ -183,6 +216,8 @@ class _Evaluation:
             trace = self.scope.begin(question)
             assert question.each is not None
             trace.answer = question.each(self.scope)
+            if before is not None and before.answer == trace.answer and list(before.answer) == list(trace.answer):
+                trace.answer = before.answer
         self.traces.listed[question.name] = trace
         things: Mapping[str, Any] = trace.answer
         return things

@@ -18,7 +18,7 @@ import operator
 from bisect import bisect_left
 from collections.abc import Callable, Mapping
 from functools import lru_cache, reduce
-from itertools import accumulate, pairwise
+from itertools import accumulate
 from typing import TypeAlias
 
 from ryokan.core.data.assumptions import Curve, curves
@@ -185,15 +185,17 @@ def _points(xs: Value, ys: Value) -> Curve:
 
 
 def _interpolate(name: str, points: Curve, x: Value) -> Value:
-    """A curve read at a number, or at each of a list."""
+    """A curve, whose points rise, read at a number or at each of a list."""
 
     def at(x: float) -> float:
-        for (x0, y0), (x1, y1) in pairwise(points):
-            if x0 <= x <= x1:
-                return y0 + (y1 - y0) * (x - x0) / (x1 - x0)
-        raise OutOfTable(name, x, points[-1][0])
+        if not xs[0] <= x <= xs[-1]:
+            raise OutOfTable(name, x, xs[-1])
+        place = max(1, bisect_left(xs, x))
+        (x0, y0), (x1, y1) = points[place - 1], points[place]
+        return y0 + (y1 - y0) * (x - x0) / (x1 - x0)
 
-    values = tuple(at(one) for one in _numbers(x))
+    xs = [point[0] for point in points]
+    values = tuple([at(one) for one in _numbers(x)])
     return values if isinstance(x, tuple) else values[0]
 
 

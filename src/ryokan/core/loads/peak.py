@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 
 from ryokan.core.figure import Figure, Input, Sheet
@@ -25,7 +25,8 @@ def peak(sheet: Sheet, prefix: str, rows: Sequence[Powered]) -> Peak:
     to such a group, it takes the place of the group's largest. (common practice)
     """
     running = together(sheet, f"{prefix}.peak_w", "W", rows, lambda row: row.running_w)
-    starts = [start for row in rows if (start := _start_extra_w(sheet, prefix, row, rows)) is not None]
+    groups = _exclusive_groups(rows)
+    starts = [_start_extra_w(sheet, prefix, row, groups) for row in rows if row.load.start_factor != 1]
     worst = sheet.compute(
         f"{prefix}.worst_start_w",
         "running + max(0, max(starts))" if starts else "running",
@@ -57,14 +58,12 @@ def _exclusive_groups(rows: Sequence[Powered]) -> dict[str, list[Powered]]:
     return groups
 
 
-def _start_extra_w(sheet: Sheet, prefix: str, row: Powered, rows: Sequence[Powered]) -> Figure | None:
-    """Watts that one starting unit of the row adds to the running sum; None where it starts softly."""
-    if row.load.start_factor == 1:
-        return None
+def _start_extra_w(sheet: Sheet, prefix: str, row: Powered, groups: Mapping[str, list[Powered]]) -> Figure:
+    """Watts that one starting unit of the row adds to the running sum. [W]"""
     factor = sheet[f"loads.row.{row.id}.start_factor"]
     formula = "unit × (start_factor − 1)"
     inputs: dict[str, Input] = {"unit": row.unit_w, "start_factor": factor}
-    members = _exclusive_groups(rows).get(row.load.never_with or "", [])
+    members = groups.get(row.load.never_with or "", [])
     if len(members) > 1:
         formula += " − (max(group) − own)"
         inputs |= {"group": [member.running_w for member in members], "own": row.running_w}
