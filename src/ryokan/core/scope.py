@@ -215,8 +215,8 @@ class _View:
         found = getattr(type(self._of), name, None)
         if isinstance(found, property) and found.fget is not None:
             return found.fget(self)
-        if isinstance(found, Callable):  # type: ignore[arg-type]
-            return MethodType(cast(Callable[..., Any], found), self)
+        if callable(found):
+            return MethodType(found, self)
         raise Undeclared(f"{self._base}{name} of the rig is read and was not declared")
 
 
