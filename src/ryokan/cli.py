@@ -27,6 +27,7 @@ from ryokan.store.database import migrate as migrate_database
 from ryokan.store.database import open_engine, transaction
 from ryokan.store.people import user_by_email
 from ryokan.wording.figures import figures_page
+from ryokan.wording.notice import notice
 from ryokan.wording.problems import problem
 from ryokan.wording.quantities import UnitSystem
 from ryokan.wording.report_json import report_json
@@ -204,6 +205,12 @@ def job_schema() -> None:
 def figures() -> None:
     """Print the page that lists every key of a report, docs/figures.md."""
     click.echo(figures_page(), nl=False)
+
+
+@main.command("notice")
+def print_notice() -> None:
+    """Print who is to be named for what ships, NOTICE."""
+    click.echo(notice(), nl=False)
 
 
 def _actor(session: Session, email: str) -> Actor:

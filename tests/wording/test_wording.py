@@ -2,15 +2,19 @@
 
 from __future__ import annotations
 
+import json
+from pathlib import Path
 from typing import Any
 
 import pytest
 from builders import changed, example, load, report, rig
 
+from ryokan.core.data.shipped import shipped
 from ryokan.core.evaluate import evaluate
 from ryokan.wording import working
 from ryokan.wording.findings import sentence
 from ryokan.wording.ledger import ledger
+from ryokan.wording.notice import notice
 from ryokan.wording.promise import promise
 from ryokan.wording.quantities import number, quantity
 from ryokan.wording.revisions import revision_sentence
@@ -120,3 +124,19 @@ def test_stand_in_for_an_inverter_is_not_shown_as_a_choice() -> None:
 
     assert have(undecided) is None
     assert have(decided) == 1500
+
+
+def test_everything_that_ships_names_its_licence() -> None:
+    """Each file of the climate, each typeface and the map; the printed notice is the one in the tree."""
+    root = Path(__file__).resolve().parents[2]
+    data = root / "src/ryokan/core/data"
+    files = {f"climate/{path.name}" for path in (data / "climate").iterdir() if path.suffix in (".npz", ".gz")}
+    packages = json.loads((root / "frontend/package.json").read_text())["dependencies"]
+    named = {name for name in packages if name.startswith("@fontsource/") or name == "world-atlas"}
+
+    assert {file for one in shipped() for file in one.files} == files
+    assert {package for one in shipped() for package in one.packages} == named
+    assert all(one.title and one.by and one.licence for one in shipped())
+    assert (root / "NOTICE").read_text(encoding="utf-8") == notice()
+    assert "GeoNames" in notice()
+    assert "creativecommons.org/licenses/by/4.0" in notice()

@@ -4,6 +4,7 @@ import { referenceQuery, tablesQuery } from "../../api/queries";
 import type { Assumption, Person, Source, Table } from "../../api/types";
 import { PlainHeader } from "../../ui/PlainHeader";
 import { Failed, Waiting } from "../../ui/states";
+import { Notices } from "./Notices";
 import { PrintCheck } from "./PrintCheck";
 
 const BASIS_WORDS: Record<string, string> = {
@@ -46,6 +47,7 @@ export function SourcesPage({ person }: { person: Person }) {
         ) : (
           <Waiting what="the sources" failed={reference.failureReason ?? tables.failureReason} />
         )}
+        <Notices />
       </main>
     </>
   );
