@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 from datetime import date
 
 from ryokan.core.data.provenance import sources
+from ryokan.core.question import MONEY
 from ryokan.wording.quantities import UnitSystem
 
 
@@ -25,6 +26,11 @@ class Reader:
 
     units: UnitSystem = "metric"
     checks: Mapping[str, PrintCheck] = field(default_factory=dict)
+    currency: str = MONEY
+
+    def money(self, text: str) -> str:
+        """A unit or a sentence with the shop's currency, where a rig speaks of none."""
+        return text.replace(MONEY, self.currency)
 
     def from_memory(self, source_id: str) -> bool:
         """Whether a source was recalled and the reader's shop has not compared it with print."""

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.parts.model import Battery
+from ryokan.core.question import MONEY
 from ryokan.core.storage.model import Storage
 from ryokan.core.storage.need import COMPARED
 from ryokan.core.vehicle import ROAD, VehicleKind
@@ -138,9 +139,9 @@ def _fuel(sheet: Sheet, key: str, mass: Figure, money: str, *, on_the_road: bool
 
 
 def _money(sheet: Sheet) -> str:
-    """The currency that the rig speaks of, by its budget or its parts; otherwise it is not named."""
+    """The currency that the rig speaks of, by its budget or its parts; otherwise the shop's, which the rig does not know."""
     known = (sheet.get(key) for key in ("brief.budget", "parts.battery.price", "parts.inverter.price"))
-    return next((figure.unit for figure in known if figure is not None), "")
+    return next((figure.unit for figure in known if figure is not None), MONEY)
 
 
 def _span(sheet: Sheet, years: int) -> Figure:
