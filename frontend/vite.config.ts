@@ -4,7 +4,24 @@ import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],
-  build: { target: "es2022", assetsInlineLimit: 0 },
+  build: {
+    target: "es2022",
+    assetsInlineLimit: 0,
+    manifest: true,
+    license: { fileName: "assets/licences.md" },
+    // What many pages share comes in a few pieces: a slow line pays for each.
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          groups: [
+            { name: "base", test: /node_modules[\\/](react|react-dom|react-router|scheduler|@tanstack)[\\/]/ },
+            { name: "ui", test: /node_modules[\\/](@radix-ui|@floating-ui)[\\/]|src[\\/](ui|api)[\\/](?!parts)/, minShareCount: 2 },
+            { name: "worksheet", test: /src[\\/]features[\\/]worksheet[\\/](?!Part|OwnPart)/, minShareCount: 2 },
+          ],
+        },
+      },
+    },
+  },
   test: { css: true },
   server: { proxy: { "/api": "http://127.0.0.1:8000" } },
 });

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from installer import Installer, Site
-from playwright.sync_api import Browser, expect
+from playwright.sync_api import Browser, Locator, Page, expect
 
 from ryokan.operations.demo import EMAIL, PASSWORD
 
@@ -100,6 +100,52 @@ def test_an_edit_that_came_too_late_shows_both_values_and_its_author_decides(ins
     draft.get_by_role("button", name="Put mine in").click()
     installer.saved(3)
     expect(page.get_by_label("Hours on a hookup")).to_have_value("480 min")
+    installer.complaints = [one for one in installer.complaints if "412" not in one]
+    context.close()
+
+
+def test_a_form_that_is_open_loses_nobody_s_change_and_tells_of_a_clash(installer: Installer, browser: Browser) -> None:
+    page = installer.page
+    installer.sign_in()
+    installer.open("Two relief nurses", "Loads")
+    form = page.get_by_role("dialog", name="Fridge")
+
+    def open_form(of: Page) -> Locator:
+        of.get_by_role("row", name="Fridge").first.focus()
+        of.keyboard.press("f")
+        return of.get_by_role("dialog", name="Fridge")
+
+    open_form(page)
+    context = browser.new_context()
+    other = Installer(context.new_page(), installer.site)
+    other.page.goto(installer.site.server.address)
+    other.page.get_by_label("Address").fill(EMAIL)
+    other.page.get_by_label("Password").fill(PASSWORD)
+    other.page.keyboard.press("Enter")
+    other.open("Two relief nurses", "Loads")
+    theirs = open_form(other.page)
+    theirs.get_by_label("Days a week").fill("5")
+    theirs.get_by_role("button", name="Store").click()
+    other.saved(2)
+
+    form.get_by_label("Group").fill("galley")
+    form.get_by_role("button", name="Store").click()
+    expect(form).to_have_count(0)
+    installer.saved(3)
+    open_form(page)
+    expect(form.get_by_label("Days a week")).to_have_value("5")
+    expect(form.get_by_label("Group")).to_have_value("galley")
+    theirs = open_form(other.page)
+    theirs.get_by_label("Days a week").fill("6")
+    theirs.get_by_role("button", name="Store").click()
+    other.saved(4)
+    form.get_by_label("Days a week").fill("4")
+    form.get_by_role("button", name="Store").click()
+
+    expect(form.get_by_role("alert")).to_contain_text("kept as a draft")
+    form.get_by_role("button", name="Leave").click()
+    draft = page.get_by_role("region", name="Your draft")
+    expect(draft.get_by_role("row", name="days per week")).to_contain_text("46")
     installer.complaints = [one for one in installer.complaints if "412" not in one]
     context.close()
 

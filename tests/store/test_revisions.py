@@ -65,6 +65,48 @@ def bench(engine: Engine) -> Bench:
     return Bench(engine)
 
 
+@pytest.mark.parametrize(
+    ("path", "own", "stored"),
+    [
+        ("/loads/lamp/quantity", (), True),  # nobody has touched it
+        ("/loads/lamp/hours_per_day", (), False),  # Ben has changed it while the form was open
+        ("/loads/lamp/hours_per_day", (3,), False),  # Ada's page cannot call it its own
+        ("/loads/lamp/group", (), False),  # Ada herself has, in another browser
+        ("/loads/lamp/group", (4,), True),  # Ada herself has, on this page
+        ("/loads/lamp", (4,), False),
+    ],
+)
+def test_a_form_clashes_with_what_others_changed_since_it_was_opened(
+    bench: Bench, path: str, own: tuple[int, ...], stored: bool
+) -> None:
+    bench.edit(bench.ada, LAMP, 1)
+    bench.edit(bench.ben, [*put("/loads/lamp/hours_per_day", 6), *put("/loads/lamp/days_per_week", 5)], 2)
+    bench.edit(bench.ada, put("/loads/lamp/group", "cabin"), 3)
+    values = {"quantity": 2, "hours_per_day": 7, "group": "light"}
+    value = values.get(path.rsplit("/", 1)[1], LAMP[0]["value"])
+    beside = put("/loads/lamp/days_per_week", 5)  # as Ben has put it: no clash
+
+    outcome = bench.try_edit(bench.ada, [*put(path, value), *beside], 4, seen=2, own=own)
+
+    assert isinstance(outcome, rigs.Opened) is stored
+    lamp = bench.open().rig.loads["lamp"]
+    assert lamp.hours_per_day == 6
+    if isinstance(outcome, rigs.Opened):
+        assert outcome.made == 5
+    else:
+        assert outcome.draft.clashes
+
+
+def test_an_edit_says_which_revision_it_became(bench: Bench) -> None:
+    first = bench.edit(bench.ada, LAMP, 1, edit_id="lamp-edit")
+    bench.edit(bench.ben, put("/brief/people", 3), 2)
+
+    again = bench.edit(bench.ada, LAMP, 1, edit_id="lamp-edit")
+    nothing = bench.edit(bench.ada, put("/brief/people", 3), 3)
+
+    assert (first.made, again.made, nothing.made) == (2, 2, None)
+
+
 def test_edit_is_a_revision_with_its_sentence(bench: Bench) -> None:
     stored = bench.edit(bench.ada, LAMP, base=1)
 

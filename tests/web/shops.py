@@ -90,7 +90,7 @@ def after_edit(known: dict[str, Any], edit: dict[str, Any]) -> dict[str, Any]:
     lines = {**known["lines"], **edit["lines"]}
     return {
         **known,
-        **{name: value for name, value in edit.items() if name not in ("base", "changes", "changed_findings")},
+        **{name: value for name, value in edit.items() if name not in ("base", "made", "changes", "changed_findings")},
         "rig": apply_patch(known["rig"], edit["changes"]),
         "lines": {id: line for id, line in lines.items() if line is not None},
         "findings": [findings[key] for key in edit["findings"]],

@@ -143,6 +143,8 @@ def test_edit_answers_with_what_changed_and_reads_back(shops: Shops) -> None:
         ({"body": [{"op": "add", "path": "/brief/people", "value": 3}], "If_Match": "x"}, 422, "unacceptable", None),
         ({"body": [{"op": "add", "path": "/brief/people", "value": 3}], "If_Match": '"7"'}, 412, "stale", None),
         ({"body": [{"op": "add", "path": "/brief/people", "value": 3}], "Edit_Id": "!"}, 422, "unacceptable", None),
+        ({"body": [{"op": "add", "path": "/brief/people", "value": 3}], "Seen_At": "one"}, 422, "unacceptable", None),
+        ({"body": [{"op": "add", "path": "/brief/people", "value": 3}], "Own_Revisions": "1,2"}, 422, "unacceptable", None),
     ],
 )  # fmt: skip
 def test_bad_edit_is_a_problem_with_a_pointer(

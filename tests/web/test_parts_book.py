@@ -51,7 +51,9 @@ def test_a_job_file_carries_its_parts_to_another_shop_and_comes_back_the_same(sh
         browser, shops, 1, ("/loads/lamp", LAMP), ("/own_parts/old", own),
         ("/storage/bank", {"units": {"part": part["reference"], "series": 1, "parallel": 2}}),
     )  # fmt: skip
-    browser.send("PUT", f"/jobs/{shops.job_id}/notes", {"notes": "Seal the gland."})
+    browser.send("PUT", f"/jobs/{shops.job_id}/notes", {"notes": "Seal the gland.", "seen": ""})
+    late = browser.send("PUT", f"/jobs/{shops.job_id}/notes", {"notes": "Call first.", "seen": ""})
+    assert "Seal the gland." in assert_problem(late, 409, "not_possible")["detail"]
 
     file = browser.get(f"/jobs/{shops.job_id}/file").json
     back = stranger.send("POST", "/jobs/file", file).json

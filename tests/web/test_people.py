@@ -110,7 +110,9 @@ def test_defaults_of_the_shop_go_into_new_rigs_and_change_no_old_one(shops: Shop
     }
 
     assert owner.send("PUT", "/shop/defaults", {**defaults, "assumptions": {"margin_frac": 9}}).status_code == 422
-    assert owner.send("PUT", "/shop/defaults", defaults).status_code == 200
+    before = owner.get("/shop/defaults").json
+    assert owner.send("PUT", "/shop/defaults", {**defaults, "seen": before}).status_code == 200
+    assert_problem(owner.send("PUT", "/shop/defaults", {**before, "seen": before}), 409, "not_possible")
     job = owner.send("POST", "/jobs", {"title": "New", "customer": "C"}).json
     rig = owner.get(f"/options/{job['options'][0]['id']}").json["rig"]
 

@@ -73,6 +73,9 @@ def test_two_systems_are_linked_at_both_ends_and_parted_again(shops: Shops) -> N
     assert browser.get(ends).json["links"]["cord"][0]["state"] == "alike"
     edit(browser, trailer, {"op": "replace", "path": "/links/cord/output_a", "value": 30})
     assert browser.get(ends).json["links"]["cord"][0]["state"] == "differs"
+    seen = {**body, "link": {**LINK, "output_a": 25}, "seen": joined["rig"]["links"]["cord"]}
+    assert browser.send("POST", ends, seen).json["rig"]["links"]["cord"]["output_a"] == 25
+    assert_problem(browser.send("POST", ends, seen), 409, "not_possible")  # it is another link by now
     assert browser.send("DELETE", f"{ends}/cord").json["rig"]["links"] == {}
     assert browser.get(f"/options/{trailer}").json["rig"]["links"] == {}
     assert_problem(browser.send("DELETE", f"{ends}/cord"), 404, "not_there")

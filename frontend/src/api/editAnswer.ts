@@ -18,7 +18,7 @@ export function afterEdit(known: OptionAnswer, edit: EditAnswer): OptionAnswer |
   const findings = new Map<string, Finding>();
   for (const one of [...known.findings, ...known.overruled, ...edit.changed_findings]) findings.set(one.key, one);
   const byKey = (keys: string[]) => keys.flatMap((key) => findings.get(key) ?? []);
-  const { base: _base, changes: _changes, changed_findings: _changed, ...rest } = edit;
+  const { base: _base, made: _made, changes: _changes, changed_findings: _changed, ...rest } = edit;
   return {
     ...known,
     ...rest,

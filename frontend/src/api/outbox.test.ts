@@ -1,6 +1,6 @@
 import { describe, expect, it, vi } from "vitest";
 import { FakeStore } from "./fakeStore";
-import { type Edit, Outbox, type Sent } from "./outbox";
+import { type Edit, Outbox, type Sent, seenAt } from "./outbox";
 
 const patch = (path: string) => [{ op: "add" as const, path, value: 1 }];
 const noWait = () => Promise.resolve();
@@ -16,7 +16,7 @@ describe("Outbox", () => {
         await Promise.resolve();
         sent.push(String(edit.patch[0]?.path));
         atOnce--;
-        return { kind: "stored" };
+        return { kind: "stored", made: null };
       },
       new FakeStore(),
     );
@@ -49,7 +49,7 @@ describe("Outbox", () => {
       "k",
       async (edit) => {
         tried.push(edit);
-        return { kind: "stored" };
+        return { kind: "stored", made: null };
       },
       store,
     );
@@ -63,7 +63,7 @@ describe("Outbox", () => {
     const answers: Sent[] = [
       { kind: "later", trouble: "no answer" },
       { kind: "later", trouble: "no answer" },
-      { kind: "stored" },
+      { kind: "stored", made: null },
       { kind: "refused", problem: null },
     ];
     const outbox = new Outbox("k", async () => answers.shift() as Sent, new FakeStore(), noWait);
@@ -76,7 +76,7 @@ describe("Outbox", () => {
   it("starts empty on something unreadable in the browser", () => {
     const store = new FakeStore();
     store.setItem("k", "{broken");
-    expect(new Outbox("k", async () => ({ kind: "stored" }), store).getState().waiting).toEqual([]);
+    expect(new Outbox("k", async () => ({ kind: "stored", made: null }), store).getState().waiting).toEqual([]);
   });
 
   it("makes one edit of a drag while it waits, and leaves the one on its way alone", async () => {
@@ -86,11 +86,11 @@ describe("Outbox", () => {
       async (edit) => {
         sent.push(edit);
         await Promise.resolve();
-        return { kind: "stored" };
+        return { kind: "stored", made: null };
       },
       new FakeStore(),
     );
-    const drag = (value: number, path = "/a") => outbox.add([{ op: "add", path, value }], "drag-0001");
+    const drag = (value: number, path = "/a") => outbox.add([{ op: "add", path, value }], { gesture: "drag-0001" });
 
     const outcomes = await Promise.all([drag(1), drag(2), drag(3), drag(4), outbox.add(patch("/b")), drag(5)]);
 
@@ -107,7 +107,7 @@ describe("Outbox", () => {
 
     await Promise.resolve();
     expect(flushed).toBe(false);
-    answer({ kind: "stored" });
+    answer({ kind: "stored", made: null });
     await flush;
     expect(outbox.getState().waiting).toEqual([]);
   });
@@ -128,7 +128,7 @@ describe("Outbox", () => {
     );
     return { outbox, sent, waits, store };
   }
-  const stored: Sent = { kind: "stored" };
+  const stored: Sent = { kind: "stored", made: null };
   const problem = { type: "", title: "", status: 422, detail: "At most 24.", code: "unacceptable", errors: [] };
   const refusing = (bad: string) => (path: string) => (path === bad ? ({ kind: "refused", problem } as Sent) : stored);
 
@@ -257,5 +257,34 @@ describe("Outbox", () => {
     expect(outbox.getState().kept).toBe(false);
     expect(await outcome).toEqual({ stored: true });
     expect(outbox.getState().kept).toBe(true);
+  });
+
+  it("says at which revision the places of an edit were seen, less what the page itself has brought", async () => {
+    const made = [4, 7, 8];
+    const said: Record<string, string>[] = [];
+    const store = new FakeStore();
+    let away = true;
+    const outbox = new Outbox(
+      "k",
+      async (edit) => {
+        if (away) return { kind: "later", trouble: "no answer" };
+        said.push(seenAt(edit));
+        return { kind: "stored", made: made.shift() ?? null };
+      },
+      store,
+      () => new Promise((done) => setTimeout(done)),
+    );
+    outbox.bring(2);
+    const typed = [3, 3, undefined].map((seen) => outbox.add(patch("/a"), seen === undefined ? {} : { seen }));
+    // What was typed before a reload and waits still knows it.
+    expect(
+      new Outbox("k", async () => ({ kind: "later", trouble: "no answer" }), store).getState().waiting[1]?.seen,
+    ).toBe(3);
+    away = false;
+    await Promise.all(typed);
+    await outbox.add(patch("/a"), { seen: 3 });
+
+    // 4 followed on what was seen; 5 and 6 are somebody else's; 7 and 8 are its own again.
+    expect(said).toEqual([{ "Seen-At": "3" }, { "Seen-At": "4" }, {}, { "Seen-At": "4", "Own-Revisions": "7 8" }]);
   });
 });

@@ -7,6 +7,9 @@ export interface Edit {
   patch: PatchOperation[];
   /** Edits of one drag carry one name: while they wait they become one, and the server undoes them as one. */
   gesture?: string;
+  /** The revision at which the places it changes were seen, and those that this page has brought since. */
+  seen?: number;
+  own?: number[];
   /** The version of the rig's document whose members it speaks of; edits that do not say it are of the second at most. */
   madeOn?: number;
 }
@@ -28,7 +31,7 @@ export type Trouble = "no answer" | "signed out" | "stale page" | "too fast" | "
 
 /** What sending one edit came to. `failed`: on this edit, while the server answers other requests. */
 export type Sent =
-  | { kind: "stored" }
+  | { kind: "stored"; made: number | null }
   | { kind: "refused"; problem: Problem | null }
   | { kind: "failed"; problem: Problem | null }
   | { kind: "later"; trouble: Trouble };
@@ -64,6 +67,8 @@ export class Outbox {
   private readonly listeners = new Set<() => void>();
   private readonly waiters = new Map<string, ((outcome: Outcome) => void)[]>();
   private readonly failures = new Map<string, number>();
+  /** Revisions that this page has brought: what they changed was seen by whoever edits here. */
+  private readonly brought: number[] = [];
   private draining: Promise<void> | null = null;
   private retryMs = FIRST_RETRY_MS;
 
@@ -93,8 +98,14 @@ export class Outbox {
   readonly getState = (): OutboxState => this.state;
 
   /** Queue an edit; the promise settles when the server has stored it, or it has been set aside. */
-  add(patch: PatchOperation[], gesture?: string): Promise<Outcome> {
-    const edit: Edit = { editId: newName(), patch, madeOn: SCHEMA_VERSION, ...(gesture ? { gesture } : {}) };
+  add(patch: PatchOperation[], { gesture, seen }: { gesture?: string; seen?: number } = {}): Promise<Outcome> {
+    const edit: Edit = {
+      editId: newName(),
+      patch,
+      madeOn: SCHEMA_VERSION,
+      ...(gesture ? { gesture } : {}),
+      ...(seen === undefined ? {} : { seen, own: this.brought.filter((revision) => revision > seen) }),
+    };
     this.change({ waiting: [...this.withoutSuperseded(edit), edit] });
     const outcome = new Promise<Outcome>((resolve) => {
       this.waiters.set(edit.editId, [...(this.waiters.get(edit.editId) ?? []), resolve]);
@@ -123,6 +134,16 @@ export class Outbox {
     for (const edit of found.followers) {
       this.tell(edit, { stored: false, problem: found.problem, failed: found.failed, editId: edit.editId });
     }
+  }
+
+  /** This page has brought a revision: edits made before that wait were made with it in view. */
+  bring(revision: number): void {
+    if (this.brought.includes(revision)) return;
+    this.brought.push(revision);
+    const waiting = this.state.waiting.map((edit) =>
+      edit.seen === undefined || revision <= edit.seen ? edit : { ...edit, own: [...(edit.own ?? []), revision] },
+    );
+    this.change({ waiting });
   }
 
   /** Another page of this browser keeps an item no longer: it is stored, or was dropped there. */
@@ -188,6 +209,7 @@ export class Outbox {
     const behind = this.state.waiting.filter((one) => one !== edit);
     if (sent.kind === "stored") {
       this.change({ waiting: behind, trouble: null });
+      if (sent.made !== null) this.bring(sent.made);
       this.tell(edit, { stored: true });
       return;
     }
@@ -244,13 +266,23 @@ export class Outbox {
       this.names.delete(editId);
     }
     for (const [editId, item] of is) {
-      if (was.get(editId)?.aside === item.aside && this.names.has(editId)) continue;
+      const before = was.get(editId);
+      if (before?.aside === item.aside && before?.edit === item.edit && this.names.has(editId)) continue;
       const name = this.names.get(editId) ?? this.list.name(editId);
       this.names.set(editId, name);
       kept = this.list.put(name, item) && kept;
     }
     return kept;
   }
+}
+
+/** Headers that say where an edit's places were seen: what this page itself has brought right after that was in view as well. */
+export function seenAt({ seen, own = [] }: Edit): Record<string, string> {
+  if (seen === undefined) return {};
+  let at = seen;
+  while (own.includes(at + 1)) at += 1;
+  const later = own.filter((revision) => revision > at).slice(-500);
+  return { "Seen-At": String(at), ...(later.length > 0 ? { "Own-Revisions": later.join(" ") } : {}) };
 }
 
 function itemsOf(state: OutboxState): [string, Kept][] {

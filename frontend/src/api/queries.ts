@@ -38,6 +38,12 @@ export const sessionQuery = queryOptions({
 
 whenSignedOut(() => void queryClient.invalidateQueries({ queryKey: sessionQuery.queryKey }));
 
+export const noticesQuery = queryOptions({
+  queryKey: ["notices"],
+  staleTime: Number.POSITIVE_INFINITY,
+  queryFn: () => unwrap(client.GET("/api/v1/reference/notices")),
+});
+
 export const jobsQuery = queryOptions({
   queryKey: ["jobs"],
   staleTime: 0,

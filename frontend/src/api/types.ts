@@ -78,5 +78,4 @@ export type Problem = Schemas["Problem"];
 export type StepState = "empty" | "needs_attention" | "open" | "fits";
 export type Severity = "danger" | "fault" | "advice";
 
-export const STEPS = ["survey", "brief", "loads", "storage", "inverter", "solar", "charging", "wiring"] as const;
-export type Step = (typeof STEPS)[number];
+export type Step = Schemas["StepAnswer"]["step"];

@@ -3,18 +3,26 @@ import { useState } from "react";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 import { queryClient, sessionQuery } from "../api/queries";
 import type { SessionAnswer } from "../api/types";
-import { AccountPage } from "../features/account/AccountPage";
-import { InvitationPage } from "../features/account/InvitationPage";
-import { ComparePage } from "../features/compare/ComparePage";
 import { JobsPage } from "../features/jobs/JobsPage";
-import { PartsPage } from "../features/parts/PartsPage";
-import { RigPage } from "../features/rig/RigPage";
-import { ShopPage } from "../features/shop/ShopPage";
 import { CautionDialog } from "../features/sign-in/CautionDialog";
 import { SignInAgain } from "../features/sign-in/SignInAgain";
 import { SignInPage } from "../features/sign-in/SignInPage";
-import { SourcesPage } from "../features/sources/SourcesPage";
+import { lazyPage } from "../ui/lazyPage";
 import { Failed, Waiting } from "../ui/states";
+
+const InvitationPage = lazyPage(
+  "the invitation",
+  async () => (await import("../features/account/InvitationPage")).InvitationPage,
+);
+const RigPage = lazyPage("the rig", async () => (await import("./rig/RigPage")).RigPage);
+const ComparePage = lazyPage(
+  "the comparison",
+  async () => (await import("../features/compare/ComparePage")).ComparePage,
+);
+const SourcesPage = lazyPage("the sources", async () => (await import("../features/sources/SourcesPage")).SourcesPage);
+const PartsPage = lazyPage("the parts book", async () => (await import("../features/parts/PartsPage")).PartsPage);
+const ShopPage = lazyPage("the shop", async () => (await import("../features/shop/ShopPage")).ShopPage);
+const AccountPage = lazyPage("your account", async () => (await import("../features/account/AccountPage")).AccountPage);
 
 export function App() {
   return (

@@ -143,18 +143,22 @@ def start_from(session: Session, actor: Actor, option_id: UUID, *, title: str, c
     return create_job(session, actor, title=title, customer=customer, now=now, options=options)
 
 
-def write_notes(session: Session, actor: Actor, job_id: UUID, notes: str) -> OpenJob:
-    """Put notes in place of the job's notes.
+def write_notes(session: Session, actor: Actor, job_id: UUID, notes: str, *, seen: str | None = None) -> OpenJob:
+    """Put notes in place of the job's notes; of those that were ``seen`` alone, if it is said which.
 
     Raises
     ------
     NotThere, NotAllowed
         No such job in the actor's shop; the role only reads.
+    NotPossible
+        Somebody has written other notes meanwhile.
     """
     actor.require_editor()
     if not JobStore(session, actor.scope).lock_job(job_id):
         raise NotThere("There is no such job.")
     opened = open_job(session, actor, job_id)
+    if seen is not None and opened.job.notes != seen:
+        raise NotPossible(f"Somebody has changed these notes meanwhile. They say now: {opened.job.notes or 'nothing'}")
     opened.job.notes = notes
     return opened
 

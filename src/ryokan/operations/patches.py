@@ -191,6 +191,20 @@ def _unequal_parts(one: Document, other: Document) -> tuple[Document, Document]:
     return left, right
 
 
+def that_matter(patch: Patch, document: Document) -> Patch:
+    """Those operations of a patch that would not put what stands in a document already: two who say the same do not clash."""
+
+    def stands(operation: Mapping[str, Any]) -> bool:
+        if operation["op"] not in ("add", "replace"):
+            return False
+        try:
+            return bool(jsonpointer.resolve_pointer(document, operation["path"]) == operation["value"])
+        except jsonpointer.JsonPointerException:
+            return False
+
+    return [operation for operation in patch if not stands(operation)]
+
+
 def touch_same_place(one: Patch, other: Patch) -> bool:
     """Whether a path of one patch is, contains or lies within a path of the other."""
     ours, theirs = list(_paths(one)), list(_paths(other))

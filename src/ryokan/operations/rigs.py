@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 from typing import Literal
@@ -23,7 +23,7 @@ from ryokan.operations.drafts import draft_of, patch_of_draft
 from ryokan.operations.errors import NotPossible, NotThere, Stale, TooFast, Unacceptable
 from ryokan.operations.lost import Draft
 from ryokan.operations.parts import parts_book
-from ryokan.operations.patches import Document, Patch, apply_patch, difference, edited, patched, touch_same_place
+from ryokan.operations.patches import Document, Patch, apply_patch, difference, edited, patched, that_matter, touch_same_place
 from ryokan.operations.reports import Reading, keep, read_revision, work_out_anew
 from ryokan.store.comments import CommentStore
 from ryokan.store.drafts import DraftStore
@@ -60,6 +60,7 @@ class Opened(Worked):
     drafts: Sequence[Draft]
     open_comments: Mapping[str, int]
     before: Reading | None = None  # what an edit was made on, where nobody else came in between
+    made: int | None = None  # the revision that the edit became; none where it changed nothing
 
 
 @dataclass(frozen=True, slots=True)
@@ -120,12 +121,16 @@ def change_rig(
     now: datetime,
     gesture: str | None = None,
     made_on: int = SCHEMA_VERSION,
+    seen: int | None = None,
+    own: Collection[int] = (),
 ) -> Opened | Lost:
     """Apply a patch that was made on revision ``base``, as the version ``made_on`` of the rig's document has its members.
 
     An edit that arrives twice, by its ``edit_id``, is stored once; one that changes nothing is not stored at all. Where
     others have changed other places since the base, the patch is applied on top of theirs; where they have changed the
-    same place, it is kept as a draft of its author. Edits of one ``gesture``, such as a drag, are undone as one.
+    same place, it is kept as a draft of its author. A form that was open for longer says at which revision its author has
+    ``seen`` the place; those that the page itself has brought since, ``own``, are no clash. Edits of one ``gesture``, such
+    as a drag, are undone as one.
 
     Raises
     ------
@@ -144,18 +149,22 @@ def change_rig(
     drafts = DraftStore(session, actor.scope, actor.user_id)
     ground = store.ground_of_edit(option, edit_id, back=EDITS_PER_SECOND)
     head = ground.head
-    if ground.arrived_before:
-        return _opened(session, store, actor, option, head)
+    if ground.arrived_as is not None:
+        return replace(_opened(session, store, actor, option, head), made=ground.arrived_as)
     _require_pace(ground, now)
     if not 1 <= base <= option.head:
         raise Stale("This page is ahead of what is stored. Load it again.", option.head)
     read = read_revision(head, parts_book(session, actor.scope))
     before = read.document
-    kept = None if edit_id is None or base == option.head else drafts.of_edit(option_id, edit_id)
+    since = base if seen is None else min(seen, base)
+    kept = None if edit_id is None or since == option.head else drafts.of_edit(option_id, edit_id)
     if kept is not None:
         return Lost(draft_of(kept, before), kept.why, option.head)
-    for revision, author in store.revisions(option_id, after=base) if base < option.head else ():
-        if touch_same_place(patch, _done_by(store, revision)):
+    ours = that_matter(patch, before) if since < option.head else patch
+    for revision, author in store.revisions(option_id, after=since) if since < option.head else ():
+        if revision.number in own and revision.author_id == actor.user_id:
+            continue
+        if touch_same_place(ours, _done_by(store, revision)):
             why = f"{author} changed the same place meanwhile ({revision.sentence})."
             name = _name_of_lost(patch, before)
             row = drafts.keep(
@@ -176,7 +185,7 @@ def change_rig(
         kind="edit", about=about, sentence=sentence, edit_id=edit_id, gesture=gesture, now=now,
     )  # fmt: skip
     opened = _opened(session, store, actor, option, revision, worked)
-    return replace(opened, before=read) if base == head.number else opened
+    return replace(opened, made=revision.number, before=read if base == head.number else None)
 
 
 def _as_newest(patch: Patch, made_on: int) -> Patch:

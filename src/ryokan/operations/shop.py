@@ -15,7 +15,7 @@ from ryokan.core.rig import Labour, Rig, Stay, bounded_assumptions
 from ryokan.core.storage.model import Storage
 from ryokan.core.vehicle import Region
 from ryokan.operations.accounts import Actor
-from ryokan.operations.errors import NotThere, Unacceptable
+from ryokan.operations.errors import NotPossible, NotThere, Unacceptable
 from ryokan.store import people
 from ryokan.wording.reader import PrintCheck, Reader
 
@@ -40,16 +40,23 @@ def shop_defaults(session: Session, actor: Actor) -> ShopDefaults:
     return ShopDefaults.model_validate(people.shop(session, actor.scope.shop_id).defaults)
 
 
-def settle_defaults(session: Session, actor: Actor, defaults: ShopDefaults) -> ShopDefaults:
-    """Store the shop's defaults.
+def settle_defaults(
+    session: Session, actor: Actor, defaults: ShopDefaults, *, seen: ShopDefaults | None = None
+) -> ShopDefaults:
+    """Store the shop's defaults, in place of those that were ``seen`` alone, if it is said which.
 
     Raises
     ------
     NotAllowed
         Only an owner settles them.
+    NotPossible
+        Somebody has settled others meanwhile.
     """
     actor.require_owner("settles the shop's defaults")
-    people.shop(session, actor.scope.shop_id).defaults = defaults.model_dump(mode="json", exclude_defaults=True)
+    shop = people.shop(session, actor.scope.shop_id, for_update=True)
+    if seen is not None and ShopDefaults.model_validate(shop.defaults) != seen:
+        raise NotPossible("Somebody has settled other defaults meanwhile. Load this page again to see them.")
+    shop.defaults = defaults.model_dump(mode="json", exclude_defaults=True)
     return defaults
 
 
@@ -72,8 +79,8 @@ def source_checks(session: Session, actor: Actor) -> Mapping[str, PrintCheck]:
 
 
 def reader(session: Session, actor: Actor) -> Reader:
-    """The actor as a reader: units, and what the shop has compared with print."""
-    return Reader(actor.units, source_checks(session, actor))
+    """The actor as a reader: units, money, and what the shop has compared with print."""
+    return Reader(actor.units, source_checks(session, actor), shop_defaults(session, actor).currency)
 
 
 def record_check(session: Session, actor: Actor, source_id: str, *, edition: str, on: date, now: datetime) -> None:

@@ -87,7 +87,7 @@ def other_ends(session: Session, actor: Actor, option_id: UUID) -> dict[str, lis
     """
     store = JobStore(session, actor.scope)
     mine = _option(store, option_id)
-    links = Rig.model_validate(document_of(store.revision(option_id, mine.head))).links
+    links = _rig_of(store, mine).links
     others = [option for option in store.options_of(mine.job_id) if option.system != mine.system]
     rigs = [Rig.model_validate(document) for document in head_documents(store, others)] if links else []
     return {
@@ -101,9 +101,19 @@ def other_ends(session: Session, actor: Actor, option_id: UUID) -> dict[str, lis
 
 
 def join(
-    session: Session, actor: Actor, option_id: UUID, other_id: UUID, link_id: str | None, link: Link, *, now: datetime
+    session: Session,
+    actor: Actor,
+    option_id: UUID,
+    other_id: UUID,
+    link_id: str | None,
+    link: Link,
+    *,
+    seen: Link | None = None,
+    now: datetime,
 ) -> Opened:
     """Put a link, new or changed, into an option and its other end into an option of the other system.
+
+    A changed one takes the place of the link that was ``seen``, if it is said which, and of no other.
 
     Each end is a revision of its rig, undone there. The volts of a new link are those that the fed bank is charged at.
 
@@ -113,6 +123,8 @@ def join(
         No such option in the actor's shop; the role only reads.
     Unacceptable
         The two options are of one system, or of two jobs.
+    NotPossible
+        Somebody has changed the link meanwhile.
     """
     actor.require_editor()
     store = JobStore(session, actor.scope)
@@ -121,6 +133,9 @@ def join(
         raise Unacceptable("A link joins options of two systems of one job.")
     store.lock_job(mine.job_id)  # whoever joins the same two the other way round waits
     id = link_id or f"k{uuid4().hex[:10]}"
+    session.refresh(mine)
+    if seen is not None and _rig_of(store, mine).links.get(id) != seen:
+        raise NotPossible("Somebody has changed this link meanwhile. Leave this form and open it anew to see how it is now.")
     link = link.model_copy(update={"system": other.system})
     opened = _write_end(session, actor, mine, id, link, now)
     _write_end(session, actor, other, id, _mirrored(link, mine.system), now)
@@ -201,6 +216,10 @@ def _state(theirs: Link | None, expected: Link) -> EndState:
     if theirs is None:
         return "missing"
     return "alike" if theirs.model_copy(update={"position": expected.position}) == expected else "differs"
+
+
+def _rig_of(store: JobStore, option: OptionRow) -> Rig:
+    return Rig.model_validate(document_of(store.revision(option.id, option.head)))
 
 
 def _write_end(session: Session, actor: Actor, option: OptionRow, id: str, link: Link, now: datetime) -> Opened:

@@ -27,11 +27,11 @@ class JobSummary:
 
 @dataclass(frozen=True, slots=True)
 class GroundOfEdit:
-    """The newest revision of an option, when one some way back was stored, and whether the edit is among the revisions."""
+    """The newest revision of an option, when one some way back was stored, what the edit became if it has arrived."""
 
     head: RevisionRow
     earlier_at: datetime | None
-    arrived_before: bool
+    arrived_as: int | None
 
 
 class JobStore:
@@ -105,7 +105,7 @@ class JobStore:
         return GroundOfEdit(
             head=found[option.head],
             earlier_at=found[option.head - back].at if option.head > back else None,
-            arrived_before=edit_id is not None and any(row.edit_id == edit_id for row in found.values()),
+            arrived_as=next((row.number for row in found.values() if edit_id is not None and row.edit_id == edit_id), None),
         )
 
     def revisions(self, option_id: UUID, *, after: int = 0) -> Sequence[tuple[RevisionRow, str]]:

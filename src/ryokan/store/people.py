@@ -38,9 +38,9 @@ def user(session: Session, shop_id: UUID, user_id: UUID) -> UserRow:
     return session.get_one(UserRow, (shop_id, user_id))
 
 
-def shop(session: Session, shop_id: UUID) -> ShopRow:
-    """A shop that is known to exist."""
-    return session.get_one(ShopRow, shop_id)
+def shop(session: Session, shop_id: UUID, *, for_update: bool = False) -> ShopRow:
+    """A shop that is known to exist; ``for_update`` locks it."""
+    return session.get_one(ShopRow, shop_id, with_for_update=for_update or None, populate_existing=for_update)
 
 
 def users_of(session: Session, scope: ShopScope) -> Sequence[UserRow]:

@@ -74,7 +74,7 @@ def _value_members(figure: Figure, reader: Reader) -> dict[str, object]:
     return {
         "key": figure.key,
         "value": value,
-        "unit": figure.unit,
+        "unit": reader.money(figure.unit),
         "from_memory": reader.from_memory(figure.source),
     }
 
@@ -162,6 +162,7 @@ def edit(opened: Opened, base: int, before: Reading, reader: Reader) -> schemas.
     return schemas.EditAnswer(
         **_state(opened, reader),
         base=base,
+        made=opened.made,
         changes=difference(before.document, opened.document),
         lines=_changed_lines(before.rig, opened.rig),
         findings=[one.key for one in findings],
@@ -324,7 +325,7 @@ def working_of(figure: Figure, opened: Worked, reader: Reader) -> schemas.Workin
         kind=figure.kind,
         formula=figure.formula,
         in_words=[schemas.WordPiece(text=piece.text, key=piece.key) for piece in working.in_words(figure)],
-        with_numbers=working.with_numbers(figure, figures, units),
+        with_numbers=reader.money(working.with_numbers(figure, figures, units)),
         inputs=inputs,
         source=source_answer(figure.source, reader),
         note=figure.note,
@@ -337,7 +338,7 @@ def worked_figure(figures: Mapping[str, Figure], key: str, reader: Reader) -> lo
     return load_schemas.WorkedFigure(
         **titled_figure(figure, reader).model_dump(),
         in_words="".join(piece.text for piece in working.in_words(figure)),
-        with_numbers=working.with_numbers(figure, figures, reader.units),
+        with_numbers=reader.money(working.with_numbers(figure, figures, reader.units)),
         source=source_answer(figure.source, reader),
     )
 
@@ -412,7 +413,7 @@ def reference(reader: Reader) -> shop_schemas.Reference:
             shop_schemas.Assumption(
                 id=a.id,
                 title=title(f"assumptions.{a.id}"),
-                unit=a.unit,
+                unit=reader.money(a.unit),
                 value=a.value,
                 min=a.min,
                 max=a.max,

@@ -52,6 +52,7 @@ class Notes(Sent):
     """Notes on a job."""
 
     notes: str = Field(max_length=MAX_NOTES)
+    seen: str | None = Field(default=None, max_length=MAX_NOTES, description="The notes that these are to take the place of.")
 
 
 class Counts(BaseModel):

@@ -85,8 +85,8 @@ def open_job_file() -> JobAnswer:
 
 
 @blueprint.put("/jobs/<uuid:job_id>/notes")
-@spec.validate(resp=answers(JobAnswer, 403, 404, 422))
+@spec.validate(resp=answers(JobAnswer, 403, 404, 409, 422))
 def write_notes(job_id: UUID, json: Notes) -> JobAnswer:
     """Put notes in place of the job's notes."""
     with signed_in() as (session, actor):
-        return to_answer.job(jobs.write_notes(session, actor, job_id, json.notes))
+        return to_answer.job(jobs.write_notes(session, actor, job_id, json.notes, seen=json.seen))

@@ -23,6 +23,7 @@ from ryokan.web.spec import answers, spec
 blueprint = Blueprint("options", __name__)
 
 LAST_UNSAID_VERSION = 2
+_NUMBERS = re.compile(r"(?:[0-9]{1,9}(?: |$)){0,500}")
 _NAME = re.compile(r"[A-Za-z0-9-]{8,60}")
 
 
@@ -39,16 +40,19 @@ def read_option(option_id: UUID) -> OptionAnswer:
 def change_rig(option_id: UUID, json: RigPatch) -> EditAnswer:
     """Apply a JSON Patch; what has changed since the revision that it was made on, by ``If-Match``, comes back.
 
+    ``Seen-At`` is the revision at which its author saw the places that it changes, where that was earlier; ``Own-Revisions``
+    names those that the same page has brought since.
+
     ``Edit-Id`` makes a repeated send harmless, edits with one ``Gesture``, such as those of a drag, are undone together, and
     ``Schema-Version`` is the version of the rig's document that an edit was made on that waited. What came too late is kept
     as a draft.
     """
     base, edit_id, gesture = base_revision(), _name_in("Edit-Id"), _name_in("Gesture")
-    made_on = _made_on()
+    made_on, seen, own = _made_on(), _seen_at(), _own_revisions()
     with signed_in() as (session, actor):
         outcome = rigs.change_rig(
             session, actor, option_id, _operations(json),
-            base=base, edit_id=edit_id, gesture=gesture, made_on=made_on, now=now(),
+            base=base, edit_id=edit_id, gesture=gesture, made_on=made_on, seen=seen, own=own, now=now(),
         )  # fmt: skip
         if not isinstance(outcome, rigs.Lost):
             before = outcome.before or rigs.read_at(session, actor, option_id, base)
@@ -205,6 +209,21 @@ def _made_on() -> int:
     if not re.fullmatch("[0-9]{1,4}", said):
         raise Unacceptable("Schema-Version takes a whole number.")
     return int(said)
+
+
+def _seen_at() -> int | None:
+    said = request.headers.get("Seen-At")
+    if said is not None and not re.fullmatch("[0-9]{1,9}", said):
+        raise Unacceptable("Seen-At takes the number of a revision.")
+    return None if said is None else int(said)
+
+
+def _own_revisions() -> frozenset[int]:
+    """Revisions that the page which sends an edit has brought itself."""
+    said = request.headers.get("Own-Revisions", "")
+    if not _NUMBERS.fullmatch(said):
+        raise Unacceptable("Own-Revisions takes numbers of revisions, with spaces between them.")
+    return frozenset(map(int, said.split()))
 
 
 def _name_in(header: str) -> str | None:

@@ -7,7 +7,7 @@ from uuid import UUID
 
 from pydantic import BaseModel, Field
 
-from ryokan.web.schemas import Role, Sent
+from ryokan.web.schemas import Role, Sent, StepName
 from ryokan.wording.quantities import UnitSystem
 
 
@@ -21,12 +21,20 @@ class Person(BaseModel):
     units: UnitSystem
 
 
+class StepAnswer(BaseModel):
+    """A step of every rig."""
+
+    step: StepName
+    name: str
+
+
 class SessionAnswer(BaseModel):
-    """Whether somebody is signed in, and the token that writes have to carry."""
+    """Whether somebody is signed in, and the token that writes have to carry; the steps in their order."""
 
     person: Person | None
     csrf_token: str
     caution: str
+    steps: list[StepAnswer]
 
 
 class Credentials(Sent):

@@ -189,6 +189,7 @@ class EditAnswer(OptionState):
     """What an edit came to: everything that is other than at the revision ``base``, which the browser has."""
 
     base: int = Field(description="The revision that the edit named, which the changes are against.")
+    made: int | None = Field(description="The revision that the edit became; null where it changed nothing.")
     changes: list[dict[str, Any]] = Field(description="JSON Patch that makes the newest rig of that of the base.")
     lines: dict[str, str | None] = Field(description="Loads that read otherwise as a line; null: the load is gone.")
     findings: list[str] = Field(description="Keys of all findings, worst first.")

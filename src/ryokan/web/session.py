@@ -12,10 +12,11 @@ from ryokan.operations.errors import Busy
 from ryokan.operations.passwords import matches
 from ryokan.operations.sign_in import Tokens
 from ryokan.web.context import TOKEN, database, now, signed_in
-from ryokan.web.people_schemas import Credentials, Person, SessionAnswer
+from ryokan.web.people_schemas import Credentials, Person, SessionAnswer, StepAnswer
 from ryokan.web.schemas import Done
 from ryokan.web.spec import answers, spec
 from ryokan.wording.cautions import CAUTION
+from ryokan.wording.steps import BY_STEP
 
 blueprint = Blueprint("session", __name__)
 
@@ -107,4 +108,5 @@ def session_answer(actor: Actor | None) -> SessionAnswer:
             caution_read=actor.caution_read,
             units=actor.units,
         )
-    return SessionAnswer(person=person, csrf_token=generate_csrf(), caution=CAUTION)
+    steps = [StepAnswer(step=step, name=words.NAME) for step, words in BY_STEP.items()]
+    return SessionAnswer(person=person, csrf_token=generate_csrf(), caution=CAUTION, steps=steps)

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from flask import Blueprint
 
+from ryokan.core.data.shipped import shipped
 from ryokan.operations import shop
 from ryokan.operations.shop import ShopDefaults
 from ryokan.web import answers as to_answer
 from ryokan.web.context import now, reader, signed_in
-from ryokan.web.shop_schemas import NewCheck, Reference, Tables
+from ryokan.web.shop_schemas import NewCheck, Notices, Reference, SettledDefaults, ShippedAnswer, Tables
 from ryokan.web.spec import answers, spec
 
 blueprint = Blueprint("shop", __name__)
@@ -28,6 +29,26 @@ def read_tables() -> Tables:
     """Every table that formulas look things up in, with its source."""
     with signed_in():
         return to_answer.all_tables()
+
+
+@blueprint.get("/reference/notices")
+@spec.validate(resp=answers(Notices))
+def read_notices() -> Notices:
+    """What ships with the program and is by others: who is to be named, and the licence."""
+    with signed_in():
+        return Notices(
+            shipped=[
+                ShippedAnswer(
+                    title=one.title,
+                    kind=one.kind,
+                    by=one.by,
+                    licence=one.licence,
+                    licence_url=one.licence_url,
+                    changes=one.changes,
+                )
+                for one in shipped()
+            ]
+        )
 
 
 @blueprint.put("/reference/sources/<string:source_id>/check")
@@ -57,8 +78,9 @@ def read_defaults() -> ShopDefaults:
 
 
 @blueprint.put("/shop/defaults")
-@spec.validate(resp=answers(ShopDefaults, 403, 422))
-def settle_defaults(json: ShopDefaults) -> ShopDefaults:
+@spec.validate(resp=answers(ShopDefaults, 403, 409, 422))
+def settle_defaults(json: SettledDefaults) -> ShopDefaults:
     """Settle what a new rig of the shop starts from. Rigs there already stay as they are."""
+    defaults = ShopDefaults.model_validate(json.model_dump(exclude={"seen"}))
     with signed_in() as (session, actor):
-        return shop.settle_defaults(session, actor, json)
+        return shop.settle_defaults(session, actor, defaults, seen=json.seen)

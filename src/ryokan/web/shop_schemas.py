@@ -6,7 +6,15 @@ from datetime import date
 
 from pydantic import BaseModel, Field
 
+from ryokan.core.data.shipped import Kind
+from ryokan.operations.shop import ShopDefaults
 from ryokan.web.schemas import Sent, SourceAnswer
+
+
+class SettledDefaults(ShopDefaults):
+    """Defaults, and those in whose place they are to stand."""
+
+    seen: ShopDefaults | None = None
 
 
 class NewCheck(Sent):
@@ -51,6 +59,23 @@ class Tables(BaseModel):
     """All tables that formulas look things up in."""
 
     tables: list[TableAnswer]
+
+
+class ShippedAnswer(BaseModel):
+    """Something by others that ships with the program."""
+
+    title: str
+    kind: Kind
+    by: str
+    licence: str
+    licence_url: str
+    changes: str
+
+
+class Notices(BaseModel):
+    """What ships with the program and is by others."""
+
+    shipped: list[ShippedAnswer]
 
 
 class Reference(BaseModel):

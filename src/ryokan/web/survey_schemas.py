@@ -65,6 +65,7 @@ class NewLink(Sent):
     other_option_id: UUID
     link_id: str | None = Field(default=None, pattern=r"^[a-z0-9][a-z0-9-]{0,39}$")
     link: Link
+    seen: Link | None = Field(default=None, description="The link that this one is to take the place of.")
     volts_of_fed_bank: bool = False
 
 

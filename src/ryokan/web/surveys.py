@@ -122,7 +122,7 @@ def read_link_ends(option_id: UUID) -> LinkEnds:
 
 
 @blueprint.post("/options/<uuid:option_id>/links")
-@spec.validate(resp=answers(OptionAnswer, 403, 404, 422))
+@spec.validate(resp=answers(OptionAnswer, 403, 404, 409, 422))
 def join_systems(option_id: UUID, json: NewLink) -> OptionAnswer:
     """Put a link into an option and its other end into an option of the other system."""
     with signed_in() as (session, actor):
@@ -130,7 +130,7 @@ def join_systems(option_id: UUID, json: NewLink) -> OptionAnswer:
         if json.volts_of_fed_bank:
             fed = json.other_option_id if link.gives else option_id
             link = link.model_copy(update={"output_v": systems.charge_volts(session, actor, fed)})
-        opened = systems.join(session, actor, option_id, json.other_option_id, json.link_id, link, now=now())
+        opened = systems.join(session, actor, option_id, json.other_option_id, json.link_id, link, seen=json.seen, now=now())
         return to_answer.option(opened, actor, reader(session, actor))
 
 

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from ryokan.wording.words import Words
 
+NAME = "Brief"
+
 # Key pattern -> what the figure is called; ``*`` stands for an id. The keys are a public contract, docs/figures.md.
 TITLES: dict[str, str] = {
     "brief.believed_ah_per_day": "What they think a day takes",

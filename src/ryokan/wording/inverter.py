@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from ryokan.wording.words import Words
 
+NAME = "Inverter"
+
 # Key pattern -> what the figure is called; ``*`` stands for an id. The keys are a public contract, docs/figures.md.
 TITLES: dict[str, str] = {
     "inverter.curve.efficiency_frac": "What it passes on at parts of its rating",

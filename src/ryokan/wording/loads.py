@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from ryokan.wording.words import Words
 
+NAME = "Loads"
+
 # Key pattern -> what the figure is called; ``*`` stands for an id. The keys are a public contract, docs/figures.md.
 TITLES: dict[str, str] = {
     "brief.nights_in_turn": "The nights, counted",

@@ -3,13 +3,13 @@ import { useState } from "react";
 import { client, unwrap } from "../../api/client";
 import { commentsQuery, optionQuery } from "../../api/queries";
 import type { Comment, Finding, Person, Rig } from "../../api/types";
+import { useRig } from "../../features/worksheet/useRig";
 import { Button } from "../../ui/Button";
 import { Dialog } from "../../ui/Dialog";
 import { Labelled } from "../../ui/Labelled";
 import { Refusal } from "../../ui/Refusal";
 import { Failed, Waiting } from "../../ui/states";
 import { useTask } from "../../ui/useTask";
-import { useRig } from "./useRig";
 
 /** A second pair of eyes before the build: what was said about a load, a part or a run, until somebody resolves it. */
 export function CommentsDialog({ pin, person, onClose }: { pin: string; person: Person; onClose: () => void }) {

@@ -1,11 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { historyQuery, lookBackQuery } from "../../api/queries";
+import { Effect } from "../../features/worksheet/Effect";
+import { useRig } from "../../features/worksheet/useRig";
 import { Button } from "../../ui/Button";
 import { Dialog } from "../../ui/Dialog";
 import { Failed, Waiting } from "../../ui/states";
-import { Effect } from "./Effect";
-import { useRig } from "./useRig";
 
 /** Who changed what, newest first; any revision can be looked at and gone back to. */
 export function HistoryDialog({ onClose }: { onClose: () => void }) {

@@ -1,10 +1,10 @@
 import { Link, useParams } from "react-router";
 import type { Finding, LedgerLine } from "../../api/types";
+import { Figure } from "../../features/worksheet/Figure";
+import { FindingItems } from "../../features/worksheet/FindingItem";
+import { useRig } from "../../features/worksheet/useRig";
 import { SeverityMark } from "../../ui/SeverityMark";
-import { Figure } from "./Figure";
-import { FindingItems } from "./FindingItem";
 import { NightBars } from "./NightBars";
-import { useRig } from "./useRig";
 
 /** The promise, need against have, and what does not fit. `wide` sets them side by side. */
 export function Ledger({ wide = false }: { wide?: boolean }) {

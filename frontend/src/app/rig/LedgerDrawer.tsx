@@ -1,8 +1,8 @@
 import { useState } from "react";
+import { useRig } from "../../features/worksheet/useRig";
+import { useWorking } from "../../features/worksheet/useWorking";
 import { SeverityMark } from "../../ui/SeverityMark";
 import { Ledger } from "./Ledger";
-import { useRig } from "./useRig";
-import { useWorking } from "./useWorking";
 import { WorkingPanel } from "./WorkingPanel";
 
 /** On a tablet the ledger is a drawer at the bottom: a line of what counts, opened by a press. */

@@ -4,9 +4,9 @@ import { useNavigate } from "react-router";
 import { client, unwrap } from "../../api/client";
 import { jobQuery } from "../../api/queries";
 import type { JobAnswer } from "../../api/types";
+import { useRig } from "../../features/worksheet/useRig";
 import { Button } from "../../ui/Button";
 import { Popover } from "../../ui/Popover";
-import { useRig } from "./useRig";
 
 /** Begin a further option from the one at hand. */
 export function NewOption({ job, step }: { job: JobAnswer; step: string }) {

@@ -2,12 +2,12 @@ import { useQuery } from "@tanstack/react-query";
 import { type KeyboardEvent, type PointerEvent, useState } from "react";
 import { keepQuery } from "../../api/queries";
 import type { OptionAnswer } from "../../api/types";
+import { Fetched } from "../../features/worksheet/PreviewedFix";
+import { useRig } from "../../features/worksheet/useRig";
+import { useWorking } from "../../features/worksheet/useWorking";
 import { Button } from "../../ui/Button";
 import { formatNumber } from "../../ui/formatQuantity";
 import { Failed, Waiting } from "../../ui/states";
-import { Fetched } from "./PreviewedFix";
-import { useRig } from "./useRig";
-import { useWorking } from "./useWorking";
 
 const SHOWN_NIGHTS = 7;
 const MOST_LEFT = 0.95;

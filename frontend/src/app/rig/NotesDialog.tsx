@@ -1,6 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { client, unwrap } from "../../api/client";
+import { client, RequestFailed, unwrap } from "../../api/client";
 import { jobQuery } from "../../api/queries";
 import type { JobAnswer } from "../../api/types";
 import { Button } from "../../ui/Button";
@@ -15,11 +15,21 @@ export function NotesDialog({ job, mayEdit, onClose }: { job: JobAnswer; mayEdit
   const task = useTask();
   const typing = useTypedSince();
   const [note, setNote] = useState("");
+  const [seen, setSeen] = useState(job.notes);
   const keep = async (notes: string) => {
     setNote("");
     const typedSince = typing.sent();
     const params = { path: { job_id: job.id } };
-    const next = await unwrap(client.PUT("/api/v1/jobs/{job_id}/notes", { params, body: { notes } }));
+    const next = await unwrap(client.PUT("/api/v1/jobs/{job_id}/notes", { params, body: { notes, seen } })).catch(
+      async (failed: unknown) => {
+        // What somebody else has written is shown now: kept once more, this stands in its place knowingly.
+        if (failed instanceof RequestFailed && failed.status === 409) {
+          setSeen((await queries.fetchQuery({ ...jobQuery(job.id), staleTime: 0 })).notes);
+        }
+        throw failed;
+      },
+    );
+    setSeen(next.notes);
     queries.setQueryData(jobQuery(job.id).queryKey, next);
     if (typedSince()) setNote(STORED_SO_FAR);
     else onClose();

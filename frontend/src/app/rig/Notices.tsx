@@ -1,9 +1,9 @@
 import { useState } from "react";
 import type { Aside, Trouble } from "../../api/outbox";
 import type { Draft } from "../../api/types";
+import { useRig } from "../../features/worksheet/useRig";
 import { Button } from "../../ui/Button";
 import { copyText } from "../../ui/copyText";
-import { useRig } from "./useRig";
 
 const KEPT = "What you type is kept in this browser and goes out by itself";
 

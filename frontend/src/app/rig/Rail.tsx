@@ -1,18 +1,8 @@
 import { NavLink, useParams } from "react-router";
-import { type Severity, STEPS, type Step, type StepState } from "../../api/types";
+import type { Severity, StepState } from "../../api/types";
+import { useSteps } from "../../api/useSteps";
+import { useRig } from "../../features/worksheet/useRig";
 import { SeverityMark } from "../../ui/SeverityMark";
-import { useRig } from "./useRig";
-
-export const STEP_NAMES: Record<Step, string> = {
-  survey: "Survey",
-  brief: "Brief",
-  loads: "Loads",
-  storage: "Storage",
-  inverter: "Inverter",
-  solar: "Solar",
-  charging: "Charging",
-  wiring: "Wiring",
-};
 
 const STATE_WORDS: Record<StepState, string> = {
   empty: "nothing yet",
@@ -25,9 +15,10 @@ const STATE_WORDS: Record<StepState, string> = {
 export function Rail() {
   const { answer } = useRig();
   const { jobId, optionId } = useParams();
+  const steps = useSteps();
   return (
     <nav aria-label="Steps" className="flex overflow-x-auto md:flex-col md:py-4">
-      {STEPS.map((step, index) => {
+      {steps.map(({ step, name }, index) => {
         const state = answer.steps[step] ?? "empty";
         const troubles = answer.findings.filter((finding) => finding.step === step && finding.severity !== "advice");
         return (
@@ -43,7 +34,7 @@ export function Rail() {
             }
           >
             <span className="figure w-3 text-[12px]">{index + 1}</span>
-            <span className="flex-1">{STEP_NAMES[step]}</span>
+            <span className="flex-1">{name}</span>
             <StateMark state={state} worst={troubles[0]?.severity} count={troubles.length} />
             <span className="sr-only">, {STATE_WORDS[state]}</span>
           </NavLink>

@@ -1,57 +1,39 @@
 import { useQuery } from "@tanstack/react-query";
-import { type ReactNode, useEffect, useState } from "react";
+import { useEffect, useState } from "react";
 import { Navigate, useParams } from "react-router";
 import { jobQuery, optionQuery, sessionQuery } from "../../api/queries";
-import { type OptionAnswer, type Person, STEPS, type Step } from "../../api/types";
+import type { OptionAnswer, Person, Step } from "../../api/types";
+import { useSteps } from "../../api/useSteps";
+import { RigContextProvider } from "../../features/worksheet/useRig";
+import { useWorking } from "../../features/worksheet/useWorking";
 import { Failed, Waiting } from "../../ui/states";
-import { BriefPage } from "../brief/BriefPage";
-import { ChargingPage } from "../charging/ChargingPage";
-import { InverterPage } from "../inverter/InverterPage";
-import { LoadsPage } from "../loads/LoadsPage";
-import { SolarPage } from "../solar/SolarPage";
-import { StoragePage } from "../storage/StoragePage";
-import { SurveyPage } from "../survey/SurveyPage";
-import { WiringPage } from "../wiring/WiringPage";
-import { CommentsDialog } from "./CommentsDialog";
-import { HelpDialog } from "./HelpDialog";
+import { CommentsDialog, DIALOGS, HelpDialog } from "./dialogs";
 import { Ledger } from "./Ledger";
 import { LedgerDrawer } from "./LedgerDrawer";
 import { Notices } from "./Notices";
-import { Rail, STEP_NAMES } from "./Rail";
+import { Rail } from "./Rail";
+import { STEP_PAGES } from "./stepPages";
 import { TopBar } from "./TopBar";
 import { useKeys } from "./useKeys";
 import { useNarrow } from "./useNarrow";
-import { RigContextProvider } from "./useRig";
 import { useRigState } from "./useRigState";
-import { useWorking } from "./useWorking";
 import { WorkingPanel } from "./WorkingPanel";
-
-const PAGES: Record<Step, () => ReactNode> = {
-  survey: SurveyPage,
-  brief: BriefPage,
-  loads: LoadsPage,
-  storage: StoragePage,
-  inverter: InverterPage,
-  solar: SolarPage,
-  charging: ChargingPage,
-  wiring: WiringPage,
-};
 
 /** One option of a job: rail, worksheet, ledger. */
 export function RigPage({ person }: { person: Person }) {
   const { jobId = "", optionId = "", step = "" } = useParams();
   const job = useQuery(jobQuery(jobId));
   const option = useQuery(optionQuery(optionId));
+  const steps = useSteps();
   // What is there stays, whatever becomes of a later question.
   const failed = (job.data ? null : job.error) ?? (option.data ? null : option.error);
   if (failed) return <Failed error={failed} retry={() => void Promise.all([job.refetch(), option.refetch()])} />;
   if (!job.data || !option.data) return <Waiting what="the job" failed={option.failureReason} />;
-  if (!isStep(step)) return <Navigate to={`/jobs/${jobId}/${optionId}/brief`} replace />;
-  return <OpenRig key={optionId} optionId={optionId} answer={option.data} job={job.data} step={step} person={person} />;
-}
-
-function isStep(text: string): text is Step {
-  return (STEPS as readonly string[]).includes(text);
+  const known = steps.find((one) => one.step === step);
+  if (!known) return <Navigate to={`/jobs/${jobId}/${optionId}/brief`} replace />;
+  return (
+    <OpenRig key={optionId} optionId={optionId} answer={option.data} job={job.data} step={known} person={person} />
+  );
 }
 
 function OpenRig({
@@ -64,7 +46,7 @@ function OpenRig({
   optionId: string;
   answer: OptionAnswer;
   job: Parameters<typeof TopBar>[0]["job"];
-  step: Step;
+  step: { step: Step; name: string };
   person: Person;
 }) {
   const [commenting, setCommenting] = useState<string | null>(null);
@@ -74,9 +56,10 @@ function OpenRig({
   const [help, setHelp] = useState(false);
   useKeys(rig, () => setHelp(true));
   useEffect(() => {
-    document.title = `${STEP_NAMES[step]} – ${job.title} – Ryokan`;
-  }, [step, job.title]);
-  const Page = PAGES[step];
+    document.title = `${step.name} – ${job.title} – Ryokan`;
+  }, [step.name, job.title]);
+  const Page = STEP_PAGES[step.step];
+  useEffect(fetchStepsAhead, []);
   return (
     <RigContextProvider value={rig}>
       <div className="flex h-dvh flex-col">
@@ -86,7 +69,7 @@ function OpenRig({
           <aside className="shrink-0 border-rule border-b md:w-[156px] md:border-r md:border-b-0">
             <Rail />
           </aside>
-          <main key={step} className="min-w-0 flex-1 overflow-auto px-5 pt-5 pb-8 lg:px-7">
+          <main key={step.step} className="min-w-0 flex-1 overflow-auto px-5 pt-5 pb-8 lg:px-7">
             <Page />
             <Caution />
           </main>
@@ -102,6 +85,14 @@ function OpenRig({
       {help && <HelpDialog onClose={() => setHelp(false)} />}
     </RigContextProvider>
   );
+}
+
+/** The other steps and dialogs are fetched once this one stands: a bay's network may be gone when they are opened. */
+function fetchStepsAhead() {
+  const timer = setTimeout(() => {
+    for (const page of [...Object.values(STEP_PAGES), ...DIALOGS]) void page.fetchAhead();
+  }, 2_000);
+  return () => clearTimeout(timer);
 }
 
 function Caution() {

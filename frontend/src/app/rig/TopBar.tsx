@@ -1,12 +1,11 @@
 import { useState } from "react";
 import { Link, NavLink, useLocation, useParams } from "react-router";
 import type { JobAnswer, Person } from "../../api/types";
+import { useRig } from "../../features/worksheet/useRig";
 import { AccountMenu } from "../../ui/AccountMenu";
 import { Mark } from "../../ui/Mark";
-import { HistoryDialog } from "./HistoryDialog";
+import { HistoryDialog, NotesDialog } from "./dialogs";
 import { NewOption } from "./NewOption";
-import { NotesDialog } from "./NotesDialog";
-import { useRig } from "./useRig";
 
 export function TopBar({ job, person, onHelp }: { job: JobAnswer; person: Person; onHelp: () => void }) {
   const { step } = useParams();

@@ -3,13 +3,13 @@ import { useEffect, useRef } from "react";
 import { Link } from "react-router";
 import { workingQuery } from "../../api/queries";
 import type { Rig, Source, TitledFigure, Working } from "../../api/types";
+import { MemoryMark } from "../../features/worksheet/Figure";
+import { rowName } from "../../features/worksheet/rowName";
+import { useRig } from "../../features/worksheet/useRig";
+import { useWorking } from "../../features/worksheet/useWorking";
 import { Digits } from "../../ui/Digits";
 import { formatQuantity } from "../../ui/formatQuantity";
 import { Failed, Waiting } from "../../ui/states";
-import { MemoryMark } from "./Figure";
-import { rowName } from "./rowName";
-import { useRig } from "./useRig";
-import { useWorking } from "./useWorking";
 
 const SHOWN_INPUTS = 8;
 

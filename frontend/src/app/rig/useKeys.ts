@@ -1,12 +1,13 @@
 import { useEffect } from "react";
 import { useNavigate, useParams } from "react-router";
-import { STEPS } from "../../api/types";
-import type { RigContext } from "./useRig";
+import { useSteps } from "../../api/useSteps";
+import type { RigContext } from "../../features/worksheet/useRig";
 
 /** Keys that hold on every step. Inside a field only those with Ctrl do. */
 export function useKeys(rig: RigContext, onHelp: () => void): void {
   const navigate = useNavigate();
   const { jobId, optionId } = useParams();
+  const steps = useSteps();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const typing = event.target instanceof HTMLElement && event.target.closest("input, textarea, select") !== null;
@@ -19,7 +20,7 @@ export function useKeys(rig: RigContext, onHelp: () => void): void {
         return;
       }
       if (typing || command || event.altKey || document.querySelector('[role="dialog"]')) return;
-      const step = STEPS[Number(event.key) - 1];
+      const step = steps[Number(event.key) - 1]?.step;
       if (step) {
         navigate(`/jobs/${jobId}/${optionId}/${step}`);
       } else if (event.key === "?") {
@@ -34,5 +35,5 @@ export function useKeys(rig: RigContext, onHelp: () => void): void {
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
-  }, [rig, navigate, jobId, optionId, onHelp]);
+  }, [rig, navigate, jobId, optionId, steps, onHelp]);
 }

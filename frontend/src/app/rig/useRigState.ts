@@ -4,10 +4,10 @@ import { applyPatch, type Operation } from "rfc6902";
 import { client, failedAlone, RequestFailed, unwrap } from "../../api/client";
 import { afterEdit } from "../../api/editAnswer";
 import { whenForgotten } from "../../api/keptList";
-import { type Edit, Outbox, type Sent } from "../../api/outbox";
+import { type Edit, Outbox, type Sent, seenAt } from "../../api/outbox";
 import { optionQuery, sessionQuery } from "../../api/queries";
 import type { EditAnswer, OptionAnswer, PatchOperation, Rig } from "../../api/types";
-import type { RigContext, Walk } from "./useRig";
+import type { RigContext, Walk } from "../../features/worksheet/useRig";
 import { useTypedLines } from "./useTypedLines";
 
 const outboxes = new Map<string, Outbox>();
@@ -36,6 +36,7 @@ export function useRigState(optionId: string, answer: OptionAnswer, comment: (pi
             body: edit.patch,
             headers: {
               "If-Match": `"${known.revision}"`,
+              ...seenAt(edit),
               "Edit-Id": edit.editId,
               ...(edit.gesture ? { Gesture: edit.gesture } : {}),
               ...(edit.madeOn ? { "Schema-Version": String(edit.madeOn) } : {}),
@@ -50,7 +51,7 @@ export function useRigState(optionId: string, answer: OptionAnswer, comment: (pi
         // The cache tells its readers a moment later: until then the edit stays among those that wait, or the screen
         // would show the value before it for that moment.
         await new Promise((done) => setTimeout(done));
-        return { kind: "stored" };
+        return { kind: "stored", made: edited.made };
       } catch (error) {
         if (!(error instanceof RequestFailed)) throw error;
         if (error.trouble) return { kind: "later", trouble: error.trouble };
@@ -67,9 +68,9 @@ export function useRigState(optionId: string, answer: OptionAnswer, comment: (pi
   const rig = useMemo(() => withWaiting(answer.rig, state.waiting), [answer.rig, state.waiting]);
 
   const edit = useCallback(
-    (patch: PatchOperation[], options?: { gesture?: string }) => {
+    (patch: PatchOperation[], options?: { gesture?: string; seen?: number }) => {
       setNotice("");
-      return outbox.add(patch, options?.gesture);
+      return outbox.add(patch, options);
     },
     [outbox],
   );
@@ -80,7 +81,9 @@ export function useRigState(optionId: string, answer: OptionAnswer, comment: (pi
       await outbox.flush();
       try {
         const known = queries.getQueryData(optionQuery(optionId).queryKey) ?? answer;
-        accept((await post(optionId, to, known.revision)) as OptionAnswer);
+        const next = (await post(optionId, to, known.revision)) as OptionAnswer;
+        outbox.bring(next.revision);
+        accept(next);
         setNotice("");
       } catch (error) {
         setNotice(error instanceof Error ? error.message : "That did not work.");

@@ -4,7 +4,7 @@ import { whenForgotten } from "../../api/keptList";
 import type { Outbox } from "../../api/outbox";
 import { type ReadLine, type TypedLine, TypedLines } from "../../api/typedLines";
 import type { LineAnswer, Load, PatchOperation, Rig } from "../../api/types";
-import { addLoad, replaceLoad } from "../loads/loadPatches";
+import { addLoad, replaceLoad } from "../../features/loads/loadPatches";
 
 const queues = new Map<string, TypedLines>();
 

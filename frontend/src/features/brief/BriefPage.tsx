@@ -1,9 +1,9 @@
 import { Section } from "../../ui/PageHead";
-import { StepFindings } from "../rig/StepFindings";
-import { WaysIn } from "../ways-in/WaysIn";
-import { AssumptionList } from "./AssumptionList";
+import { AssumptionList } from "../worksheet/AssumptionList";
+import { StepFindings } from "../worksheet/StepFindings";
 import { BriefSentence } from "./BriefSentence";
 import { StayTable } from "./StayTable";
+import { WaysIn } from "./WaysIn";
 import { WhatFollows } from "./WhatFollows";
 
 export function BriefPage() {

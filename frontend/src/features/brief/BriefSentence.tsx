@@ -4,9 +4,9 @@ import { Button } from "../../ui/Button";
 import { Labelled } from "../../ui/Labelled";
 import { Popover } from "../../ui/Popover";
 import { STORED_SO_FAR, useTypedSince } from "../../ui/useTypedSince";
-import { faultOf } from "../rig/fields";
-import { useEditHere, useRig } from "../rig/useRig";
-import { CODE_PACKS, inWords, MONTHS, VEHICLE_KINDS } from "./words";
+import { faultOf } from "../worksheet/fields";
+import { useEditHere, useRig } from "../worksheet/useRig";
+import { CODE_PACKS, inWords, MONTHS, VEHICLE_KINDS } from "../worksheet/words";
 
 /** The brief as one sentence; every blank is pressed to change it. */
 export function BriefSentence() {

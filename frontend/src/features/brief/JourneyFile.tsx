@@ -7,9 +7,9 @@ import { FilePicker } from "../../ui/FilePicker";
 import { formatNumber } from "../../ui/formatQuantity";
 import { HeadRow } from "../../ui/HeadRow";
 import { Refusal } from "../../ui/Refusal";
+import { sayPlace } from "../../ui/sayPlace";
 import { useTask } from "../../ui/useTask";
-import { useRig } from "../rig/useRig";
-import { sayPlace } from "./PlaceFinder";
+import { useRig } from "../worksheet/useRig";
 import { sayWhen } from "./when";
 
 /** A GPX track or plan becomes stays: seen first, then added behind those that are there. */

@@ -4,10 +4,11 @@ import { placesQuery } from "../../api/queries";
 import type { PatchOperation, Stay } from "../../api/types";
 import { FormFoot } from "../../ui/FormFoot";
 import { Popover } from "../../ui/Popover";
+import { sayPlace } from "../../ui/sayPlace";
 import { TextField } from "../../ui/TextField";
 import { STORED_SO_FAR, useTypedSince } from "../../ui/useTypedSince";
-import { faultOf } from "../rig/fields";
-import { useEditHere, useRig } from "../rig/useRig";
+import { faultOf } from "../worksheet/fields";
+import { useEditHere, useRig } from "../worksheet/useRig";
 
 /** Where a stay is: found by name, or by latitude and longitude. */
 export function PlaceFinder({ id, stay }: { id: string; stay: Stay }) {
@@ -122,11 +123,4 @@ function Finder({ id, stay, onDone }: { id: string; stay: Stay; onDone: () => vo
       <FormFoot fault={fault} onLeave={onDone} />
     </form>
   );
-}
-
-/** “36.1° N 79.9° W”. */
-export function sayPlace(latDeg: number, lonDeg: number): string {
-  const side = (value: number, plus: string, minus: string) =>
-    `${Math.abs(value).toFixed(1)}° ${value < 0 ? minus : plus}`;
-  return `${side(latDeg, "N", "S")} ${side(lonDeg, "E", "W")}`;
 }

@@ -5,8 +5,8 @@ import { formatNumber } from "../../ui/formatQuantity";
 import { Popover } from "../../ui/Popover";
 import { TextField } from "../../ui/TextField";
 import { STORED_SO_FAR, useTypedSince } from "../../ui/useTypedSince";
-import { faultOf } from "../rig/fields";
-import { useEditHere, useRig } from "../rig/useRig";
+import { faultOf } from "../worksheet/fields";
+import { useEditHere, useRig } from "../worksheet/useRig";
 
 const COMPASS = ["N", "NE", "E", "SE", "S", "SW", "W", "NW"] as const;
 const EIGHTH = 45;

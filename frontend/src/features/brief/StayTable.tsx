@@ -1,23 +1,28 @@
-import { lazy, type ReactNode, Suspense, useRef, useState } from "react";
+import { type ReactNode, useRef, useState } from "react";
 import { client, unwrap } from "../../api/client";
 import type { PatchOperation, Rig, Stay } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { HeadRow } from "../../ui/HeadRow";
-import { CellNumber, CellRead, CellText } from "../rig/cells";
-import { Figure } from "../rig/Figure";
-import { faultOf, useMember } from "../rig/fields";
-import { RemoveCell } from "../rig/RemoveCell";
-import { useEditHere, useRig } from "../rig/useRig";
-import { useStepFigures } from "../rig/useStepFigures";
+import { lazyPage } from "../../ui/lazyPage";
+import { CellNumber, CellRead, CellText } from "../worksheet/cells";
+import { Figure } from "../worksheet/Figure";
+import { faultOf, useMember } from "../worksheet/fields";
+import { RemoveCell } from "../worksheet/RemoveCell";
+import { useEditHere, useRig } from "../worksheet/useRig";
+import { useStepFigures } from "../worksheet/useStepFigures";
+import { AMBIENTS, HOOKUPS } from "../worksheet/words";
 import { JourneyFile } from "./JourneyFile";
 import type { Point } from "./map/view";
 import { PlaceFinder } from "./PlaceFinder";
 import { StaySun } from "./StaySun";
 import { readWhen, sayWhen, spanOf } from "./when";
-import { AMBIENTS, HOOKUPS } from "./words";
 import { YearStrip } from "./YearStrip";
 
-const JourneyMap = lazy(async () => ({ default: (await import("./map/JourneyMap")).JourneyMap }));
+const JourneyMap = lazyPage(
+  "the map",
+  async () => (await import("./map/JourneyMap")).JourneyMap,
+  ({ children }) => <div className="mt-3 h-[380px] border border-rule">{children}</div>,
+);
 
 const COLUMNS = [
   { label: "Number", hidden: true },
@@ -77,17 +82,13 @@ export function StayTable() {
   return (
     <>
       <YearStrip stays={stays} onOpen={open} />
-      <Suspense
-        fallback={<div className="mt-3 h-[380px] border border-rule" role="status" aria-label="The map is coming" />}
-      >
-        <JourneyMap
-          stays={stays}
-          picked={picked}
-          mayEdit={answer.may_edit}
-          onPick={setPicked}
-          onPut={(id, at) => void put(id, at)}
-        />
-      </Suspense>
+      <JourneyMap
+        stays={stays}
+        picked={picked}
+        mayEdit={answer.may_edit}
+        onPick={setPicked}
+        onPut={(id, at) => void put(id, at)}
+      />
       <table ref={table} className="mt-4 w-full max-w-[56rem]">
         <HeadRow columns={COLUMNS} />
         <tbody>

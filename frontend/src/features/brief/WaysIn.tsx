@@ -6,9 +6,9 @@ import { FilePicker } from "../../ui/FilePicker";
 import { formatNumber } from "../../ui/formatQuantity";
 import { Refusal } from "../../ui/Refusal";
 import { useTask } from "../../ui/useTask";
-import { PreviewedFix } from "../rig/PreviewedFix";
-import { useRig } from "../rig/useRig";
-import { WorkedFigures } from "../rig/WorkedFigures";
+import { PreviewedFix } from "../worksheet/PreviewedFix";
+import { useRig } from "../worksheet/useRig";
+import { WorkedFigures } from "../worksheet/WorkedFigures";
 
 /** Ways into a job beside the audit: one wish, what they own, what a meter kept. */
 export function WaysIn() {

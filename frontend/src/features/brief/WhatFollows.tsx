@@ -1,6 +1,6 @@
-import { Figure } from "../rig/Figure";
-import { useRig } from "../rig/useRig";
-import { useStepFigures } from "../rig/useStepFigures";
+import { Figure } from "../worksheet/Figure";
+import { useRig } from "../worksheet/useRig";
+import { useStepFigures } from "../worksheet/useStepFigures";
 
 /** What quiet hours and growth come to, where they were said. */
 export function WhatFollows() {

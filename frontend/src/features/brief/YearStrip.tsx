@@ -1,7 +1,7 @@
 import { Fragment } from "react";
 import type { Stay } from "../../api/types";
+import { MONTHS } from "../worksheet/words";
 import { DAY_MS, sayDay, spanOf } from "./when";
-import { MONTHS } from "./words";
 
 interface Bar {
   id: string;

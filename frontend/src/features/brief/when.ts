@@ -1,5 +1,5 @@
 import type { Stay } from "../../api/types";
-import { MONTHS } from "./words";
+import { MONTHS } from "../worksheet/words";
 
 export interface When {
   month: number;

@@ -1,12 +1,12 @@
 import { Link, useParams } from "react-router";
 import { Choice } from "../../ui/Choice";
 import { PageHead, Section } from "../../ui/PageHead";
-import { Figure } from "../rig/Figure";
-import { FieldRow, NumberField } from "../rig/fields";
-import { NeedRows } from "../rig/NeedRows";
-import { StepFindings } from "../rig/StepFindings";
-import { useRig } from "../rig/useRig";
-import { useStepFigures } from "../rig/useStepFigures";
+import { Figure } from "../worksheet/Figure";
+import { FieldRow, NumberField } from "../worksheet/fields";
+import { NeedRows } from "../worksheet/NeedRows";
+import { StepFindings } from "../worksheet/StepFindings";
+import { useRig } from "../worksheet/useRig";
+import { useStepFigures } from "../worksheet/useStepFigures";
 
 export function ChargingPage() {
   const { figure } = useStepFigures("charging");

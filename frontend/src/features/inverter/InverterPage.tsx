@@ -1,17 +1,17 @@
 import { useState } from "react";
 import { Button } from "../../ui/Button";
 import { PageHead, Section } from "../../ui/PageHead";
-import { Figure } from "../rig/Figure";
-import { FieldRow, NumberField, SelectField } from "../rig/fields";
-import { NeedRows } from "../rig/NeedRows";
-import { OwnPartDialog } from "../rig/OwnPartDialog";
-import { OwnParts } from "../rig/OwnParts";
-import { PartName } from "../rig/PartName";
-import { PartPicker } from "../rig/PartPicker";
-import { StepFindings } from "../rig/StepFindings";
-import { useRig } from "../rig/useRig";
-import { useStepFigures } from "../rig/useStepFigures";
-import { useWorking } from "../rig/useWorking";
+import { Figure } from "../worksheet/Figure";
+import { FieldRow, NumberField, SelectField } from "../worksheet/fields";
+import { NeedRows } from "../worksheet/NeedRows";
+import { OwnPartDialog } from "../worksheet/OwnPartDialog";
+import { OwnParts } from "../worksheet/OwnParts";
+import { PartName } from "../worksheet/PartName";
+import { PartPicker } from "../worksheet/PartPicker";
+import { StepFindings } from "../worksheet/StepFindings";
+import { useRig } from "../worksheet/useRig";
+import { useStepFigures } from "../worksheet/useStepFigures";
+import { useWorking } from "../worksheet/useWorking";
 import { RunTogether } from "./RunTogether";
 
 export function InverterPage() {

@@ -5,7 +5,7 @@ import type { Together } from "../../api/types";
 import { formatNumber } from "../../ui/formatQuantity";
 import { Section } from "../../ui/PageHead";
 import { Failed, Waiting } from "../../ui/states";
-import { useRig } from "../rig/useRig";
+import { useRig } from "../worksheet/useRig";
 
 type Pair = Together["pairs"][number];
 

@@ -1,7 +1,7 @@
 import { type KeyboardEvent, useState } from "react";
 import type { FigureValue } from "../../api/types";
 import { formatNumber } from "../../ui/formatQuantity";
-import { Figure } from "../rig/Figure";
+import { Figure } from "../worksheet/Figure";
 
 const WIDTH = 720;
 const HEIGHT = 120;

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from "react";
 import type { TypedLine } from "../../api/typedLines";
-import { faultAt } from "../rig/fields";
-import { useRig } from "../rig/useRig";
+import { faultAt } from "../worksheet/fields";
+import { useRig } from "../worksheet/useRig";
 import { LoadLine } from "./LoadLine";
 
 /** A line between the Enter key and its load: being read, or asked about, in the place that its load will have. */

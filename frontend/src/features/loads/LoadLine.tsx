@@ -4,7 +4,7 @@ import { client, RequestFailed, unwrap } from "../../api/client";
 import type { LineAnswer, Question } from "../../api/types";
 import { Digits } from "../../ui/Digits";
 import { formatNights, formatNumber } from "../../ui/formatQuantity";
-import { useRig } from "../rig/useRig";
+import { useRig } from "../worksheet/useRig";
 
 const PAUSE_MS = 120;
 

@@ -4,7 +4,7 @@ import type { PatchOperation, Problem } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Dialog } from "../../ui/Dialog";
 import { FilePicker } from "../../ui/FilePicker";
-import { useRig } from "../rig/useRig";
+import { useRig } from "../worksheet/useRig";
 import { LoadSetsDialog } from "./LoadSets";
 
 /** The list out, for spreadsheets, and a list in. What is read is one edit, and undone as one. */

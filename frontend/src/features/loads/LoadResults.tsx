@@ -8,10 +8,10 @@ import { Refusal } from "../../ui/Refusal";
 import { readQuantity } from "../../ui/readQuantity";
 import { useTask } from "../../ui/useTask";
 import { useTypedSince } from "../../ui/useTypedSince";
-import { Figure } from "../rig/Figure";
-import { faultOf } from "../rig/fields";
-import { rowName } from "../rig/rowName";
-import { useEditHere, useRig } from "../rig/useRig";
+import { Figure } from "../worksheet/Figure";
+import { faultOf } from "../worksheet/fields";
+import { rowName } from "../worksheet/rowName";
+import { useEditHere, useRig } from "../worksheet/useRig";
 import { DayStrip } from "./DayStrip";
 import { Months } from "./Months";
 

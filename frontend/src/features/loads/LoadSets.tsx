@@ -9,7 +9,7 @@ import { Refusal } from "../../ui/Refusal";
 import { Failed, Waiting } from "../../ui/states";
 import { useTask } from "../../ui/useTask";
 import { useTypedSince } from "../../ui/useTypedSince";
-import { useRig } from "../rig/useRig";
+import { useRig } from "../worksheet/useRig";
 import { addLoads } from "./loadPatches";
 
 /** What the shop keeps of its audits: sets to begin with, and usual loads of its own. */

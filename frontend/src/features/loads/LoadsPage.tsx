@@ -1,9 +1,9 @@
 import { Link, useParams } from "react-router";
 import type { FigureValue } from "../../api/types";
 import { PageHead } from "../../ui/PageHead";
-import { Figure } from "../rig/Figure";
-import { useRig } from "../rig/useRig";
-import { useStepFigures } from "../rig/useStepFigures";
+import { Figure } from "../worksheet/Figure";
+import { useRig } from "../worksheet/useRig";
+import { useStepFigures } from "../worksheet/useStepFigures";
 import { LoadLine } from "./LoadLine";
 import { LoadLists } from "./LoadLists";
 import { LoadResults } from "./LoadResults";

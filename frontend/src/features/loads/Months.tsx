@@ -1,7 +1,7 @@
 import type { FigureValue } from "../../api/types";
 import { formatNumber } from "../../ui/formatQuantity";
-import { MONTHS } from "../brief/words";
-import { useRig } from "../rig/useRig";
+import { useRig } from "../worksheet/useRig";
+import { MONTHS } from "../worksheet/words";
 
 const TALL = 44;
 

@@ -1,4 +1,5 @@
 import type { Load, PatchOperation, Rig } from "../../api/types";
+import { changedMembers } from "../worksheet/changedMembers";
 
 /** Edits of the audit as JSON Patches. Ids are given once and never used again. */
 
@@ -30,7 +31,9 @@ export function addLoads(rig: Rig, loads: Load[]): PatchOperation[] {
 /** A row typed anew keeps what a line does not say: place, hours of the day, weather, shed order, the volts it bears. */
 export function replaceLoad(rig: Rig, id: string, load: Load): PatchOperation[] {
   const before = rig.loads[id];
-  const kept = before && {
+  // Somebody has taken it away meanwhile: the server says so.
+  if (!before) return [{ op: "replace", path: `/loads/${id}`, value: load }];
+  const kept = {
     position: before.position,
     struck: before.struck,
     duty_by_ambient: before.duty_by_ambient,
@@ -40,7 +43,9 @@ export function replaceLoad(rig: Rig, id: string, load: Load): PatchOperation[] 
     lowest_v: before.lowest_v,
     highest_v: before.highest_v,
   };
-  return [{ op: "replace", path: `/loads/${id}`, value: { ...load, ...kept } }];
+  const patch = changedMembers(`/loads/${id}`, before, { ...load, ...kept });
+  // Typed as it was: an edit that changes nothing, so that whoever waits for it hears that it is stored.
+  return patch.length > 0 ? patch : [{ op: "replace", path: `/loads/${id}/typed`, value: load.typed }];
 }
 
 export function strikeLoad(id: string, struck: boolean): PatchOperation[] {

@@ -26,7 +26,7 @@ export function PartDialog({
   const queries = useQueryClient();
   const defaults = useQuery(defaultsQuery);
   const mayEdit = person.role === "owner" || person.role === "designer";
-  const form = usePartForm(kind, part?.part ?? null, defaults.data?.currency ?? "EUR", person.units);
+  const form = usePartForm(kind, part?.part ?? null, defaults.data?.currency ?? "EUR");
 
   const typing = useTypedSince();
   const [note, setNote] = useState("");

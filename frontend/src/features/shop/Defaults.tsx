@@ -40,9 +40,12 @@ function DefaultsForm({
   const [typed, setTyped] = useState<ShopDefaults>(stored);
   const set = (part: Partial<ShopDefaults>) => setTyped((before) => ({ ...before, ...part }));
   const region = (part: Partial<ShopDefaults["region"]>) => set({ region: { ...typed.region, ...part } });
+  const [seen, setSeen] = useState(stored);
   const settle = async () => {
-    const next = (await unwrap(client.PUT("/api/v1/shop/defaults", { body: typed as never }))) as ShopDefaults;
+    const body = { ...typed, seen } as never;
+    const next = (await unwrap(client.PUT("/api/v1/shop/defaults", { body }))) as ShopDefaults;
     queries.setQueryData(defaultsQuery.queryKey, next);
+    setSeen(next);
   };
   const changed = JSON.stringify(typed) !== JSON.stringify(stored);
   return (

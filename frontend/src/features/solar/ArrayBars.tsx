@@ -1,5 +1,5 @@
 import type { FigureValue } from "../../api/types";
-import { Figure } from "../rig/Figure";
+import { Figure } from "../worksheet/Figure";
 
 const METHODS = [
   { key: "solar.need_w", label: "Worked out for this sun", computed: true },

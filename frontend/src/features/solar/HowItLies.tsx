@@ -3,14 +3,14 @@ import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { HeadRow } from "../../ui/HeadRow";
 import { Section } from "../../ui/PageHead";
-import { MONTHS } from "../brief/words";
-import { CellNumber, CellText } from "../rig/cells";
-import { Figure } from "../rig/Figure";
-import { FieldRow, NumberField } from "../rig/fields";
-import { NeedRows } from "../rig/NeedRows";
-import { RemoveCell } from "../rig/RemoveCell";
-import { useRig } from "../rig/useRig";
-import { useStepFigures } from "../rig/useStepFigures";
+import { CellNumber, CellText } from "../worksheet/cells";
+import { Figure } from "../worksheet/Figure";
+import { FieldRow, NumberField } from "../worksheet/fields";
+import { NeedRows } from "../worksheet/NeedRows";
+import { RemoveCell } from "../worksheet/RemoveCell";
+import { useRig } from "../worksheet/useRig";
+import { useStepFigures } from "../worksheet/useStepFigures";
+import { MONTHS } from "../worksheet/words";
 
 /** How the fixed array lies, what throws shadows on it, and the portable one beside it. */
 export function HowItLies() {

@@ -1,5 +1,5 @@
 import type { FigureValue } from "../../api/types";
-import { Figure } from "../rig/Figure";
+import { Figure } from "../worksheet/Figure";
 
 const MONTHS = ["jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec"] as const;
 

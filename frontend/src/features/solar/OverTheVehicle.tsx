@@ -5,8 +5,8 @@ import type { DayOfSun, Stay } from "../../api/types";
 import { formatNumber } from "../../ui/formatQuantity";
 import { Section } from "../../ui/PageHead";
 import { useDelayed } from "../../ui/useDelayed";
-import { MONTHS } from "../brief/words";
-import { useRig } from "../rig/useRig";
+import { useRig } from "../worksheet/useRig";
+import { MONTHS } from "../worksheet/words";
 import { SkyDome } from "./SkyDome";
 
 const MONTH_LENGTHS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];

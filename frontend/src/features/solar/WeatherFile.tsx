@@ -3,10 +3,10 @@ import type { PatchOperation } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { FilePicker } from "../../ui/FilePicker";
 import { Refusal } from "../../ui/Refusal";
+import { sayPlace } from "../../ui/sayPlace";
 import { useTask } from "../../ui/useTask";
-import { sayPlace } from "../brief/PlaceFinder";
-import { FieldRow } from "../rig/fields";
-import { useRig } from "../rig/useRig";
+import { FieldRow } from "../worksheet/fields";
+import { useRig } from "../worksheet/useRig";
 
 /** A year of hours of one's own: EPW, TMY3, or the typical year of PVGIS. */
 export function WeatherFile() {

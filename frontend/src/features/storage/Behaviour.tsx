@@ -1,7 +1,7 @@
 import { Section } from "../../ui/PageHead";
-import { NeedRows } from "../rig/NeedRows";
-import { useRig } from "../rig/useRig";
-import { useStepFigures } from "../rig/useStepFigures";
+import { NeedRows } from "../worksheet/NeedRows";
+import { useRig } from "../worksheet/useRig";
+import { useStepFigures } from "../worksheet/useStepFigures";
 
 /** Under load, in a fault, over the years: of the bank that is chosen, or of one of exactly the need. */
 export function Behaviour() {

@@ -1,10 +1,10 @@
 import { formatNumber } from "../../ui/formatQuantity";
 import { HeadRow } from "../../ui/HeadRow";
 import { Section } from "../../ui/PageHead";
-import { Figure } from "../rig/Figure";
-import { useRig } from "../rig/useRig";
-import { useStepFigures } from "../rig/useStepFigures";
-import { useWorking } from "../rig/useWorking";
+import { Figure } from "../worksheet/Figure";
+import { useRig } from "../worksheet/useRig";
+import { useStepFigures } from "../worksheet/useStepFigures";
+import { useWorking } from "../worksheet/useWorking";
 
 const SIZE = { width: 700, height: 300 };
 const EDGE = { left: 46, right: 176, top: 12, bottom: 30 };

@@ -3,8 +3,8 @@ import { useState } from "react";
 import { runQuery } from "../../api/queries";
 import { Section } from "../../ui/PageHead";
 import { Refusal } from "../../ui/Refusal";
-import { useRig } from "../rig/useRig";
-import { WorkedFigures } from "../rig/WorkedFigures";
+import { useRig } from "../worksheet/useRig";
+import { WorkedFigures } from "../worksheet/WorkedFigures";
 
 /** How long will it run: some loads, from a charge, with nothing charging meanwhile. */
 export function HowLong() {

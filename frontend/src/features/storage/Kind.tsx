@@ -1,8 +1,8 @@
 import { Choice } from "../../ui/Choice";
 import { Section } from "../../ui/PageHead";
-import { AssumptionList } from "../brief/AssumptionList";
-import { FieldRow, NumberField, SelectField, WordsField } from "../rig/fields";
-import { useRig } from "../rig/useRig";
+import { AssumptionList } from "../worksheet/AssumptionList";
+import { FieldRow, NumberField, SelectField, WordsField } from "../worksheet/fields";
+import { useRig } from "../worksheet/useRig";
 import { CHEMISTRIES, isLithium } from "./chemistries";
 
 /** Chemistry, volts class and temperature. */

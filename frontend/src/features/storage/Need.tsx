@@ -1,9 +1,9 @@
 import { HeadRow } from "../../ui/HeadRow";
 import { Section } from "../../ui/PageHead";
-import { Figure } from "../rig/Figure";
-import { NumberField, SelectField, WordsField } from "../rig/fields";
-import { useRig } from "../rig/useRig";
-import { useStepFigures } from "../rig/useStepFigures";
+import { Figure } from "../worksheet/Figure";
+import { NumberField, SelectField, WordsField } from "../worksheet/fields";
+import { useRig } from "../worksheet/useRig";
+import { useStepFigures } from "../worksheet/useStepFigures";
 import { CHEMISTRIES, COMPARED } from "./chemistries";
 
 /** The same promise, each chemistry by its own rules: size, mass, life, and what a kilowatt-hour of it costs. */

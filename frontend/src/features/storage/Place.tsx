@@ -2,12 +2,12 @@ import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { Choice } from "../../ui/Choice";
 import { Section } from "../../ui/PageHead";
-import { FieldRow, NumberField, SelectField } from "../rig/fields";
-import { NeedRows } from "../rig/NeedRows";
-import { useRig } from "../rig/useRig";
-import { useStepFigures } from "../rig/useStepFigures";
-import { Plan, type Scale } from "../survey/Plan";
-import { frameOf, type PlanBox } from "../survey/plan";
+import { FieldRow, NumberField, SelectField } from "../worksheet/fields";
+import { NeedRows } from "../worksheet/NeedRows";
+import { Plan, type Scale } from "../worksheet/plan/Plan";
+import { frameOf, type PlanBox } from "../worksheet/plan/plan";
+import { useRig } from "../worksheet/useRig";
+import { useStepFigures } from "../worksheet/useStepFigures";
 import { isLithium } from "./chemistries";
 
 /** Where bank and inverter stand, what that does to the vehicle, how the bank is held and how it breathes. */

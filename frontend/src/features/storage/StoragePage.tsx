@@ -1,11 +1,11 @@
 import { useSearchParams } from "react-router";
 import { PageHead } from "../../ui/PageHead";
 import { Tabs } from "../../ui/Tabs";
-import { inWords } from "../brief/words";
-import { Figure } from "../rig/Figure";
-import { StepFindings } from "../rig/StepFindings";
-import { useRig } from "../rig/useRig";
-import { useStepFigures } from "../rig/useStepFigures";
+import { Figure } from "../worksheet/Figure";
+import { StepFindings } from "../worksheet/StepFindings";
+import { useRig } from "../worksheet/useRig";
+import { useStepFigures } from "../worksheet/useStepFigures";
+import { inWords } from "../worksheet/words";
 import { Behaviour } from "./Behaviour";
 import { Chosen } from "./Chosen";
 import { Curve, MeterScale } from "./Curve";

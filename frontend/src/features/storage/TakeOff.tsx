@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 import { Choice } from "../../ui/Choice";
-import { FieldRow } from "../rig/fields";
-import { useRig } from "../rig/useRig";
+import { FieldRow } from "../worksheet/fields";
+import { useRig } from "../worksheet/useRig";
 
 const WAYS = [
   { value: "diagonal", label: "Diagonally" },

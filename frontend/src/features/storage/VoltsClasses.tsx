@@ -7,10 +7,10 @@ import { Dialog } from "../../ui/Dialog";
 import { HeadRow } from "../../ui/HeadRow";
 import { Section } from "../../ui/PageHead";
 import { Failed, Waiting } from "../../ui/states";
-import { Figure } from "../rig/Figure";
-import { Fetched } from "../rig/PreviewedFix";
-import { useRig } from "../rig/useRig";
-import { useStepFigures } from "../rig/useStepFigures";
+import { Figure } from "../worksheet/Figure";
+import { Fetched } from "../worksheet/PreviewedFix";
+import { useRig } from "../worksheet/useRig";
+import { useStepFigures } from "../worksheet/useStepFigures";
 
 /** The same energy and the same inverter at each class: what changes is amps and amp-hours, and what has to be bought. */
 export function VoltsClasses() {

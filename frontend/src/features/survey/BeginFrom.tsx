@@ -6,7 +6,7 @@ import { jobQuery } from "../../api/queries";
 import { Button } from "../../ui/Button";
 import { Refusal } from "../../ui/Refusal";
 import { useTask } from "../../ui/useTask";
-import { useRig } from "../rig/useRig";
+import { useRig } from "../worksheet/useRig";
 
 /** From a survey to options: what is there as it is found, what stays as the ground of a plan, and the same survey elsewhere. */
 export function BeginFrom() {

@@ -7,8 +7,9 @@ import { PartFields } from "../../ui/parts/PartFields";
 import { documentOf, type Typed, typedOf } from "../../ui/parts/partDocument";
 import { Refusal } from "../../ui/Refusal";
 import { STORED_SO_FAR, useTypedSince } from "../../ui/useTypedSince";
-import { faultOf } from "../rig/fields";
-import { useEditHere, useRig } from "../rig/useRig";
+import { faultOf } from "../worksheet/fields";
+import { useFormOf } from "../worksheet/useFormOf";
+import { useRig } from "../worksheet/useRig";
 
 const plain = { unit: "", required: false, choices: [], default: null } as const;
 const metres = (name: string, label: string, more: Partial<PartField> = {}): PartField => ({
@@ -90,24 +91,26 @@ export function BoxDialog({
   last: number;
   onClose: () => void;
 }) {
-  const { edit, units, answer } = useRig();
-  const editHere = useEditHere();
+  const { edit, answer } = useRig();
   // One id for as long as the form is open: sent twice, a new thing is still one.
   const [boxId] = useState(() => id ?? `b${newName().slice(0, 8)}`);
   const typing = useTypedSince();
   const [typed, setTyped] = useState<Typed>(() => typedOf(fields, start as never, ""));
+  const position = (start?.position as number | undefined) ?? last + 1;
+  const form = useFormOf(
+    `${at}/${boxId}`,
+    start && { ...documentOf("box", fields, typed).document, kind: undefined, position },
+  );
   const [faults, setFaults] = useState<Record<string, string>>({});
   const [refusal, setRefusal] = useState("");
   const submit = async () => {
     setRefusal("");
-    const said = documentOf("box", fields, typed, units);
+    const said = documentOf("box", fields, typed);
     setFaults(said.faults ?? {});
     if (said.document === null) return;
     const { kind: _, ...members } = said.document;
-    const value = { ...members, position: (start?.position as number | undefined) ?? last + 1 };
-    const path = `${at}/${boxId}`;
     const typedSince = typing.sent();
-    const outcome = await editHere([{ op: "add", path, value }]);
+    const outcome = await form.store({ ...members, position });
     if (outcome.stored) return typedSince() ? setRefusal(STORED_SO_FAR) : onClose();
     const places = Object.fromEntries(
       (outcome.problem?.errors ?? []).map((fault) => [fault.pointer.split("/").at(-1) ?? "", fault.detail]),

@@ -6,13 +6,27 @@ import { PartFields } from "../../ui/parts/PartFields";
 import { Refusal } from "../../ui/Refusal";
 import { AlternatorSketch } from "./AlternatorSketch";
 import { FOUND_KINDS, type FoundKind, nameOf } from "./foundKinds";
-import { type ReadingDraft, useFoundForm } from "./useFoundForm";
+import { type ReadingDraft, useFoundFields, useFoundForm } from "./useFoundForm";
 
 /** Something that is there: what it says on it, how it stands, and what a meter said. */
 export function FoundDialog({ kind, id, onClose }: { kind: FoundKind; id: string | null; onClose: () => void }) {
-  const form = useFoundForm(kind, id);
+  const fields = useFoundFields(kind);
+  return fields && <FoundForm kind={kind} id={id} fields={fields} onClose={onClose} />;
+}
+
+function FoundForm({
+  kind,
+  id,
+  fields,
+  onClose,
+}: {
+  kind: FoundKind;
+  id: string | null;
+  fields: NonNullable<ReturnType<typeof useFoundFields>>;
+  onClose: () => void;
+}) {
+  const form = useFoundForm(kind, id, fields);
   const about = FOUND_KINDS[kind];
-  if (!form.ready) return null;
   return (
     <Dialog title={form.item ? nameOf(form.item) : about.name} onClose={onClose} wide>
       <form
@@ -23,14 +37,14 @@ export function FoundDialog({ kind, id, onClose }: { kind: FoundKind; id: string
         }}
       >
         {kind === "alternator" ? (
-          <AlternatorSketch fields={form.own} typed={form.typed} faults={form.faults} onChange={form.onChange} />
+          <AlternatorSketch fields={fields.own} typed={form.typed} faults={form.faults} onChange={form.onChange} />
         ) : (
-          <PartFields fields={form.own} typed={form.typed} faults={form.faults} onChange={form.onChange} />
+          <PartFields fields={fields.own} typed={form.typed} faults={form.faults} onChange={form.onChange} />
         )}
         {kind === "bank" && (
           <Part title="One unit of it">
             <PartFields
-              fields={form.battery}
+              fields={fields.battery}
               typed={form.batteryTyped}
               faults={form.faults}
               onChange={form.onBatteryChange}
@@ -38,7 +52,7 @@ export function FoundDialog({ kind, id, onClose }: { kind: FoundKind; id: string
           </Part>
         )}
         <Part title="How it stands">
-          <PartFields fields={form.common} typed={form.typed} faults={form.faults} onChange={form.onChange} />
+          <PartFields fields={fields.common} typed={form.typed} faults={form.faults} onChange={form.onChange} />
         </Part>
         <Part title="Measured">
           <Readings readings={form.readings} onChange={form.setReadings} />

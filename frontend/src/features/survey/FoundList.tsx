@@ -3,7 +3,7 @@ import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { HeadRow } from "../../ui/HeadRow";
 import { Menu } from "../../ui/Menu";
-import { useRig } from "../rig/useRig";
+import { useRig } from "../worksheet/useRig";
 import { FoundDialog } from "./FoundDialog";
 import { FATES, FOUND_KINDS, type Found, type FoundKind, nameOf, say } from "./foundKinds";
 

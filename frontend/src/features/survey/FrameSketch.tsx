@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 import type { Rig } from "../../api/types";
-import { SketchField } from "../rig/fields";
-import { useRig } from "../rig/useRig";
+import { SketchField } from "../worksheet/fields";
+import { useRig } from "../worksheet/useRig";
 
 export const BOATS: readonly string[] = ["narrowboat", "sailing boat", "motor boat"];
 const FRAME = "/vehicle/frame";

@@ -11,7 +11,7 @@ import { Refusal } from "../../ui/Refusal";
 import { readQuantity } from "../../ui/readQuantity";
 import { useTask } from "../../ui/useTask";
 import { STORED_SO_FAR, useTypedSince } from "../../ui/useTypedSince";
-import { useRig } from "../rig/useRig";
+import { useRig } from "../worksheet/useRig";
 
 const STANDARD: Omit<SystemLink, "system" | "position"> = {
   gives: true,
@@ -43,6 +43,7 @@ export function LinkDialog({
   const queries = useQueryClient();
   const task = useTask();
   const typing = useTypedSince();
+  const [opened] = useState(link);
   const [draft, setDraft] = useState<SystemLink>(link ?? { ...STANDARD, system: others[0] ?? "", position });
   const [amps, setAmps] = useState(String(draft.output_a));
   const [volts, setVolts] = useState(link ? String(link.output_v) : "");
@@ -66,6 +67,7 @@ export function LinkDialog({
       const body = {
         other_option_id: other,
         link_id: id,
+        seen: opened,
         link: {
           ...draft,
           output_a: output,

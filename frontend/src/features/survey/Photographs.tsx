@@ -11,7 +11,7 @@ import { Refusal } from "../../ui/Refusal";
 import { Failed, Waiting } from "../../ui/states";
 import { useTask } from "../../ui/useTask";
 import { STORED_SO_FAR } from "../../ui/useTypedSince";
-import { useRig } from "../rig/useRig";
+import { useRig } from "../worksheet/useRig";
 import { nameOf } from "./foundKinds";
 
 /** What a photograph can be of, by its pin. */

@@ -3,14 +3,14 @@ import { newName } from "../../api/outbox";
 import type { PatchOperation, Rig } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Section } from "../../ui/PageHead";
-import { Figure } from "../rig/Figure";
-import { NumberField } from "../rig/fields";
-import { useRig } from "../rig/useRig";
-import { useStepFigures } from "../rig/useStepFigures";
+import { Figure } from "../worksheet/Figure";
+import { NumberField } from "../worksheet/fields";
+import { Plan, type Scale } from "../worksheet/plan/Plan";
+import { frameOf, nudgeOf, outlineExtent, type PlanBox, toCentimetre, withCorner } from "../worksheet/plan/plan";
+import { useDragged } from "../worksheet/plan/useDragged";
+import { useRig } from "../worksheet/useRig";
+import { useStepFigures } from "../worksheet/useStepFigures";
 import { BoxDialog, OBSTACLE } from "./BoxDialog";
-import { Plan, type Scale } from "./Plan";
-import { frameOf, nudgeOf, outlineExtent, type PlanBox, toCentimetre, withCorner } from "./plan";
-import { useDragged } from "./useDragged";
 
 type Corner = [number, number];
 

@@ -5,12 +5,12 @@ import { Choice } from "../../ui/Choice";
 import { formatNumber } from "../../ui/formatQuantity";
 import { HeadRow } from "../../ui/HeadRow";
 import { Section } from "../../ui/PageHead";
-import { Figure } from "../rig/Figure";
-import { useRig } from "../rig/useRig";
-import { useStepFigures } from "../rig/useStepFigures";
+import { Figure } from "../worksheet/Figure";
+import { Plan } from "../worksheet/plan/Plan";
+import { frameOf, type PlanBox } from "../worksheet/plan/plan";
+import { useRig } from "../worksheet/useRig";
+import { useStepFigures } from "../worksheet/useStepFigures";
 import { BoxDialog, COMPARTMENT } from "./BoxDialog";
-import { Plan } from "./Plan";
-import { frameOf, type PlanBox } from "./plan";
 import { RoofPlan } from "./RoofPlan";
 
 type Compartment = Rig["space"]["compartments"][string];

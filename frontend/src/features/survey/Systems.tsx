@@ -11,10 +11,10 @@ import { Section } from "../../ui/PageHead";
 import { Refusal } from "../../ui/Refusal";
 import { TextField } from "../../ui/TextField";
 import { useTask } from "../../ui/useTask";
-import { VEHICLE_KINDS } from "../brief/words";
-import { Figure } from "../rig/Figure";
-import { useRig } from "../rig/useRig";
-import { useStepFigures } from "../rig/useStepFigures";
+import { Figure } from "../worksheet/Figure";
+import { useRig } from "../worksheet/useRig";
+import { useStepFigures } from "../worksheet/useStepFigures";
+import { VEHICLE_KINDS } from "../worksheet/words";
 import { LinkDialog } from "./LinkDialog";
 
 /** The other systems of the job, each a rig of its own, and how they feed one another. */

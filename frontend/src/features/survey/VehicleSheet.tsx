@@ -1,9 +1,9 @@
 import { Section } from "../../ui/PageHead";
-import { VEHICLE_KINDS } from "../brief/words";
-import { Figure } from "../rig/Figure";
-import { NumberField, SelectField } from "../rig/fields";
-import { useRig } from "../rig/useRig";
-import { useStepFigures } from "../rig/useStepFigures";
+import { Figure } from "../worksheet/Figure";
+import { NumberField, SelectField } from "../worksheet/fields";
+import { useRig } from "../worksheet/useRig";
+import { useStepFigures } from "../worksheet/useStepFigures";
+import { VEHICLE_KINDS } from "../worksheet/words";
 import { BOATS, FrameSketch } from "./FrameSketch";
 
 const PAYLOAD = "/vehicle/payload";

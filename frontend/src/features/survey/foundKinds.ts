@@ -1,6 +1,6 @@
 import type { PartField, Rig } from "../../api/types";
 import { formatConductor, formatNumber } from "../../ui/formatQuantity";
-import { HOOKUPS } from "../brief/words";
+import { HOOKUPS } from "../worksheet/words";
 
 export type Found = Rig["survey"]["items"][string];
 export type FoundKind = Found["kind"];

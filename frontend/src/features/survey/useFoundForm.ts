@@ -2,11 +2,13 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { newName } from "../../api/outbox";
 import { partsQuery, referenceQuery } from "../../api/queries";
+import type { PartField } from "../../api/types";
 import { formatConductor } from "../../ui/formatQuantity";
 import { documentOf, type PartDocument, type Typed, typedOf } from "../../ui/parts/partDocument";
 import { STORED_SO_FAR, useTypedSince } from "../../ui/useTypedSince";
-import { faultOf } from "../rig/fields";
-import { useEditHere, useRig } from "../rig/useRig";
+import { faultOf } from "../worksheet/fields";
+import { useFormOf } from "../worksheet/useFormOf";
+import { useRig } from "../worksheet/useRig";
 import { BATTERY_FIELDS, commonFields, FOUND_KINDS, type Found, type FoundKind } from "./foundKinds";
 
 type Reading = Found["readings"][number];
@@ -18,28 +20,41 @@ export interface ReadingDraft extends Omit<Reading, "value"> {
 // Lengths are typed and stored as they were typed; nothing typed is no length.
 const LENGTHS = ["one_way_length", "length"];
 
-/** What is being typed of something that is there; what the server refuses is shown at its field. */
-export function useFoundForm(kind: FoundKind, id: string | null) {
-  const { rig, units } = useRig();
-  const edit = useEditHere();
-  const item = id ? rig.survey.items[id] : undefined;
+/** The fields of something found; null while what they offer is being fetched: a form without its choices would lose them. */
+export function useFoundFields(kind: FoundKind): FoundFields | null {
+  const { rig } = useRig();
   const book = useQuery(partsQuery);
   const reference = useQuery(referenceQuery);
-  const battery = book.data?.kinds
-    .find((one) => one.kind === "battery")
-    ?.fields.filter((field) => BATTERY_FIELDS.includes(field.name));
-  const conductors = (reference.data?.conductors ?? []).map((size) => {
+  const units = book.data?.kinds.find((one) => one.kind === "battery");
+  if (!units || !reference.data) return null;
+  const conductors = reference.data.conductors.map((size) => {
     const shown = formatConductor(size);
     return { value: size, label: `${shown.number} ${shown.unit}` };
   });
-  const own = FOUND_KINDS[kind].fields.map((field) =>
-    field.name === "conductor" ? { ...field, choices: conductors } : field,
-  );
-  const common = commonFields(rig);
+  return {
+    own: FOUND_KINDS[kind].fields.map((field) =>
+      field.name === "conductor" ? { ...field, choices: conductors } : field,
+    ),
+    common: commonFields(rig),
+    battery: kind === "bank" ? units.fields.filter((field) => BATTERY_FIELDS.includes(field.name)) : [],
+  };
+}
+
+interface FoundFields {
+  own: PartField[];
+  common: PartField[];
+  /** Of one unit of a bank. */
+  battery: PartField[];
+}
+
+/** What is being typed of something that is there; what the server refuses is shown at its field. */
+export function useFoundForm(kind: FoundKind, id: string | null, { own, common, battery }: FoundFields) {
+  const { rig } = useRig();
+  const item = id ? rig.survey.items[id] : undefined;
   const [typed, setTyped] = useState<Typed>(() => typedOf([...own, ...common], item ? flat(item) : null, "EUR"));
-  const [typedBattery, setTypedBattery] = useState<Typed | null>(null);
-  const batteryTyped =
-    typedBattery ?? typedOf(battery ?? [], item?.kind === "bank" ? (item.battery as never) : null, "EUR");
+  const [batteryTyped, setBatteryTyped] = useState<Typed>(() =>
+    typedOf(battery, item?.kind === "bank" ? (item.battery as never) : null, "EUR"),
+  );
   const [readings, setReadings] = useState<ReadingDraft[]>(() =>
     (item?.readings ?? []).map((one) => ({ ...one, key: newName(), value: String(one.value) })),
   );
@@ -50,27 +65,38 @@ export function useFoundForm(kind: FoundKind, id: string | null) {
   const [itemId] = useState(() => id ?? `i${newName().slice(0, 8)}`);
   const typing = useTypedSince();
 
+  const position = item?.position ?? lastPosition(rig.survey.items) + 1;
+  /** What the form says, or what is wrong with it. */
+  const said = (): { value: PartDocument; faults: null } | { value: null; faults: Record<string, string> } => {
+    const whole = documentOf(kind, [...own, ...common], typed);
+    const unit = kind === "bank" ? documentOf("battery", battery, batteryTyped) : null;
+    if (whole.document === null || unit?.document === null) {
+      return { value: null, faults: { ...unit?.faults, ...whole.faults } };
+    }
+    const value = {
+      ...whole.document,
+      ...lengths(whole.document),
+      ...(unit ? { battery: { ...unit.document, price: null } } : {}),
+      where: whole.document.where ?? null,
+      readings: readings.map(({ key: _, ...one }) => ({ ...one, value: one.value.trim().replace(",", ".") })),
+      position,
+    };
+    return { value, faults: null };
+  };
+  // As the form says it: lengths as they were typed, readings as text.
+  const form = useFormOf(`/survey/items/${itemId}`, item ? said().value : null);
+
   const submit = async (done: () => void) => {
     setRefusal("");
-    const said = documentOf(kind, [...own, ...common], typed, units);
-    const unit = kind === "bank" ? documentOf("battery", battery ?? [], batteryTyped, units) : null;
-    setFaults({ ...unit?.faults, ...said.faults });
-    if (said.document === null || unit?.document === null) return;
-    const value = {
-      ...said.document,
-      ...lengths(said.document),
-      ...(unit ? { battery: { ...unit.document, price: null } } : {}),
-      where: said.document.where ?? null,
-      readings: readings.map(({ key: _, ...one }) => ({ ...one, value: one.value.trim().replace(",", ".") })),
-      position: item?.position ?? lastPosition(rig.survey.items) + 1,
-    };
-    const path = `/survey/items/${itemId}`;
+    const now = said();
+    setFaults(now.faults ?? {});
+    if (now.value === null) return;
     const typedSince = typing.sent();
-    const outcome = await edit([{ op: "add", path, value }]);
+    const outcome = await form.store(now.value);
     if (outcome.stored) return typedSince() ? setRefusal(STORED_SO_FAR) : done();
     const places = faultsAt(
       outcome.problem?.errors ?? [],
-      [...own, ...common, ...(battery ?? [])].map((field) => field.name),
+      [...own, ...common, ...battery].map((field) => field.name),
     );
     setFaults(places);
     if (Object.keys(places).length === 0) setRefusal(faultOf(outcome));
@@ -78,10 +104,6 @@ export function useFoundForm(kind: FoundKind, id: string | null) {
 
   return {
     item,
-    own,
-    common,
-    battery: kind === "bank" ? (battery ?? []) : [],
-    ready: kind !== "bank" || battery !== undefined,
     typed,
     batteryTyped,
     readings,
@@ -89,7 +111,7 @@ export function useFoundForm(kind: FoundKind, id: string | null) {
     faults,
     refusal,
     onChange: (name: string, text: string) => setTyped((before) => ({ ...before, [name]: text })),
-    onBatteryChange: (name: string, text: string) => setTypedBattery({ ...batteryTyped, [name]: text }),
+    onBatteryChange: (name: string, text: string) => setBatteryTyped((before) => ({ ...before, [name]: text })),
     submit,
     onInput: typing.onInput,
   };

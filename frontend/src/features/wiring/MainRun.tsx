@@ -1,6 +1,6 @@
 import type { FigureValue } from "../../api/types";
 import { formatQuantity } from "../../ui/formatQuantity";
-import { useRig } from "../rig/useRig";
+import { useRig } from "../worksheet/useRig";
 
 type FigureOf = (key: string) => FigureValue | undefined;
 

@@ -1,12 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { referenceQuery } from "../../api/queries";
 import { PageHead, Section } from "../../ui/PageHead";
-import { Figure } from "../rig/Figure";
-import { ConductorField, LengthField, NumberField, SelectField } from "../rig/fields";
-import { NeedRows } from "../rig/NeedRows";
-import { StepFindings } from "../rig/StepFindings";
-import { useRig } from "../rig/useRig";
-import { useStepFigures } from "../rig/useStepFigures";
+import { Figure } from "../worksheet/Figure";
+import { ConductorField, LengthField, NumberField, SelectField } from "../worksheet/fields";
+import { NeedRows } from "../worksheet/NeedRows";
+import { StepFindings } from "../worksheet/StepFindings";
+import { useRig } from "../worksheet/useRig";
+import { useStepFigures } from "../worksheet/useStepFigures";
 import { MainRun } from "./MainRun";
 
 const RATINGS = [60, 75, 90, 105].map((value) => ({ value, label: `${value} °C` }));

@@ -5,9 +5,9 @@ import type { Assumption, PatchOperation } from "../../api/types";
 import { formatNumber } from "../../ui/formatQuantity";
 import { readQuantity } from "../../ui/readQuantity";
 import { Failed, Waiting } from "../../ui/states";
-import { MemoryMark } from "../rig/Figure";
-import { faultOf } from "../rig/fields";
-import { useEditHere, useRig } from "../rig/useRig";
+import { MemoryMark } from "./Figure";
+import { faultOf } from "./fields";
+import { useEditHere, useRig } from "./useRig";
 
 const CHEMISTRIES = ["lfp", "nmc", "agm", "gel", "flooded", "custom"];
 

@@ -13,7 +13,8 @@ import type { PartDocument } from "../../ui/parts/partDocument";
 import { usePartForm } from "../../ui/parts/usePartForm";
 import { readQuantity } from "../../ui/readQuantity";
 import { STORED_SO_FAR, useTypedSince } from "../../ui/useTypedSince";
-import { useEditHere, useRig } from "./useRig";
+import { useFormOf } from "./useFormOf";
+import { useRig } from "./useRig";
 
 export const STANDINGS = {
   kept: "there already, and stays",
@@ -41,18 +42,18 @@ export function OwnPartDialog({
 
 function Form({ kind, id, onClose }: { kind: PartKind; id: string | null; onClose: () => void }) {
   const { rig, units } = useRig();
-  const edit = useEditHere();
   // One id for as long as the form is open: sent twice, a new part is still one.
   const [ownId] = useState(() => id ?? `p${newName().slice(0, 8)}`);
   const typing = useTypedSince();
   const own: OwnPart | undefined = id ? rig.own_parts[id] : undefined;
-  const form = usePartForm(kind, own?.part ?? null, "EUR", units);
+  const form = usePartForm(kind, own?.part ?? null, "EUR");
   const [standing, setStanding] = useState<OwnPart["standing"]>(own?.standing ?? "re_used");
   const [condition, setCondition] = useState<OwnPart["condition"]>(own?.condition ?? "not_known");
   const [age, setAge] = useState(own?.age_years == null ? "" : String(own.age_years));
   const [meter, setMeter] = useState(own?.measured_with ?? "");
   const [ageFault, setAgeFault] = useState("");
   const [note, setNote] = useState("");
+  const stored = useFormOf(`/own_parts/${ownId}`, own && form.asOpened ? { ...own, part: form.asOpened } : null);
   // Only what is bought for the rig has a price.
   const fields = standing === "bought" ? kind.fields : kind.fields.filter((field) => field.type !== "price");
 
@@ -67,9 +68,8 @@ function Form({ kind, id, onClose }: { kind: PartKind; id: string | null; onClos
       age_years: years.value,
       measured_with: meter,
     };
-    const path = `/own_parts/${ownId}`;
     const typedSince = typing.sent();
-    const outcome = await edit([{ op: "add", path, value }]);
+    const outcome = await stored.store(value);
     if (!outcome.stored) throw new RequestFailed(outcome.failed ? 500 : 422, outcome.problem);
     if (typedSince()) setNote(STORED_SO_FAR);
     else onClose();

@@ -46,7 +46,7 @@ export function CellText({
       width={width}
       fault={fault}
       onForget={() => setFault("")}
-      onSend={(text) => write(text)}
+      onSend={(text, seen) => write(text, { seen })}
     >
       {children}
     </CellRead>
@@ -68,7 +68,7 @@ export function CellRead({
   width: string;
   fault: string;
   /** True once it is stored. */
-  onSend: (text: string) => Promise<boolean>;
+  onSend: (text: string, seen: number) => Promise<boolean>;
   onForget: () => void;
   children?: ReactNode;
 }) {

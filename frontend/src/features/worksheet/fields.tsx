@@ -18,14 +18,17 @@ export function useMember(path: string) {
   const { rig } = useRig();
   const edit = useEditHere();
   const [fault, setFault] = useState("");
-  /** `said`: what was typed, kept beside the value where it was said in other units; null forgets it. */
-  const write = async (value: unknown, said: string | null = null) => {
+  /**
+   * `said`: what was typed, kept beside the value where it was said in other units; null forgets it. `seen`: the revision at
+   * which the value was seen that this one takes the place of.
+   */
+  const write = async (value: unknown, { said = null, seen }: { said?: string | null; seen?: number } = {}) => {
     setFault("");
     const kept = `/typed/${path.replaceAll("~", "~0").replaceAll("/", "~1")}`;
     const patch: PatchOperation[] = [{ op: "add", path, value }];
     if (said !== null) patch.push({ op: "add", path: kept, value: said });
     else if (path in rig.typed) patch.push({ op: "remove", path: kept });
-    const outcome = await edit(patch);
+    const outcome = await edit(patch, seen === undefined ? {} : { seen });
     if (!outcome.stored) setFault(faultOf(outcome));
     return outcome.stored;
   };
@@ -54,22 +57,31 @@ export function FieldRow({
   fault,
   children,
 }: {
+  /** Of the one control in it; without it the label names the group of what stands there. */
   id?: string;
   label: ReactNode;
   hint?: ReactNode;
   fault?: string;
   children: ReactNode;
 }) {
+  const groupId = useId();
+  const own = id ?? groupId;
   return (
-    <div className={FIELD_ROW}>
-      <label htmlFor={id} className="pt-1.5 leading-tight">
-        {label}
-      </label>
+    <div className={FIELD_ROW} {...(id ? {} : { role: "group", "aria-labelledby": `${groupId}-label` })}>
+      {id ? (
+        <label htmlFor={id} className="pt-1.5 leading-tight">
+          {label}
+        </label>
+      ) : (
+        <span id={`${groupId}-label`} className="pt-1.5 leading-tight">
+          {label}
+        </span>
+      )}
       <div>
         <div className="flex flex-wrap items-center gap-x-3 gap-y-1">{children}</div>
         {hint && <p className="mt-1 text-[13px] text-soft">{hint}</p>}
         {fault && (
-          <p id={`${id}-fault`} role="alert" className="mt-1 text-[14px] text-danger">
+          <p id={`${own}-fault`} role="alert" className="mt-1 text-[14px] text-danger">
             {fault}
           </p>
         )}
@@ -88,21 +100,31 @@ function shownIn(unit: string, us: boolean): { unit: string; shown: (stored: num
 }
 
 /** What is being typed in a field: Enter and leaving the field send it, Escape gives the stored value back. */
-export function useDraft(stored: string, send: (typed: string) => Promise<boolean>, forget: () => void) {
+export function useDraft(
+  stored: string,
+  /** `seen`: the revision that was on the screen when the typing began. */
+  send: (typed: string, seen: number) => Promise<boolean>,
+  forget: () => void,
+) {
+  const { revision } = useRig().answer;
   const [draft, setDraft] = useState<string | null>(null);
+  const seen = useRef(revision);
   const onItsWay = useRef<string | null>(null);
   const commit = async () => {
     if (draft === null || draft.trim() === stored) return setDraft(null);
     if (onItsWay.current === draft) return; // Enter has sent it, and now the field is left
     onItsWay.current = draft;
-    const sent = await send(draft.trim());
+    const sent = await send(draft.trim(), seen.current);
     if (onItsWay.current === draft) onItsWay.current = null;
     // What has been typed since it was sent stays.
     if (sent) setDraft((now) => (now === draft ? null : now));
   };
   return {
     value: draft ?? stored,
-    onChange: (event: ChangeEvent<HTMLInputElement>) => setDraft(event.target.value),
+    onChange: (event: ChangeEvent<HTMLInputElement>) => {
+      if (draft === null) seen.current = revision;
+      setDraft(event.target.value);
+    },
     onBlur: () => void commit(),
     onKeyDown: (event: KeyboardEvent) => {
       if (event.key === "Enter") void commit();
@@ -136,11 +158,11 @@ export function useNumber({ path, unit, value, nullable = false, send }: NumberP
   };
   const draft = useDraft(
     said ?? (value === null ? "" : String(turn.shown(value))),
-    (text) => {
+    (text, seen) => {
       const read = readQuantity(text, unit, units);
       if ("fault" in read) return refuse(read.fault);
       if (read.value === null && !nullable) return refuse("A number is needed here.");
-      return write(send ? send(read.value) : read.value, read.foreign ? text : null);
+      return write(send ? send(read.value) : read.value, { said: read.foreign ? text : null, seen });
     },
     () => setFault(""),
   );
@@ -215,10 +237,10 @@ export function ConductorField({
   };
   const draft = useDraft(
     value === null ? "" : say(value),
-    (text) => {
-      if (text === "") return write(null);
+    (text, seen) => {
+      if (text === "") return write(null, { seen });
       const size = readConductor(text, stock);
-      if (size) return write(size);
+      if (size) return write(size, { seen });
       setFault(`“${text}” is no stock size: type for example 2/0, 4 AWG or 70 mm2.`);
       return Promise.resolve(false);
     },
@@ -252,7 +274,7 @@ export function LengthField({ label, path, typed, hint }: Place & { typed: strin
   const { fault, setFault, write } = useMember(path);
   const draft = useDraft(
     typed,
-    (text) => write(/^[\d.,]+$/.test(text) ? `${text} ${units === "us" ? "ft" : "m"}` : text),
+    (text, seen) => write(/^[\d.,]+$/.test(text) ? `${text} ${units === "us" ? "ft" : "m"}` : text, { seen }),
     () => setFault(""),
   );
   return (
@@ -323,7 +345,7 @@ export function WordsField({
   const { fault, setFault, write } = useMember(path);
   const draft = useDraft(
     value,
-    (text) => write(send ? send(text) : text),
+    (text, seen) => write(send ? send(text) : text, { seen }),
     () => setFault(""),
   );
   return (

@@ -23,7 +23,7 @@ export interface RigContext {
   lines: LinesState;
   typedLines: Pick<TypedLines, "add" | "change" | "drop">;
   /** Queue an edit. One that does not go in is kept aside and shown by the page. */
-  edit: (patch: PatchOperation[], options?: { gesture?: string }) => Promise<Outcome>;
+  edit: (patch: PatchOperation[], options?: { gesture?: string; seen?: number }) => Promise<Outcome>;
   /** Send what was set aside again, or throw it away. */
   sendAgain: (editId: string) => void;
   drop: (editId: string) => void;
@@ -49,7 +49,7 @@ export function useRig(): RigContext {
  * Edits of a place that shows by itself why one was refused, with what was typed still in it. Once the place is gone from the
  * screen, or where the server failed rather than refused, the page keeps the edit as it keeps any other.
  */
-export function useEditHere(): (patch: PatchOperation[]) => Promise<Outcome> {
+export function useEditHere(): (patch: PatchOperation[], options?: { seen?: number }) => Promise<Outcome> {
   const { edit, drop } = useRig();
   const here = useRef(false);
   useEffect(() => {
@@ -59,8 +59,8 @@ export function useEditHere(): (patch: PatchOperation[]) => Promise<Outcome> {
     };
   }, []);
   return useCallback(
-    async (patch) => {
-      const outcome = await edit(patch);
+    async (patch, options) => {
+      const outcome = await edit(patch, options);
       if (!outcome.stored && !outcome.failed && here.current) drop(outcome.editId);
       return outcome;
     },

@@ -32,16 +32,23 @@ const PART = {
 };
 
 describe("a part as a form", () => {
+  it("reads a bare number in the unit that its field shows, and others by their name", () => {
+    const length = [field("length_m", "number", { unit: "m" })];
+
+    expect(documentOf("box", length, { length_m: "1.2" }).document).toMatchObject({ length_m: 1.2 });
+    expect(documentOf("box", length, { length_m: "4 ft" }).document).toMatchObject({ length_m: 1.2192 });
+  });
+
   it("comes back as it was", () => {
     const typed = typedOf(FIELDS, PART as never, "USD");
 
-    expect(documentOf("battery", FIELDS, typed, "metric").document).toEqual({ kind: "battery", ...PART });
+    expect(documentOf("battery", FIELDS, typed).document).toEqual({ kind: "battery", ...PART });
   });
 
   it("keeps what is not known unknown, never zero", () => {
     const typed = { ...typedOf(FIELDS, null, "EUR"), name: "x", capacity_ah: "100" };
 
-    expect(documentOf("battery", FIELDS, typed, "metric").document).toMatchObject({
+    expect(documentOf("battery", FIELDS, typed).document).toMatchObject({
       mass_kg: null,
       size: null,
       price: null,
@@ -51,13 +58,13 @@ describe("a part as a form", () => {
 
   it("takes pounds and inches, and says what is wrong at its place", () => {
     const typed = { ...typedOf(FIELDS, PART as never, "EUR"), mass_kg: "22 lb", length_m: "12 in" };
-    expect(documentOf("battery", FIELDS, typed, "metric").document).toMatchObject({
+    expect(documentOf("battery", FIELDS, typed).document).toMatchObject({
       mass_kg: 22 * 0.45359237,
       size: { length_m: 12 * 0.0254 },
     });
 
     const wrong = { ...typed, name: " ", capacity_ah: "2.7 kW", width_m: "" };
-    expect(documentOf("battery", FIELDS, wrong, "metric").faults).toEqual({
+    expect(documentOf("battery", FIELDS, wrong).faults).toEqual({
       name: "This is needed.",
       capacity_ah: "“2.7 kW” is power; here goes capacity, in Ah.",
       length_m: "Give all three, or none.",

@@ -1,5 +1,4 @@
 import type { Part, PartField } from "../../api/types";
-import type { UnitSystem } from "../formatQuantity";
 import { readQuantity } from "../readQuantity";
 
 /** What stands in the fields of a form, by name; a price and a size take several. */
@@ -25,17 +24,16 @@ export function typedOf(fields: PartField[], part: Partial<Part> | null, currenc
   return typed;
 }
 
-/** The document that the fields say, or what is wrong with them by name. */
+/** The document that the fields say, or what is wrong with them by name. A bare number is of the unit that its field shows. */
 export function documentOf(
   kind: string,
   fields: PartField[],
   typed: Typed,
-  units: UnitSystem,
 ): { document: PartDocument; faults: null } | { document: null; faults: Record<string, string> } {
   const document: PartDocument = { kind };
   const faults: Record<string, string> = {};
   const read = (name: string, unit: string): number | null => {
-    const found = readQuantity(typed[name] ?? "", unit, units);
+    const found = readQuantity(typed[name] ?? "", unit, "metric");
     if ("fault" in found) {
       faults[name] = found.fault;
       return null;

@@ -1,12 +1,12 @@
 import { useState } from "react";
 import { RequestFailed } from "../../api/client";
 import type { Part, PartKind } from "../../api/types";
-import type { UnitSystem } from "../formatQuantity";
 import { documentOf, type PartDocument, type Typed, typedOf } from "./partDocument";
 
 /** What is being typed of a part; `send` gets the document, and whatever it refuses is shown at its field. */
-export function usePartForm(kind: PartKind, part: Part | null, currency: string, units: UnitSystem) {
+export function usePartForm(kind: PartKind, part: Part | null, currency: string) {
   const [typed, setTyped] = useState<Typed>(() => typedOf(kind.fields, part, currency));
+  const [asOpened] = useState(() => documentOf(kind.kind, kind.fields, typed).document);
   const [faults, setFaults] = useState<Record<string, string>>({});
   const [refusal, setRefusal] = useState("");
 
@@ -14,7 +14,7 @@ export function usePartForm(kind: PartKind, part: Part | null, currency: string,
 
   const submit = async (send: (document: PartDocument) => Promise<void>) => {
     setRefusal("");
-    const said = documentOf(kind.kind, kind.fields, typed, units);
+    const said = documentOf(kind.kind, kind.fields, typed);
     setFaults(said.faults ?? {});
     if (said.document === null) return;
     try {
@@ -26,7 +26,7 @@ export function usePartForm(kind: PartKind, part: Part | null, currency: string,
       setRefusal(Object.keys(places).length > 0 ? "" : error.message);
     }
   };
-  return { typed, faults, refusal, onChange, submit };
+  return { asOpened, typed, faults, refusal, onChange, submit };
 }
 
 /** Pointers such as “/battery/price/amount” or “/own_parts/x/part/battery/mass_kg” by the member they lie in. */

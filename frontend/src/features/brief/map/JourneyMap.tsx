@@ -4,8 +4,8 @@ import { type KeyboardEvent, type PointerEvent, useDeferredValue, useEffect, use
 import { placesWithinQuery } from "../../../api/queries";
 import type { Stay } from "../../../api/types";
 import { Button } from "../../../ui/Button";
+import { sayPlace } from "../../../ui/sayPlace";
 import { useDelayed } from "../../../ui/useDelayed";
-import { sayPlace } from "../PlaceFinder";
 import { boxOf, kept, type Point, projectionOf, SIZE, stepped, type View, viewOf } from "./view";
 import { loadWorld, type World } from "./world";
 

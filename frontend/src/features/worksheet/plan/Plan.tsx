@@ -1,6 +1,6 @@
 import { type KeyboardEvent, type ReactNode, useRef } from "react";
-import { newName } from "../../api/outbox";
-import { formatNumber } from "../../ui/formatQuantity";
+import { newName } from "../../../api/outbox";
+import { formatNumber } from "../../../ui/formatQuantity";
 import { boxExtent, type Extent, extentOf, nudgeOf, type PlanBox, toCentimetre } from "./plan";
 import { useDragged } from "./useDragged";
 

@@ -1,4 +1,4 @@
-import type { Rig } from "../../api/types";
+import type { Rig } from "../../../api/types";
 
 /** A box as it stands on a drawing: across the sheet, and up it. [m] */
 export interface PlanBox {

@@ -1,0 +1,9 @@
+import { lazyDialog } from "../../ui/lazyPage";
+
+/** Dialogs of the top bar, fetched when they are first opened. */
+export const CommentsDialog = lazyDialog("the comments", async () => (await import("./CommentsDialog")).CommentsDialog);
+export const HelpDialog = lazyDialog("the shortcuts", async () => (await import("./HelpDialog")).HelpDialog);
+export const HistoryDialog = lazyDialog("the history", async () => (await import("./HistoryDialog")).HistoryDialog);
+export const NotesDialog = lazyDialog("the notes", async () => (await import("./NotesDialog")).NotesDialog);
+
+export const DIALOGS = [CommentsDialog, HelpDialog, HistoryDialog, NotesDialog];
