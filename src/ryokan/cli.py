@@ -25,6 +25,7 @@ from ryokan.store.backup import BackupFailed, back_up
 from ryokan.store.backup import restore as restore_backup
 from ryokan.store.database import migrate as migrate_database
 from ryokan.store.database import open_engine, transaction
+from ryokan.store.jobs import Wanted
 from ryokan.store.people import user_by_email
 from ryokan.wording.figures import figures_page
 from ryokan.wording.notice import notice
@@ -132,15 +133,16 @@ def restore(file: Path) -> None:
     click.echo(f"{file} was restored.")
 
 
+ALL_JOBS = 1_000_000
 AS = click.option("--as", "email", required=True, help="Address of the person in whose name it is done.")
 
 
 @main.command("jobs")
 @AS
 def list_jobs_command(email: str) -> None:
-    """List the jobs of a person's shop, newest first."""
+    """List the jobs of a person's shop, those changed last first."""
     with transaction(_engine()) as session:
-        for card in jobs.list_jobs(session, _actor(session, email)):
+        for card in jobs.list_jobs(session, _actor(session, email), Wanted(), most=ALL_JOBS).cards:
             click.echo(f"{card.job.id}  {card.job.title} – {card.customer}")
 
 

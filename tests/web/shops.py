@@ -21,7 +21,7 @@ from ryokan.core.rig import SCHEMA_VERSION
 from ryokan.core.vehicle import Vehicle
 from ryokan.operations.accounts import add_user, create_shop
 from ryokan.operations.comments import comment
-from ryokan.operations.jobs import create_job, open_job
+from ryokan.operations.jobs import bring_back_option, copy_option, create_job, open_job, remove_option
 from ryokan.operations.parts import add_part
 from ryokan.operations.photographs import add_photograph, photographs, throw_away
 from ryokan.operations.rigs import work_out
@@ -140,9 +140,22 @@ class Shops:
             kept = add_photograph(session, self.ada, UUID(self.job_id), a_picture(), pin="vehicle", now=START)
             return str(kept[-1].id)
 
+    def removed_option(self) -> str:
+        """A further option of the first shop's job, taken away."""
+        with transaction(self.engine) as session:
+            for option in open_job(session, self.ada, UUID(self.job_id)).options:
+                if option.name.startswith("Spare"):  # a job keeps so many
+                    remove_option(session, self.ada, option.id, now=START)
+            made = copy_option(session, self.ada, UUID(self.option_id), name=f"Spare {uuid4().hex}", now=START)
+            remove_option(session, self.ada, made.id, now=START)
+            return str(made.id)
+
     def second_system(self) -> str:
         """An option of another system of the first shop's job."""
         with transaction(self.engine) as session:
+            for option in open_job(session, self.ada, UUID(self.job_id)).removed:
+                if str(option.id) == self.option_id:
+                    bring_back_option(session, self.ada, option.id)
             for option in open_job(session, self.ada, UUID(self.job_id)).options:
                 if option.system == "Trailer":
                     return str(option.id)
@@ -200,6 +213,8 @@ def filled(path: str, shops: Shops) -> str:
         "<uuid:photograph_id>": shops.new_photograph,
         "<string:link_id>": shops.new_link,
     }
+    if path.endswith("/removal"):
+        ids["<uuid:option_id>"] = shops.removed_option
     for name, id in ids.items():
         path = path.replace(name, id()) if name in path else path
     query = {

@@ -29,6 +29,9 @@ def routes(app: Flask) -> list[tuple[str, str]]:
 
 BODIES: dict[str, Any] = {
     "/jobs": {"title": "t", "customer": "c"},
+    "/jobs/<uuid:job_id>": {"stage": "quoted"},
+    "/options/<uuid:option_id>/removal": {"removed": False},
+    "/options/<uuid:option_id>/system": {"name": "Barge"},
     "/jobs/<uuid:job_id>/notes": {"notes": "aft locker leaks"},
     "/options/<uuid:option_id>/copies": {"name": "Other"},
     "/options/<uuid:option_id>/lines": {"line": "lamp 3 W 5 h"},
@@ -93,7 +96,7 @@ def test_every_route_with_ids_answers_404_to_another_shop_and_serves_its_own(sho
         address = filled(path, shops)
         assert_problem(stranger.send(method, address, body_for(path, shops), If_Match='"1"'), 404, "not_there")
         assert own.send(method, address, body_for(path, shops), If_Match='"1"').status_code != 404, path
-    assert stranger.get("/jobs").json == {"jobs": []}
+    assert stranger.get("/jobs").json["jobs"] == []
     assert stranger.get("/parts").json["parts"] == []
 
 

@@ -8,7 +8,7 @@ import { Mark } from "./Mark";
 export function PlainHeader({ title, person }: { title: ReactNode; person: Person }) {
   return (
     <header className="flex min-h-[52px] items-center gap-4 border-rule border-b px-4">
-      <Link to="/" aria-label="All jobs" className="touch flex items-center gap-2">
+      <Link to="/" aria-label="Ryokan, all jobs" className="touch flex items-center gap-2">
         <Mark />
       </Link>
       <span className="font-semibold text-[17px]">{title}</span>

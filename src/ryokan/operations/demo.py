@@ -23,6 +23,8 @@ from ryokan.store import people
 SHOP = "Saltmarsh & Vane Mobile Power"
 EMAIL = "ines@saltmarsh.example"
 PASSWORD = "lantern-by-the-loom"
+# Stage and days until it is wished for, of the jobs in the order in which they are begun.
+STAGES = (("survey", None), ("building", 19), ("survey", 45), ("quoted", 80))
 
 
 def load_demo(session: Session, examples: Sequence[JobFile], *, now: datetime) -> bool:
@@ -42,6 +44,8 @@ def load_demo(session: Session, examples: Sequence[JobFile], *, now: datetime) -
         # Each a minute apart, so that the order of the cards does not depend on chance.
         at = now + timedelta(minutes=age)
         made = create_job(session, actor, title=job.title, customer=job.customer, now=at, options=job.options)
+        made.job.stage, days = STAGES[age]
+        made.job.wished_for = None if days is None else (now + timedelta(days=days)).date()
         _photograph(session, actor, made.job.id, job.options[0].rig, now=at)
     return True
 

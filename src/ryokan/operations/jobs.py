@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
-from typing import Literal, TypeAlias
+from typing import Any, Literal, TypeAlias
 from uuid import UUID, uuid4
 
 from sqlalchemy.orm import Session
@@ -22,10 +22,11 @@ from ryokan.operations.parts import parts_book, take_in
 from ryokan.operations.patches import Document
 from ryokan.operations.reports import read_revision
 from ryokan.operations.shop import new_rig, shop_defaults
-from ryokan.store.jobs import JobStore
+from ryokan.store.jobs import JobStore, Wanted
 from ryokan.store.models import CustomerRow, JobRow, OptionRow
 
 MAX_OPTIONS = 24
+JOBS_A_PAGE = 20
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,15 +47,103 @@ class OpenJob:
     job: JobRow
     customer: CustomerRow
     options: Sequence[OptionRow]
+    removed: Sequence[OptionRow]
 
 
-def list_jobs(session: Session, actor: Actor) -> list[JobCard]:
-    """All jobs of the shop, newest first."""
+@dataclass(frozen=True, slots=True)
+class JobPage:
+    """Some of the shop's jobs; ``total`` of them are wanted, ``by_stage`` would be by their stage."""
+
+    cards: Sequence[JobCard]
+    total: int
+    by_stage: Mapping[str | None, int]
+
+
+def list_jobs(session: Session, actor: Actor, wanted: Wanted, *, page: int = 1, most: int = JOBS_A_PAGE) -> JobPage:
+    """The jobs of the shop that are wanted, a page of them."""
     cards, book = [], parts_book(session, actor.scope)
-    for summary in JobStore(session, actor.scope).summaries():
+    store = JobStore(session, actor.scope)
+    summaries, total, by_stage = store.summaries(wanted, skip=(page - 1) * most, most=most)
+    for summary in summaries:
         read = read_revision(summary.newest, book)
         cards.append(JobCard(summary.job, summary.customer, summary.option, read.rig, read.report))
-    return cards
+    return JobPage(cards, total, by_stage)
+
+
+def change_job(session: Session, actor: Actor, job_id: UUID, change: Mapping[str, Any], *, now: datetime) -> OpenJob:
+    """Change what is said of a job: what is given of title, customer, stage, date and archive.
+
+    Raises
+    ------
+    NotThere, NotAllowed
+        No such job in the actor's shop; the role only reads.
+    """
+    actor.require_editor()
+    if not JobStore(session, actor.scope).lock_job(job_id):
+        raise NotThere("There is no such job.")
+    opened = open_job(session, actor, job_id)
+    for name, value in change.items():
+        if name == "customer":
+            opened.customer.name = value
+        elif name == "archived":
+            opened.job.archived_at = now if value else None
+        else:
+            setattr(opened.job, name, value)
+    return opened
+
+
+def remove_option(session: Session, actor: Actor, option_id: UUID, *, now: datetime) -> OpenJob:
+    """Take an option away; it is kept, to be brought back.
+
+    Raises
+    ------
+    NotThere, NotAllowed
+        No such option in the actor's shop; the role only reads.
+    NotPossible
+        It is the last of its job, or the last of a system that another one is linked with.
+    """
+    actor.require_editor()
+    store = JobStore(session, actor.scope)
+    option = store.option(option_id)
+    if option is None or not store.lock_job(option.job_id):
+        raise NotThere("There is no such option.")
+    others = [one for one in store.options_of(option.job_id) if one.id != option.id]
+    if not others:
+        raise NotPossible("This is the only option of the job. Archive the job instead.")
+    if all(one.system != option.system for one in others):
+        for one in others:
+            rig = Rig.model_validate(document_of(store.revision(one.id, one.head)))
+            if any(link.system == option.system for link in rig.links.values()):
+                raise NotPossible(
+                    f"This is the only option of “{option.system}”, which “{one.system}” is linked with. Part the link first."
+                )
+    option.removed_at = now
+    session.flush()
+    return open_job(session, actor, option.job_id)
+
+
+def bring_back_option(session: Session, actor: Actor, option_id: UUID) -> OpenJob:
+    """Bring back an option that was taken away, under a further name where another one has its name by now.
+
+    Raises
+    ------
+    NotThere, NotAllowed
+        No such removed option in the actor's shop; the role only reads.
+    NotPossible
+        The job has as many options as it can have.
+    """
+    actor.require_editor()
+    store = JobStore(session, actor.scope)
+    option = store.option(option_id, removed=True)
+    if option is None or not store.lock_job(option.job_id):
+        raise NotThere("There is no such option among those that were removed.")
+    taken = {one.name.casefold() for one in require_room(store, option.job_id) if one.system == option.system}
+    name, count = option.name, 2
+    while name.casefold() in taken:
+        name, count = f"{option.name[:55]} {count}", count + 1
+    option.name, option.removed_at = name, None
+    session.flush()
+    return open_job(session, actor, option.job_id)
 
 
 def open_job(session: Session, actor: Actor, job_id: UUID) -> OpenJob:
@@ -69,7 +158,7 @@ def open_job(session: Session, actor: Actor, job_id: UUID) -> OpenJob:
     found = store.job(job_id)
     if found is None:
         raise NotThere("There is no such job.")
-    return OpenJob(*found, store.options_of(job_id))
+    return OpenJob(*found, store.options_of(job_id), store.options_of(job_id, removed=True))
 
 
 def job_file(session: Session, actor: Actor, job_id: UUID) -> JobFile:

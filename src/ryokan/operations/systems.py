@@ -77,6 +77,36 @@ def add_system(
     )
 
 
+def rename_system(session: Session, actor: Actor, option_id: UUID, name: str, *, now: datetime) -> UUID:
+    """Call a system otherwise, in all of its options and in the links of other systems with it; which job it is of.
+
+    Raises
+    ------
+    NotThere, NotAllowed
+        No such option in the actor's shop; the role only reads.
+    NotPossible
+        Another system has that name.
+    """
+    actor.require_editor()
+    store = JobStore(session, actor.scope)
+    mine = _option(store, option_id)
+    store.lock_job(mine.job_id)
+    was, options = mine.system, store.options_of(mine.job_id)
+    if any(one.system != was and one.system.casefold() == name.casefold() for one in options):
+        raise NotPossible(f"There is a system called “{name}” already.")
+    for option in (*options, *store.options_of(mine.job_id, removed=True)):
+        if option.system == was:
+            option.system = name
+            continue
+        links = _rig_of(store, option).links
+        patch = [
+            {"op": "replace", "path": f"/links/{id}/system", "value": name} for id, link in links.items() if link.system == was
+        ]
+        if patch and option.removed_at is None:
+            _edit(session, actor, option, patch, now)
+    return mine.job_id
+
+
 def other_ends(session: Session, actor: Actor, option_id: UUID) -> dict[str, list[OtherEnd]]:
     """For each link of an option, the options of the other system, and whether their end says the same.
 

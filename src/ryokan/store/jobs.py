@@ -2,17 +2,30 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
-from typing import Any
+from typing import Any, Literal, TypeAlias
 from uuid import UUID
 
-from sqlalchemy import select
-from sqlalchemy.orm import Session, defer
+from sqlalchemy import ColumnElement, FromClause, Select, func, or_, select
+from sqlalchemy.dialects.postgresql import distinct_on
+from sqlalchemy.orm import Session, aliased, defer
 
 from ryokan.store.models import CustomerRow, JobRow, OptionRow, RevisionRow, UserRow
 from ryokan.store.scope import ShopScope
+
+Order: TypeAlias = Literal["changed", "wished_for", "title", "customer"]
+
+
+@dataclass(frozen=True, slots=True)
+class Wanted:
+    """Which jobs are looked for: those that have every word in title, customer or vehicle."""
+
+    words: Sequence[str] = ()
+    stage: str | None = None
+    archived: bool = False
+    order: Order = "changed"
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,6 +47,24 @@ class GroundOfEdit:
     arrived_as: int | None
 
 
+def _order(order: Order) -> tuple[ColumnElement[Any], ...]:
+    if order == "changed":
+        option, newest = aliased(OptionRow), aliased(RevisionRow)
+        changed = (
+            select(func.max(newest.at))
+            .join(option, (newest.shop_id == option.shop_id) & (newest.option_id == option.id) & (newest.number == option.head))
+            .where(option.shop_id == JobRow.shop_id, option.job_id == JobRow.id)
+            .correlate(JobRow)
+            .scalar_subquery()
+        )
+        return (changed.desc(),)
+    if order == "wished_for":
+        return (JobRow.wished_for.asc().nulls_last(),)
+    if order == "title":
+        return (func.lower(JobRow.title),)
+    return (func.lower(CustomerRow.name), func.lower(JobRow.title))
+
+
 class JobStore:
     """Everything is looked up within the scope; what belongs to another shop is not there."""
 
@@ -41,25 +72,64 @@ class JobStore:
         self._session = session
         self._shop_id = scope.shop_id
 
-    def summaries(self) -> list[JobSummary]:
-        """All jobs, newest first, each with its first option."""
-        query = (
-            select(JobRow, CustomerRow.name, OptionRow, RevisionRow)
+    def summaries(self, wanted: Wanted, *, skip: int, most: int) -> tuple[list[JobSummary], int, Mapping[str | None, int]]:
+        """Some of the jobs that are wanted, each with its first option; how many there are, and how many of each stage.
+
+        Counted by stage are those that would be wanted whatever their stage.
+        """
+        first, found = self._found(wanted)
+        of_stage = found.subquery()
+        counted = select(of_stage.c.stage, func.count()).group_by(of_stage.c.stage)
+        by_stage: dict[str | None, int] = {row[0]: row[1] for row in self._session.execute(counted)}
+        if wanted.stage is not None:
+            found = found.where(JobRow.stage == wanted.stage)
+        page = found.with_only_columns(JobRow, CustomerRow.name, first.c.id)
+        rows = self._session.execute(page.order_by(*_order(wanted.order), JobRow.id).offset(skip).limit(most)).all()
+        options = self._heads([row[2] for row in rows])
+        total = sum(by_stage.values()) if wanted.stage is None else by_stage.get(wanted.stage, 0)
+        return [JobSummary(job, customer, *options[option]) for job, customer, option in rows], total, by_stage
+
+    def _found(self, wanted: Wanted) -> tuple[FromClause, Select[*tuple[Any, ...]]]:
+        """First options of all jobs, and a question for the jobs that have the words that are looked for."""
+        first = (
+            select(OptionRow.job_id, OptionRow.id, OptionRow.head)
+            .where(OptionRow.shop_id == self._shop_id, OptionRow.removed_at.is_(None))
+            .ext(distinct_on(OptionRow.job_id))
+            .order_by(OptionRow.job_id, OptionRow.position)
+            .subquery("first")
+        )
+        found = (
+            select(JobRow.id, JobRow.stage)
             .join(CustomerRow, (CustomerRow.shop_id == JobRow.shop_id) & (CustomerRow.id == JobRow.customer_id))
-            .join(OptionRow, (OptionRow.shop_id == JobRow.shop_id) & (OptionRow.job_id == JobRow.id))
+            .join(first, first.c.job_id == JobRow.id)
+            .join(
+                RevisionRow,
+                (RevisionRow.shop_id == JobRow.shop_id)
+                & (RevisionRow.option_id == first.c.id)
+                & (RevisionRow.number == first.c.head),
+            )
+            .where(JobRow.shop_id == self._shop_id, JobRow.archived_at.is_not(None) == wanted.archived)
+        )
+        vehicle = RevisionRow.document["vehicle"]["description"].astext
+        for word in wanted.words:
+            places = (JobRow.title, CustomerRow.name, vehicle)
+            found = found.where(or_(*(place.icontains(word, autoescape=True) for place in places)))
+        return first, found
+
+    def _heads(self, option_ids: Sequence[UUID]) -> dict[UUID, tuple[OptionRow, RevisionRow]]:
+        """Options with their newest revisions, whose documents are loaded once somebody asks for them."""
+        query = (
+            select(OptionRow, RevisionRow)
             .join(
                 RevisionRow,
                 (RevisionRow.shop_id == OptionRow.shop_id)
                 & (RevisionRow.option_id == OptionRow.id)
                 & (RevisionRow.number == OptionRow.head),
             )
-            .where(JobRow.shop_id == self._shop_id)
-            .order_by(JobRow.created_at.desc(), JobRow.id, OptionRow.position)
+            .where(OptionRow.shop_id == self._shop_id, OptionRow.id.in_(option_ids))
+            .options(defer(RevisionRow.document))
         )
-        first: dict[UUID, JobSummary] = {}
-        for job, customer, option, revision in self._session.execute(query):
-            first.setdefault(job.id, JobSummary(job, customer, option, revision))
-        return list(first.values())
+        return {row[0].id: (row[0], row[1]) for row in self._session.execute(query)}
 
     def job(self, job_id: UUID) -> tuple[JobRow, CustomerRow] | None:
         """One job with its customer."""
@@ -76,14 +146,18 @@ class JobStore:
         query = select(JobRow.id).where(JobRow.shop_id == self._shop_id, JobRow.id == job_id).with_for_update()
         return self._session.execute(query).one_or_none() is not None
 
-    def options_of(self, job_id: UUID) -> Sequence[OptionRow]:
-        """Options of a job in their order."""
-        query = select(OptionRow).where(OptionRow.shop_id == self._shop_id, OptionRow.job_id == job_id)
+    def options_of(self, job_id: UUID, *, removed: bool = False) -> Sequence[OptionRow]:
+        """Options of a job in their order, or those that were removed."""
+        query = select(OptionRow).where(
+            OptionRow.shop_id == self._shop_id, OptionRow.job_id == job_id, OptionRow.removed_at.is_not(None) == removed
+        )
         return self._session.scalars(query.order_by(OptionRow.position)).all()
 
-    def option(self, option_id: UUID, *, for_edit: bool = False) -> OptionRow | None:
-        """One option; locked until the end of the transaction where it is going to be edited."""
-        query = select(OptionRow).where(OptionRow.shop_id == self._shop_id, OptionRow.id == option_id)
+    def option(self, option_id: UUID, *, for_edit: bool = False, removed: bool = False) -> OptionRow | None:
+        """One option, or one that was removed; locked until the end of the transaction where it is going to be edited."""
+        query = select(OptionRow).where(
+            OptionRow.shop_id == self._shop_id, OptionRow.id == option_id, OptionRow.removed_at.is_not(None) == removed
+        )
         return self._session.scalars(query.with_for_update() if for_edit else query).one_or_none()
 
     def revision(self, option_id: UUID, number: int) -> RevisionRow:
@@ -129,7 +203,7 @@ class JobStore:
                 & (RevisionRow.option_id == OptionRow.id)
                 & (RevisionRow.number == OptionRow.head),
             )
-            .where(OptionRow.shop_id == self._shop_id, OptionRow.id == option_id)
+            .where(OptionRow.shop_id == self._shop_id, OptionRow.id == option_id, OptionRow.removed_at.is_(None))
             .options(defer(RevisionRow.document))
         )
         row = self._session.execute(query).one_or_none()
@@ -154,7 +228,8 @@ class JobStore:
         """Store a job with a customer of its own."""
         self._session.add(CustomerRow(shop_id=self._shop_id, id=customer_id, name=customer))
         self._session.flush()
-        self._session.add(JobRow(shop_id=self._shop_id, id=job_id, customer_id=customer_id, title=title, created_at=now))
+        job = JobRow(shop_id=self._shop_id, id=job_id, customer_id=customer_id, title=title, created_at=now)
+        self._session.add(job)
         self._session.flush()
 
     def add_option(self, option_id: UUID, job_id: UUID, *, system: str, name: str, position: int) -> OptionRow:

@@ -11,6 +11,7 @@ from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 ROLES = ("owner", "designer", "fitter", "viewer")
+STAGES = ("survey", "plan", "quoted", "building", "in_use")  # of a job
 REVISION_KINDS = ("edit", "undo", "redo")
 UNIT_SYSTEMS = ("metric", "us")
 
@@ -115,7 +116,10 @@ class JobRow(Base):
     """One job: a vehicle of a customer, with one or more options of a rig."""
 
     __tablename__ = "jobs"
-    __table_args__ = (ForeignKeyConstraint(["shop_id", "customer_id"], ["customers.shop_id", "customers.id"]),)
+    __table_args__ = (
+        ForeignKeyConstraint(["shop_id", "customer_id"], ["customers.shop_id", "customers.id"]),
+        CheckConstraint(f"stage in {STAGES}", name="jobs_stage"),
+    )
 
     shop_id: Mapped[UUID] = mapped_column(ForeignKey("shops.id"), primary_key=True)
     id: Mapped[UUID] = mapped_column(primary_key=True)
@@ -123,13 +127,19 @@ class JobRow(Base):
     title: Mapped[str] = mapped_column(String(120))
     notes: Mapped[str] = mapped_column(String(8000), server_default="")
     created_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+    stage: Mapped[str | None] = mapped_column(String(10))  # null where nobody has said it
+    wished_for: Mapped[date | None] = mapped_column()
+    archived_at: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))
 
 
 class OptionRow(Base):
-    """One option of a job's rig; ``head`` is the number of its newest revision."""
+    """One option of a job's rig; ``head`` is the number of its newest revision. A removed one is kept, to be brought back."""
 
     __tablename__ = "options"
-    __table_args__ = (ForeignKeyConstraint(["shop_id", "job_id"], ["jobs.shop_id", "jobs.id"]),)
+    __table_args__ = (
+        ForeignKeyConstraint(["shop_id", "job_id"], ["jobs.shop_id", "jobs.id"]),
+        Index("options_of_job", "shop_id", "job_id", "position"),
+    )
 
     shop_id: Mapped[UUID] = mapped_column(ForeignKey("shops.id"), primary_key=True)
     id: Mapped[UUID] = mapped_column(primary_key=True)
@@ -138,6 +148,7 @@ class OptionRow(Base):
     name: Mapped[str] = mapped_column(String(60))
     position: Mapped[int] = mapped_column()
     head: Mapped[int] = mapped_column()
+    removed_at: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))
 
 
 class RevisionRow(Base):

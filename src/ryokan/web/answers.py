@@ -9,7 +9,7 @@ from ryokan.core.data.assumptions import assumptions
 from ryokan.core.data.provenance import sources
 from ryokan.core.data.tables import CONDUCTANCE, tables
 from ryokan.core.figure import Figure
-from ryokan.core.findings.model import SEVERITIES, Finding
+from ryokan.core.findings.model import Finding
 from ryokan.core.findings.overruling import overruling_of
 from ryokan.core.loads.line import Question, write_line
 from ryokan.core.loads.model import Load
@@ -21,7 +21,6 @@ from ryokan.core.wiring.model import stock_conductors
 from ryokan.operations.accounts import EDITORS, Actor
 from ryokan.operations.candidates import Candidate
 from ryokan.operations.comments import Comment
-from ryokan.operations.jobs import JobCard, OpenJob
 from ryokan.operations.load_lines import ReadLine
 from ryokan.operations.lost import Draft
 from ryokan.operations.parts import BookPart
@@ -77,69 +76,6 @@ def _value_members(figure: Figure, reader: Reader) -> dict[str, object]:
         "unit": reader.money(figure.unit),
         "from_memory": reader.from_memory(figure.source),
     }
-
-
-def job_card(card: JobCard, reader: Reader) -> job_schemas.JobCardAnswer:
-    """A job at a glance."""
-    figures, findings = card.report.figures, card.report.findings
-    days = figures.get("storage.days_without_charge") if card.rig.storage.bank is not None else None
-    return job_schemas.JobCardAnswer(
-        id=card.job.id,
-        option_id=card.option.id,
-        title=card.job.title,
-        customer=card.customer,
-        vehicle=card.rig.vehicle.description,
-        promise=promise(card.rig),
-        loads=len(card.rig.active_loads()),
-        days_promised=card.rig.brief.days_without_charge,
-        days_kept=None if days is None else days.number,
-        worst=sentence(findings[0], figures, reader.units).what if findings else None,
-        counts=job_schemas.Counts(**{s: sum(f.severity == s for f in findings) for s in SEVERITIES}),
-    )
-
-
-def job(opened: OpenJob) -> job_schemas.JobAnswer:
-    """A job with its options."""
-    return job_schemas.JobAnswer(
-        id=opened.job.id,
-        title=opened.job.title,
-        customer=opened.customer.name,
-        notes=opened.job.notes,
-        options=[job_schemas.OptionName(id=option.id, system=option.system, name=option.name) for option in opened.options],
-    )
-
-
-def comparison(cards: Sequence[JobCard], reader: Reader) -> job_schemas.Comparison:
-    """All options of a job side by side, row by row of the ledger."""
-    ledgers = [{line.key: line for line in ledger(card.rig, card.report)} for card in cards]
-    # Options may differ in chemistry: a row that only some of them have stands there for all.
-    keys = dict.fromkeys(key for lines in ledgers for key in lines)
-    rows = []
-    for key in keys:
-        lines = [lines.get(key) for lines in ledgers]
-        cells = [_compared_cell(line, reader) for line in lines]
-        label = " / ".join(dict.fromkeys(line.label for line in lines if line is not None))
-        rows.append(job_schemas.ComparedRow(label=label, cells=cells, differs=any(cell != cells[0] for cell in cells)))
-    return job_schemas.Comparison(options=[_compared_option(card, reader) for card in cards], rows=rows)
-
-
-def _compared_cell(line: LedgerLine | None, reader: Reader) -> job_schemas.ComparedCell:
-    return job_schemas.ComparedCell(
-        need=None if line is None or line.need is None else figure_value(line.need, reader),
-        have=None if line is None or line.have is None else figure_value(line.have, reader),
-        severity=None if line is None else line.severity,
-    )
-
-
-def _compared_option(card: JobCard, reader: Reader) -> job_schemas.ComparedOption:
-    days = card.report.figures.get("storage.days_without_charge") if card.rig.storage.bank is not None else None
-    return job_schemas.ComparedOption(
-        id=card.option.id,
-        name=f"{card.option.system} · {card.option.name}".removeprefix(" · "),
-        promise=promise(card.rig),
-        days_kept=None if days is None else days.number,
-        findings=[_finding(finding, card.report.figures, reader) for finding in card.report.findings],
-    )
 
 
 def option(opened: Opened, actor: Actor, reader: Reader) -> schemas.OptionAnswer:
@@ -199,7 +135,7 @@ def _changed_lines(before: Rig, after: Rig) -> dict[str, str | None]:
 
 
 def _findings(findings: Iterable[Finding], of: Worked | Reading, reader: Reader) -> list[schemas.FindingAnswer]:
-    return [_finding(finding, of.report.figures, reader, of.rig.overruled) for finding in findings]
+    return [finding_answer(finding, of.report.figures, reader, of.rig.overruled) for finding in findings]
 
 
 def draft(kept: Draft) -> schemas.DraftAnswer:
@@ -226,7 +162,7 @@ def _ledger_line(line: LedgerLine, reader: Reader) -> schemas.LedgerLineAnswer:
     )
 
 
-def _finding(
+def finding_answer(
     finding: Finding, figures: Mapping[str, Figure], reader: Reader, overruled: Mapping[str, Overruled] | None = None
 ) -> schemas.FindingAnswer:
     words = sentence(finding, figures, reader.units)
@@ -264,8 +200,8 @@ def preview(shown: Preview, before: Worked, reader: Reader) -> schemas.PreviewAn
     """What an edit would change."""
     return schemas.PreviewAnswer(
         lines=[_line_change(change, reader) for change in shown.lines],
-        ended=[_finding(finding, before.report.figures, reader) for finding in shown.ended],
-        new=[_finding(finding, shown.report.figures, reader) for finding in shown.new],
+        ended=[finding_answer(finding, before.report.figures, reader) for finding in shown.ended],
+        new=[finding_answer(finding, shown.report.figures, reader) for finding in shown.new],
     )
 
 
@@ -489,7 +425,7 @@ def candidates(found: Sequence[Candidate], reader: Reader) -> part_schemas.Candi
                 headroom=None if one.headroom is None else figure_value(one.headroom, reader),
                 price=None if one.price is None else figure_value(one.price, reader),
                 mass=None if one.mass is None else figure_value(one.mass, reader),
-                findings=[_finding(finding, one.seen.figures, reader) for finding in one.against],
+                findings=[finding_answer(finding, one.seen.figures, reader) for finding in one.against],
             )
             for one in found
         ]

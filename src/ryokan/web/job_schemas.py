@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from datetime import datetime
+from datetime import date, datetime
+from typing import Literal, TypeAlias
 from uuid import UUID
 
 from pydantic import BaseModel, Field
@@ -11,8 +12,10 @@ from ryokan.core.findings.model import Severity
 from ryokan.core.job_file import MAX_NOTES
 from ryokan.core.subjects import FINDING_KEY
 from ryokan.operations.jobs import Begin
+from ryokan.store.jobs import Order
 from ryokan.web.schemas import FigureValue, FindingAnswer, Sent
 
+Stage: TypeAlias = Literal["survey", "plan", "quoted", "building", "in_use"]
 PIN = rf"^(load|part|run|stay|item|link|compartment):[a-z0-9-]{{1,40}}$|^finding:{FINDING_KEY.removeprefix('^')}"
 
 
@@ -63,10 +66,45 @@ class Counts(BaseModel):
     advice: int
 
 
+class JobQuery(Sent):
+    """Which jobs are looked for, in which order, and which page of them."""
+
+    find: str = Field(default="", max_length=120, description="Words of title, customer or vehicle.")
+    stage: Stage | None = None
+    archived: bool = False
+    order: Order = "changed"
+    page: int = Field(default=1, ge=1, le=10_000)
+
+
+class JobChange(Sent):
+    """What is said of a job; members that are left out stay as they are."""
+
+    title: str = Field(default="", min_length=1, max_length=120)
+    customer: str = Field(default="", min_length=1, max_length=120)
+    stage: Stage | None = None
+    wished_for: date | None = None
+    archived: bool = False
+
+
+class Removal(Sent):
+    """Whether an option is taken away or brought back."""
+
+    removed: bool
+
+
+class SystemName(Sent):
+    """What a system is called."""
+
+    name: str = Field(min_length=1, max_length=60)
+
+
 class JobCardAnswer(BaseModel):
     """A job at a glance."""
 
     id: UUID
+    stage: Stage | None
+    wished_for: date | None
+    archived: bool
     option_id: UUID = Field(description="The first option, which the rest speaks of.")
     title: str
     customer: str
@@ -80,9 +118,13 @@ class JobCardAnswer(BaseModel):
 
 
 class JobList(BaseModel):
-    """The shop's jobs."""
+    """A page of the jobs that were looked for. ``stages``: how many there would be of each stage."""
 
     jobs: list[JobCardAnswer]
+    page: int
+    pages: int
+    total: int
+    stages: dict[Stage, int]
 
 
 class NewJob(Sent):
@@ -108,7 +150,11 @@ class JobAnswer(BaseModel):
     title: str
     customer: str
     notes: str
+    stage: Stage | None
+    wished_for: date | None
+    archived: bool
     options: list[OptionName]
+    removed: list[OptionName]
 
 
 class NewOption(Sent):

@@ -9,9 +9,23 @@ from flask import Blueprint, request
 
 from ryokan.core.job_file import JobFile
 from ryokan.operations import jobs
-from ryokan.web import answers as to_answer
+from ryokan.operations.systems import rename_system as rename
+from ryokan.store.jobs import Wanted
+from ryokan.web import job_answers
 from ryokan.web.context import now, reader, signed_in
-from ryokan.web.job_schemas import Comparison, JobAnswer, JobList, NewJob, NewOption, Notes, OptionName
+from ryokan.web.job_schemas import (
+    Comparison,
+    JobAnswer,
+    JobChange,
+    JobList,
+    JobQuery,
+    NewJob,
+    NewOption,
+    Notes,
+    OptionName,
+    Removal,
+    SystemName,
+)
 from ryokan.web.limits import reads_a_file
 from ryokan.web.spec import answers, spec
 
@@ -19,12 +33,13 @@ blueprint = Blueprint("jobs", __name__)
 
 
 @blueprint.get("/jobs")
-@spec.validate(resp=answers(JobList))
-def list_jobs() -> JobList:
-    """All jobs, newest first."""
+@spec.validate(resp=answers(JobList, 422))
+def list_jobs(query: JobQuery) -> JobList:
+    """Jobs that are looked for, a page of them."""
+    wanted = Wanted(words=query.find.split(), stage=query.stage, archived=query.archived, order=query.order)
     with signed_in() as (session, actor):
-        read_by = reader(session, actor)
-        return JobList(jobs=[to_answer.job_card(card, read_by) for card in jobs.list_jobs(session, actor)])
+        found = jobs.list_jobs(session, actor, wanted, page=query.page)
+        return job_answers.job_page(found, query.page, reader(session, actor))
 
 
 @blueprint.post("/jobs")
@@ -36,7 +51,7 @@ def create_job(json: NewJob) -> JobAnswer:
             made = jobs.create_job(session, actor, title=json.title, customer=json.customer, now=now())
         else:
             made = jobs.start_from(session, actor, json.like_option, title=json.title, customer=json.customer, now=now())
-        return to_answer.job(made)
+        return job_answers.job(made)
 
 
 @blueprint.get("/jobs/<uuid:job_id>")
@@ -44,7 +59,35 @@ def create_job(json: NewJob) -> JobAnswer:
 def read_job(job_id: UUID) -> JobAnswer:
     """One job with its options."""
     with signed_in() as (session, actor):
-        return to_answer.job(jobs.open_job(session, actor, job_id))
+        return job_answers.job(jobs.open_job(session, actor, job_id))
+
+
+@blueprint.patch("/jobs/<uuid:job_id>")
+@spec.validate(resp=answers(JobAnswer, 403, 404, 422))
+def change_job(job_id: UUID, json: JobChange) -> JobAnswer:
+    """Change what is said of a job, put it in the archive, or bring it back."""
+    change = json.model_dump(include=json.model_fields_set)
+    with signed_in() as (session, actor):
+        return job_answers.job(jobs.change_job(session, actor, job_id, change, now=now()))
+
+
+@blueprint.put("/options/<uuid:option_id>/removal")
+@spec.validate(resp=answers(JobAnswer, 403, 404, 409, 422))
+def remove_option(option_id: UUID, json: Removal) -> JobAnswer:
+    """Take an option away, or bring it back."""
+    with signed_in() as (session, actor):
+        if json.removed:
+            return job_answers.job(jobs.remove_option(session, actor, option_id, now=now()))
+        return job_answers.job(jobs.bring_back_option(session, actor, option_id))
+
+
+@blueprint.put("/options/<uuid:option_id>/system")
+@spec.validate(resp=answers(JobAnswer, 403, 404, 409, 422))
+def rename_system(option_id: UUID, json: SystemName) -> JobAnswer:
+    """Call the system of an option otherwise, in all of its options and in the links with it."""
+    with signed_in() as (session, actor):
+        job_id = rename(session, actor, option_id, json.name, now=now())
+        return job_answers.job(jobs.open_job(session, actor, job_id))
 
 
 @blueprint.get("/jobs/<uuid:job_id>/comparison")
@@ -52,7 +95,7 @@ def read_job(job_id: UUID) -> JobAnswer:
 def compare(job_id: UUID) -> Comparison:
     """All options of a job side by side."""
     with signed_in() as (session, actor):
-        return to_answer.comparison(jobs.compare_options(session, actor, job_id), reader(session, actor))
+        return job_answers.comparison(jobs.compare_options(session, actor, job_id), reader(session, actor))
 
 
 @blueprint.post("/options/<uuid:option_id>/copies")
@@ -61,7 +104,7 @@ def copy_option(option_id: UUID, json: NewOption) -> OptionName:
     """Begin a further option from this one."""
     with signed_in() as (session, actor):
         made = jobs.copy_option(session, actor, option_id, name=json.name, begin=json.begin, now=now())
-    return OptionName(id=made.id, system=made.system, name=made.name)
+        return job_answers.option_name(made)
 
 
 @blueprint.get("/jobs/<uuid:job_id>/file")
@@ -81,7 +124,7 @@ def read_job_file(job_id: UUID) -> tuple[JobFile, int, dict[str, str]]:
 def open_job_file() -> JobAnswer:
     """Start a job from a file, the body as it is. Nothing is stored unless all of it can be taken."""
     with signed_in() as (session, actor):
-        return to_answer.job(jobs.open_job_file(session, actor, request.get_data(), now=now()))
+        return job_answers.job(jobs.open_job_file(session, actor, request.get_data(), now=now()))
 
 
 @blueprint.put("/jobs/<uuid:job_id>/notes")
@@ -89,4 +132,4 @@ def open_job_file() -> JobAnswer:
 def write_notes(job_id: UUID, json: Notes) -> JobAnswer:
     """Put notes in place of the job's notes."""
     with signed_in() as (session, actor):
-        return to_answer.job(jobs.write_notes(session, actor, job_id, json.notes, seen=json.seen))
+        return job_answers.job(jobs.write_notes(session, actor, job_id, json.notes, seen=json.seen))

@@ -14,7 +14,7 @@ export function TopBar({ job, person, onHelp }: { job: JobAnswer; person: Person
   const [notes, setNotes] = useState(false);
   return (
     <header className="flex min-h-[52px] flex-wrap items-center gap-x-4 gap-y-1 border-rule border-b px-4 py-1.5">
-      <Link to="/" className="touch flex items-center gap-2" aria-label="All jobs">
+      <Link to="/" className="touch flex items-center gap-2" aria-label="Ryokan, all jobs">
         <Mark />
       </Link>
       <h1 className="font-semibold text-[17px]">{job.title}</h1>

@@ -51,7 +51,7 @@ export function YearStrip({ stays, onOpen }: { stays: [string, Stay][]; onOpen: 
           <Fragment key={bar.id}>
             <button
               type="button"
-              aria-label={inWords(bar)}
+              aria-label={`${bar.number}, ${inWords(bar)}`}
               title={inWords(bar)}
               onClick={() => onOpen(bar.id)}
               className={`absolute h-[20px] overflow-hidden whitespace-nowrap px-0.5 text-center text-[12px] leading-[18px] ${lookOf(bar.stay)}`}

@@ -369,20 +369,21 @@ function NightCost({
 }) {
   const wh = numberOf(figure(`loads.row.${id}.wh_at_bank`));
   const nights = figure(`loads.row.${id}.nights`);
+  const says = load.struck ? "struck out" : nights ? formatNights(Number(nights.value)) : "";
   return (
     <button
       type="button"
       tabIndex={-1}
       disabled={!mayEdit}
       onClick={onPress}
-      aria-label={load.struck ? `Take ${load.name} back in` : `Strike ${load.name} out`}
+      aria-label={`${load.struck ? `Take ${load.name} back in` : `Strike ${load.name} out`}: ${says}`}
       className="touch flex h-8 w-full items-center gap-2"
     >
       {!load.struck && (
         <span className="h-[9px] shrink-0 bg-stored" style={{ width: `${Math.max((wh / largest) * 62, 1)}%` }} />
       )}
       <span className="figure text-[13px] text-soft">
-        {load.struck ? "struck out" : nights ? formatNights(Number(nights.value)) : ""}
+        {says}
       </span>
     </button>
   );
