@@ -23,7 +23,7 @@ CLINIC, NURSES, BOAT = "Travelling eye clinic", "Two relief nurses", "Bookbinder
 def step(job: str, name: str) -> Callable[[Page], None]:
     def go(page: Page) -> None:
         page.get_by_role("link", name="All jobs").click()
-        page.get_by_role("button", name=job).click()
+        page.get_by_role("link", name=job).click()
         page.get_by_role("navigation", name="Steps").get_by_role("link", name=name).click()
 
     return go

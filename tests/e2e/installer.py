@@ -52,7 +52,7 @@ class Installer:
         expect(self.page.get_by_role("heading", name="Jobs")).to_be_visible()
 
     def open(self, job: str, step: str) -> None:
-        self.page.get_by_role("button", name=job).click()
+        self.page.get_by_role("link", name=job).click()
         self.step(step)
 
     def step(self, name: str) -> None:

@@ -86,7 +86,7 @@ def test_four_typed_loads_become_every_need_and_survive_a_reload_and_a_kill(inst
 def test_keyboard_alone_carries_a_load_from_typing_to_undo(installer: Installer) -> None:
     page = installer.page
     installer.sign_in()
-    page.get_by_role("button", name="Moth counters").focus()
+    page.get_by_role("link", name="Moth counters").focus()
     page.keyboard.press("Enter")
     expect(page.get_by_role("navigation", name="Steps")).to_be_visible()
     page.keyboard.press("3")  # survey, brief, loads

@@ -4,6 +4,7 @@ import type {
   BookPart,
   Candidate,
   CandidatePlace,
+  JobsWanted,
   LoadSet,
   Move,
   OptionAnswer,
@@ -44,11 +45,14 @@ export const noticesQuery = queryOptions({
   queryFn: () => unwrap(client.GET("/api/v1/reference/notices")),
 });
 
-export const jobsQuery = queryOptions({
-  queryKey: ["jobs"],
-  staleTime: 0,
-  queryFn: () => unwrap(client.GET("/api/v1/jobs")),
-});
+/** Jobs that are looked for; those of the question before stay on screen until the new ones are there. */
+export const jobsQuery = (query: JobsWanted) =>
+  queryOptions({
+    queryKey: ["jobs", query],
+    staleTime: 0,
+    placeholderData: keepPreviousData,
+    queryFn: () => unwrap(client.GET("/api/v1/jobs", { params: { query } })),
+  });
 
 export const jobQuery = (jobId: string) =>
   queryOptions({

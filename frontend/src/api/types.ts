@@ -44,6 +44,10 @@ export type ShopDefaults = Filled<Schemas["ShopDefaults"]>;
 export type Role = Schemas["RoleChoice"]["role"];
 export type Person = NonNullable<SessionAnswer["person"]>;
 export type JobCard = Schemas["JobCardAnswer"];
+export type Stage = Schemas["JobQuery"]["stage"] & string;
+export type JobsWanted = Required<Pick<Schemas["JobQuery"], "find" | "order" | "page" | "archived">> & {
+  stage?: Stage;
+};
 export type JobAnswer = Schemas["JobAnswer"];
 export type SessionAnswer = Schemas["SessionAnswer"];
 export type FigureValue = Schemas["FigureValue"];

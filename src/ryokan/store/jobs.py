@@ -10,7 +10,7 @@ from uuid import UUID
 
 from sqlalchemy import ColumnElement, FromClause, Select, func, or_, select
 from sqlalchemy.dialects.postgresql import distinct_on
-from sqlalchemy.orm import Session, aliased, defer
+from sqlalchemy.orm import Session, defer
 
 from ryokan.store.models import CustomerRow, JobRow, OptionRow, RevisionRow, UserRow
 from ryokan.store.scope import ShopScope
@@ -47,24 +47,6 @@ class GroundOfEdit:
     arrived_as: int | None
 
 
-def _order(order: Order) -> tuple[ColumnElement[Any], ...]:
-    if order == "changed":
-        option, newest = aliased(OptionRow), aliased(RevisionRow)
-        changed = (
-            select(func.max(newest.at))
-            .join(option, (newest.shop_id == option.shop_id) & (newest.option_id == option.id) & (newest.number == option.head))
-            .where(option.shop_id == JobRow.shop_id, option.job_id == JobRow.id)
-            .correlate(JobRow)
-            .scalar_subquery()
-        )
-        return (changed.desc(),)
-    if order == "wished_for":
-        return (JobRow.wished_for.asc().nulls_last(),)
-    if order == "title":
-        return (func.lower(JobRow.title),)
-    return (func.lower(CustomerRow.name), func.lower(JobRow.title))
-
-
 class JobStore:
     """Everything is looked up within the scope; what belongs to another shop is not there."""
 
@@ -84,19 +66,36 @@ class JobStore:
         if wanted.stage is not None:
             found = found.where(JobRow.stage == wanted.stage)
         page = found.with_only_columns(JobRow, CustomerRow.name, first.c.id)
-        rows = self._session.execute(page.order_by(*_order(wanted.order), JobRow.id).offset(skip).limit(most)).all()
+        orders: dict[Order, tuple[ColumnElement[Any], ...]] = {
+            "changed": (first.c.changed_at.desc(),),
+            "wished_for": (JobRow.wished_for.asc().nulls_last(),),
+            "title": (func.lower(JobRow.title),),
+            "customer": (func.lower(CustomerRow.name), func.lower(JobRow.title)),
+        }
+        rows = self._session.execute(page.order_by(*orders[wanted.order], JobRow.id).offset(skip).limit(most)).all()
         options = self._heads([row[2] for row in rows])
         total = sum(by_stage.values()) if wanted.stage is None else by_stage.get(wanted.stage, 0)
         return [JobSummary(job, customer, *options[option]) for job, customer, option in rows], total, by_stage
 
     def _found(self, wanted: Wanted) -> tuple[FromClause, Select[*tuple[Any, ...]]]:
-        """First options of all jobs, and a question for the jobs that have the words that are looked for."""
+        """First options of all jobs, and a question for the jobs that have the words that are looked for.
+
+        All options are gone through once: anew for each job, as a planner does that has not counted them yet, takes seconds.
+        """
+        changed_at = func.max(RevisionRow.at).over(partition_by=OptionRow.job_id)
         first = (
-            select(OptionRow.job_id, OptionRow.id, OptionRow.head)
+            select(OptionRow.job_id, OptionRow.id, OptionRow.head, changed_at.label("changed_at"))
+            .join(
+                RevisionRow,
+                (RevisionRow.shop_id == OptionRow.shop_id)
+                & (RevisionRow.option_id == OptionRow.id)
+                & (RevisionRow.number == OptionRow.head),
+            )
             .where(OptionRow.shop_id == self._shop_id, OptionRow.removed_at.is_(None))
             .ext(distinct_on(OptionRow.job_id))
             .order_by(OptionRow.job_id, OptionRow.position)
-            .subquery("first")
+            .cte("first")
+            .prefix_with("MATERIALIZED", dialect="postgresql")
         )
         found = (
             select(JobRow.id, JobRow.stage)

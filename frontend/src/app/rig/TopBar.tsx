@@ -1,10 +1,10 @@
 import { useState } from "react";
-import { Link, NavLink, useLocation, useParams } from "react-router";
+import { Link, NavLink, useLocation, useNavigate, useParams } from "react-router";
 import type { JobAnswer, Person } from "../../api/types";
 import { useRig } from "../../features/worksheet/useRig";
 import { AccountMenu } from "../../ui/AccountMenu";
 import { Mark } from "../../ui/Mark";
-import { HistoryDialog, NotesDialog } from "./dialogs";
+import { HistoryDialog, JobDialog, NotesDialog } from "./dialogs";
 import { NewOption } from "./NewOption";
 
 export function TopBar({ job, person, onHelp }: { job: JobAnswer; person: Person; onHelp: () => void }) {
@@ -12,6 +12,14 @@ export function TopBar({ job, person, onHelp }: { job: JobAnswer; person: Person
   const { answer, optionId } = useRig();
   const placeIn = useSamePlace();
   const [notes, setNotes] = useState(false);
+  const [about, setAbout] = useState(false);
+  const navigate = useNavigate();
+  // The option that is open may have been taken away, and not brought back at once: then the first one is opened.
+  const leaveAbout = () => {
+    setAbout(false);
+    const first = job.options[0];
+    if (first && job.options.every((option) => option.id !== optionId)) navigate(placeIn(job, first.id));
+  };
   return (
     <header className="flex min-h-[52px] flex-wrap items-center gap-x-4 gap-y-1 border-rule border-b px-4 py-1.5">
       <Link to="/" className="touch flex items-center gap-2" aria-label="Ryokan, all jobs">
@@ -51,11 +59,13 @@ export function TopBar({ job, person, onHelp }: { job: JobAnswer; person: Person
         <AccountMenu
           person={person}
           more={[
+            { label: "The job, its stage and options", onSelect: () => setAbout(true) },
             { label: "Notes on the job", onSelect: () => setNotes(true) },
             { label: "Save as a job file", onSelect: () => window.location.assign(`/api/v1/jobs/${job.id}/file`) },
           ]}
         />
       </div>
+      {about && <JobDialog jobId={job.id} onClose={leaveAbout} />}
       {notes && <NotesDialog job={job} mayEdit={answer.may_edit} onClose={() => setNotes(false)} />}
     </header>
   );

@@ -6,4 +6,6 @@ export const HelpDialog = lazyDialog("the shortcuts", async () => (await import(
 export const HistoryDialog = lazyDialog("the history", async () => (await import("./HistoryDialog")).HistoryDialog);
 export const NotesDialog = lazyDialog("the notes", async () => (await import("./NotesDialog")).NotesDialog);
 
-export const DIALOGS = [CommentsDialog, HelpDialog, HistoryDialog, NotesDialog];
+export const JobDialog = lazyDialog("the job", async () => (await import("../../features/jobs/JobDialog")).JobDialog);
+
+export const DIALOGS = [CommentsDialog, HelpDialog, HistoryDialog, JobDialog, NotesDialog];

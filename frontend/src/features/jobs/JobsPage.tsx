@@ -1,29 +1,45 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useId, useState } from "react";
-import { useNavigate } from "react-router";
+import { useEffect, useState } from "react";
 import { client, unwrap } from "../../api/client";
 import { jobsQuery } from "../../api/queries";
-import type { JobCard, Person } from "../../api/types";
+import type { JobAnswer, JobsWanted, Person } from "../../api/types";
 import { Button } from "../../ui/Button";
-import { Dialog } from "../../ui/Dialog";
-import { formatNumber } from "../../ui/formatQuantity";
 import { PlainHeader } from "../../ui/PlainHeader";
-import { SeverityMark } from "../../ui/SeverityMark";
+import { Refusal } from "../../ui/Refusal";
 import { Failed, Waiting } from "../../ui/states";
+import { useDelayed } from "../../ui/useDelayed";
+import { useRowKeys } from "../../ui/useRowKeys";
+import { useTask } from "../../ui/useTask";
+import { JobRow } from "./JobRow";
 import { OpenFile } from "./OpenFile";
+import { StartJob } from "./StartJob";
+import { ORDERS, STAGES } from "./stages";
+import { useJobsWanted } from "./useJobsWanted";
+
+const PAUSE_MS = 180;
 
 export function JobsPage({ person }: { person: Person }) {
-  const jobs = useQuery(jobsQuery);
+  const { wanted, want } = useJobsWanted();
+  // Typed here and put into the address once typing pauses: the address is too slow to type into.
+  const [find, setFind] = useState(wanted.find);
+  const settled = useDelayed(find, PAUSE_MS);
+  useEffect(() => {
+    if (settled !== wanted.find) want({ find: settled });
+  }, [settled]);
+  const jobs = useQuery(jobsQuery(wanted));
+  const [put, setPut] = useState<JobAnswer | null>(null);
   const [starting, setStarting] = useState(false);
+  const { list, field, onKeyDown } = useRowKeys<HTMLUListElement>();
   const mayEdit = person.role === "owner" || person.role === "designer";
   useEffect(() => {
     document.title = "Jobs – Ryokan";
   }, []);
+  const looking = wanted.find !== "" || wanted.stage !== undefined || wanted.archived;
   return (
     <>
       <PlainHeader title={person.shop} person={person} />
-      <main className="mx-auto max-w-[72rem] px-5 py-7">
-        <div className="mb-5 flex items-center justify-between gap-4">
+      <main className="mx-auto max-w-[76rem] px-5 py-6" onKeyDown={onKeyDown}>
+        <div className="mb-4 flex items-center justify-between gap-4">
           <h1 className="font-semibold text-2xl">Jobs</h1>
           {mayEdit && (
             <span className="flex gap-3">
@@ -34,149 +50,139 @@ export function JobsPage({ person }: { person: Person }) {
             </span>
           )}
         </div>
+        <div className="mb-3 flex flex-wrap items-center gap-x-5 gap-y-3">
+          <input
+            ref={field}
+            type="search"
+            aria-label="Find a job"
+            placeholder="name, customer or vehicle"
+            autoFocus={matchMedia("(pointer: fine)").matches}
+            className="field w-72 max-w-full"
+            maxLength={120}
+            value={find}
+            onChange={(event) => setFind(event.target.value)}
+          />
+          <Stages wanted={wanted} counts={jobs.data?.stages ?? {}} onChange={(stage) => want({ stage })} />
+          <label className="ml-auto flex items-center gap-2 text-[14px] text-soft">
+            Order
+            <select
+              className="field"
+              value={wanted.order}
+              onChange={(event) => want({ order: event.target.value === "changed" ? "" : event.target.value })}
+            >
+              {Object.entries(ORDERS).map(([order, words]) => (
+                <option key={order} value={order}>
+                  {words}
+                </option>
+              ))}
+            </select>
+          </label>
+        </div>
+        {put && <ArchiveNotice job={put} onChanged={setPut} />}
         {jobs.isPending && <Waiting what="the jobs" failed={jobs.failureReason} />}
-        {jobs.isError && <Failed error={jobs.error} retry={() => void jobs.refetch()} />}
-        {jobs.data?.jobs.length === 0 && (
-          <p className="border-rule border-t py-8 text-soft">No job yet. Start one, and type its first load.</p>
+        {jobs.isError && !jobs.data && <Failed error={jobs.error} retry={() => void jobs.refetch()} />}
+        {jobs.data?.total === 0 && (
+          <p className="border-rule border-t py-8 text-soft">
+            {looking ? "No job is found so." : "No job yet. Start one, and type its first load."}
+          </p>
         )}
-        <ul className="grid gap-4 md:grid-cols-2">
+        <ul ref={list} className="border-ink border-t" aria-label="Jobs">
           {jobs.data?.jobs.map((job) => (
-            <JobItem key={job.id} job={job} />
+            <JobRow
+              key={job.id}
+              job={job}
+              mayEdit={mayEdit}
+              onChanged={(next) => next.archived !== job.archived && setPut(next)}
+            />
           ))}
         </ul>
+        {jobs.data && <Pages {...jobs.data} onPage={(page) => want({ page: page === 1 ? "" : String(page) })} />}
       </main>
       {starting && <StartJob jobs={jobs.data?.jobs ?? []} onClose={() => setStarting(false)} />}
     </>
   );
 }
 
-function JobItem({ job }: { job: JobCard }) {
-  const navigate = useNavigate();
+/** What has just gone into the archive, or come out of it, with the way back. */
+function ArchiveNotice({ job, onChanged }: { job: JobAnswer; onChanged: (job: JobAnswer) => void }) {
   const queries = useQueryClient();
-  const open = () => void openFirstOption(job.id, navigate, queries);
+  const task = useTask();
+  const back = () =>
+    task.run(async () => {
+      const params = { path: { job_id: job.id } };
+      onChanged(
+        await unwrap(client.PATCH("/api/v1/jobs/{job_id}", { params, body: { archived: !job.archived } as never })),
+      );
+      await queries.invalidateQueries({ queryKey: ["jobs"] });
+    });
   return (
-    <li className="flex flex-col border border-rule bg-sheet">
-      <button type="button" onClick={open} className="flex flex-1 flex-col px-5 pt-4 pb-3 text-left hover:bg-paper">
-        <span className="font-semibold text-[18px] leading-snug">{job.title}</span>
-        <span className="text-soft">
-          {job.customer}, {job.vehicle}
-        </span>
-        <span className="mt-3 first-letter:uppercase">{job.promise}</span>
-        <span className="mt-3 flex w-full items-center gap-3 border-rule border-t pt-3">
-          <Standing job={job} />
-        </span>
+    <div role="status" className="mb-3 border-stored border-l-[3px] bg-sheet px-4 py-2 text-[14px]">
+      “{job.title}” is {job.archived ? "in the archive" : "among the jobs again"}.{" "}
+      <button type="button" className="touch text-stored underline underline-offset-2" onClick={() => void back()}>
+        {job.archived ? "Bring it back" : "Put it in the archive"}
       </button>
-    </li>
+      <Refusal>{task.refusal}</Refusal>
+    </div>
   );
 }
 
-/** How a job stands: what is worst, and how long the bank lasts against the promise. */
-function Standing({ job }: { job: JobCard }) {
-  if (job.loads === 0) return <span className="text-soft">No loads yet</span>;
-  const { danger, fault, advice } = job.counts;
+/** Stages as a row of words with how many jobs are in each; the archive stands at their end. */
+function Stages({
+  wanted,
+  counts,
+  onChange,
+}: {
+  wanted: JobsWanted;
+  counts: Record<string, number>;
+  onChange: (stage: string) => void;
+}) {
+  const now = wanted.archived ? "archived" : (wanted.stage ?? "");
+  const all = [["", "All"], ...Object.entries(STAGES), ["archived", "Archive"]] as [string, string][];
   return (
-    <>
-      <span className="flex items-center gap-3">
-        {danger > 0 && <Count severity="danger" count={danger} />}
-        {fault > 0 && <Count severity="fault" count={fault} />}
-        {danger + fault === 0 && advice > 0 && <Count severity="advice" count={advice} />}
-        {danger + fault + advice === 0 && <span className="text-fits">Nothing found against it so far</span>}
+    <fieldset className="flex flex-wrap">
+      <legend className="sr-only">Stage</legend>
+      {all.map(([stage, words]) => (
+        <button
+          key={stage}
+          type="button"
+          aria-pressed={now === stage}
+          onClick={() => onChange(stage)}
+          className={`touch h-8 border-b-2 px-3 text-[14px] ${
+            now === stage ? "border-incoming font-semibold" : "border-transparent text-soft hover:text-ink"
+          }`}
+        >
+          {words}
+          {!wanted.archived && stage in counts && <span className="figure ml-1.5 text-soft">{counts[stage]}</span>}
+        </button>
+      ))}
+    </fieldset>
+  );
+}
+
+function Pages({
+  page,
+  pages,
+  total,
+  onPage,
+}: {
+  page: number;
+  pages: number;
+  total: number;
+  onPage: (page: number) => void;
+}) {
+  if (pages < 2) return null;
+  return (
+    <nav aria-label="Pages" className="mt-4 flex items-center gap-4 text-[14px] text-soft">
+      <Button disabled={page <= 1} onClick={() => onPage(page - 1)}>
+        Before
+      </Button>
+      <span>
+        Page <span className="figure text-ink">{page}</span> of <span className="figure">{pages}</span>,{" "}
+        <span className="figure">{total}</span> jobs
       </span>
-      <span className="ml-auto text-[14px] text-soft">
-        {job.days_kept === null ? (
-          "no bank chosen"
-        ) : (
-          <>
-            lasts <span className="figure text-ink">{formatNumber(job.days_kept ?? 0)}</span> of{" "}
-            <span className="figure">{formatNumber(job.days_promised)}</span> {job.days_promised === 1 ? "day" : "days"}
-          </>
-        )}
-      </span>
-      <span className="sr-only">{job.worst}</span>
-    </>
-  );
-}
-
-function Count({ severity, count }: { severity: "danger" | "fault" | "advice"; count: number }) {
-  const words = { danger: ["danger", "dangers"], fault: ["misfit", "misfits"], advice: ["advice", "advice"] }[severity];
-  return (
-    <span className="flex items-center gap-1.5">
-      <SeverityMark severity={severity} />
-      <span className="figure">{count}</span> {words[count === 1 ? 0 : 1]}
-    </span>
-  );
-}
-
-async function openFirstOption(
-  jobId: string,
-  navigate: ReturnType<typeof useNavigate>,
-  queries: ReturnType<typeof useQueryClient>,
-  step = "brief",
-): Promise<void> {
-  const job = await unwrap(client.GET("/api/v1/jobs/{job_id}", { params: { path: { job_id: jobId } } }));
-  queries.setQueryData(["job", jobId], job);
-  navigate(`/jobs/${jobId}/${job.options[0]?.id}/${step}`);
-}
-
-function StartJob({ jobs, onClose }: { jobs: JobCard[]; onClose: () => void }) {
-  const navigate = useNavigate();
-  const queries = useQueryClient();
-  const id = useId();
-  const [fault, setFault] = useState("");
-  const start = async (form: FormData) => {
-    try {
-      const like = String(form.get("like"));
-      const body = {
-        title: String(form.get("title")),
-        customer: String(form.get("customer")),
-        like_option: like === "" ? null : like,
-      };
-      const job = await unwrap(client.POST("/api/v1/jobs", { body }));
-      // A new job opens with the cursor in the load line.
-      await openFirstOption(job.id, navigate, queries, "loads");
-    } catch (error) {
-      setFault(error instanceof Error ? error.message : "That did not work.");
-    }
-  };
-  return (
-    <Dialog title="Start a job" onClose={onClose}>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void start(new FormData(event.currentTarget));
-        }}
-      >
-        <label htmlFor={`${id}-title`} className="mb-1 block">
-          What it is
-        </label>
-        <input id={`${id}-title`} name="title" required maxLength={120} className="field mb-4 w-full" />
-        <label htmlFor={`${id}-customer`} className="mb-1 block">
-          For whom
-        </label>
-        <input id={`${id}-customer`} name="customer" required maxLength={120} className="field mb-4 w-full" />
-        <label htmlFor={`${id}-like`} className="mb-1 block">
-          Begun from
-        </label>
-        <select id={`${id}-like`} name="like" className="field mb-5 w-full">
-          <option value="">the shop's own defaults</option>
-          {jobs.map((job) => (
-            <option key={job.id} value={job.option_id}>
-              the rig of {job.title}
-            </option>
-          ))}
-        </select>
-        {fault && (
-          <p role="alert" className="mb-4 text-danger">
-            {fault}
-          </p>
-        )}
-        <div className="flex justify-end gap-3">
-          <Button onClick={onClose}>Leave</Button>
-          <Button kind="main" type="submit">
-            Start
-          </Button>
-        </div>
-      </form>
-    </Dialog>
+      <Button disabled={page >= pages} onClick={() => onPage(page + 1)}>
+        Next
+      </Button>
+    </nav>
   );
 }

@@ -1,7 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, RequestFailed, unwrap } from "../../api/client";
-import { jobsQuery } from "../../api/queries";
 import type { Problem } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Dialog } from "../../ui/Dialog";
@@ -23,7 +22,7 @@ export function OpenFile() {
           headers: { "Content-Type": "application/octet-stream" },
         }),
       );
-      await queries.invalidateQueries({ queryKey: jobsQuery.queryKey });
+      await queries.invalidateQueries({ queryKey: ["jobs"] });
     } catch (error) {
       if (!(error instanceof RequestFailed)) throw error;
       setRefused(error.problem ?? { detail: error.message, errors: [] });

@@ -382,9 +382,7 @@ function NightCost({
       {!load.struck && (
         <span className="h-[9px] shrink-0 bg-stored" style={{ width: `${Math.max((wh / largest) * 62, 1)}%` }} />
       )}
-      <span className="figure text-[13px] text-soft">
-        {says}
-      </span>
+      <span className="figure text-[13px] text-soft">{says}</span>
     </button>
   );
 }
