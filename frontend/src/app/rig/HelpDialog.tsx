@@ -13,6 +13,7 @@ const KEYS: [string, string][] = [
   ["Delete", "remove a row"],
   ["← ↑ ↓ →", "nudge a box on a plan by 1 cm; with Shift by 10 cm"],
   ["+ − Home", "on the map: closer, further, all stays; arrows move it, Enter puts the picked stay under the cross"],
+  ["L", "the whole ledger, or what counts here"],
   ["Ctrl Z", "undo; with Shift redo"],
   ["Esc", "back through the working, out of a field"],
 ];

@@ -1,3 +1,4 @@
+import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Finding, LedgerLine } from "../../api/types";
 import { Figure } from "../../features/worksheet/Figure";
@@ -5,8 +6,13 @@ import { FindingItems } from "../../features/worksheet/FindingItem";
 import { useRig } from "../../features/worksheet/useRig";
 import { SeverityMark } from "../../ui/SeverityMark";
 import { NightBars } from "./NightBars";
+import { useLastChanged } from "./useLastChanged";
+import { useWholeLedger } from "./useWholeLedger";
 
-/** The promise, need against have, and what does not fit. `wide` sets them side by side. */
+/**
+ * The promise, what is worst, and of the need and have what counts now: the rows of the step that is open and those that the
+ * last edit changed. The whole table and all findings are a press, or a key, away. `wide` sets them side by side.
+ */
 export function Ledger({ wide = false }: { wide?: boolean }) {
   const { answer } = useRig();
   return (
@@ -16,33 +22,60 @@ export function Ledger({ wide = false }: { wide?: boolean }) {
         <NightBars answer={answer} />
         {wide && <Findings findings={answer.findings} />}
       </div>
-      <section aria-labelledby="ledger-need">
-        <table className="w-full text-[14px]">
-          <thead>
-            <tr className="border-ink border-b text-[13px] text-soft">
-              <th id="ledger-need" scope="col" className="pb-1 text-left font-semibold">
-                Need and have
-              </th>
-              <th scope="col" className="pb-1 text-right font-semibold">
-                need
-              </th>
-              <th scope="col" className="w-[100px] pb-1 text-right font-semibold">
-                have
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {answer.ledger.map((line) => (
-              <Line key={line.label} line={line} />
-            ))}
-          </tbody>
-        </table>
-      </section>
+      <NeedAndHave />
       {!wide && <Findings findings={answer.findings} />}
     </div>
   );
 }
 
+function NeedAndHave() {
+  const { answer, optionId } = useRig();
+  const { step } = useParams();
+  const [whole, setWhole] = useWholeLedger();
+  const changed = useLastChanged(optionId, answer.revision, answer.ledger);
+  const rows = whole
+    ? answer.ledger
+    : answer.ledger.filter((line) => line.step === step || changed.includes(line.label));
+  const left = answer.ledger.length - rows.length;
+  return (
+    <section aria-labelledby="ledger-need">
+      <table className="w-full text-[14px]">
+        <thead>
+          <tr className="border-ink border-b text-[13px] text-soft">
+            <th id="ledger-need" scope="col" className="pb-1 text-left font-semibold">
+              Need and have
+            </th>
+            <th scope="col" className="pb-1 text-right font-semibold">
+              need
+            </th>
+            <th scope="col" className="w-[100px] pb-1 text-right font-semibold">
+              have
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((line) => (
+            <Line key={line.label} line={line} />
+          ))}
+        </tbody>
+      </table>
+      {(whole || left > 0) && (
+        <button
+          type="button"
+          aria-keyshortcuts="l"
+          aria-expanded={whole}
+          onClick={() => setWhole(!whole)}
+          className="touch mt-1 text-[13px] text-soft hover:text-ink"
+        >
+          {whole ? "Only what counts here" : rows.length === 0 ? `All ${left} rows` : `${left} more rows`}{" "}
+          <span className="font-mono text-xs">L</span>
+        </button>
+      )}
+    </section>
+  );
+}
+
+const SHOWN_FINDINGS = 3;
 const HAVE_LOOK = { danger: "text-danger font-semibold", fault: "text-fault font-semibold", advice: "text-advice" };
 
 function Line({ line }: { line: LedgerLine }) {
@@ -75,7 +108,12 @@ function Line({ line }: { line: LedgerLine }) {
   );
 }
 
+/** The worst of what does not fit, and how much more there is. */
 function Findings({ findings }: { findings: Finding[] }) {
+  const [all, setAll] = useState(false);
+  const worst = findings.filter((finding) => finding.severity === findings[0]?.severity);
+  const shown = all ? findings : worst.slice(0, SHOWN_FINDINGS);
+  const left = findings.length - shown.length;
   return (
     <section aria-labelledby="ledger-findings" aria-live="polite">
       <h2 id="ledger-findings" className="border-ink border-b pb-1 font-semibold text-[13px] text-soft">
@@ -85,8 +123,18 @@ function Findings({ findings }: { findings: Finding[] }) {
         <p className="py-3 text-[14px] text-soft">No rule is broken by what is entered so far.</p>
       )}
       <ul>
-        <FindingItems findings={findings} />
+        <FindingItems findings={shown} />
       </ul>
+      {(left > 0 || all) && (
+        <button
+          type="button"
+          aria-expanded={all}
+          onClick={() => setAll(!all)}
+          className="touch mt-1 text-[13px] text-soft hover:text-ink"
+        >
+          {all ? "Only the worst" : `${left} more`}
+        </button>
+      )}
     </section>
   );
 }

@@ -2,6 +2,7 @@ import { useEffect } from "react";
 import { useNavigate, useParams } from "react-router";
 import { useSteps } from "../../api/useSteps";
 import type { RigContext } from "../../features/worksheet/useRig";
+import { turnLedger } from "./useWholeLedger";
 
 /** Keys that hold on every step. Inside a field only those with Ctrl do. */
 export function useKeys(rig: RigContext, onHelp: () => void): void {
@@ -26,6 +27,8 @@ export function useKeys(rig: RigContext, onHelp: () => void): void {
       } else if (event.key === "?") {
         event.preventDefault();
         onHelp();
+      } else if (event.key === "l") {
+        turnLedger();
       } else if (event.key === "/") {
         event.preventDefault();
         const line = document.querySelector<HTMLElement>("[data-load-line]");

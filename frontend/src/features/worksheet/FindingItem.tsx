@@ -1,6 +1,7 @@
-import { useId } from "react";
+import { useId, useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Finding } from "../../api/types";
+import { useSteps } from "../../api/useSteps";
 import { SEVERITY_WORDS, SeverityMark } from "../../ui/SeverityMark";
 import { By, Overrule } from "./Overrule";
 import { PreviewedFix } from "./PreviewedFix";
@@ -8,58 +9,59 @@ import { useRig } from "./useRig";
 
 const WORD_LOOK = { danger: "text-danger", fault: "text-fault", advice: "text-advice" };
 
-/** Findings in their order; what one rule says of several things stands together, with its reason once. */
+/** Findings in their order, worst first, a line each: pressed, one says why and what may be done. */
 export function FindingItems({ findings }: { findings: Finding[] }) {
-  const groups: Finding[][] = [];
-  for (const finding of findings) {
-    const last = groups.at(-1);
-    if (last?.[0]?.code === finding.code) last.push(finding);
-    else groups.push([finding]);
-  }
-  return groups.map((group) => <FindingGroup key={group[0]?.key} group={group} />);
+  return findings.map((finding) => <FindingItem key={finding.key} finding={finding} />);
 }
 
-/** What does not fit, why it matters, and what would end it. */
-function FindingGroup({ group }: { group: Finding[] }) {
+/** What does not fit in a line, with its fix at hand; why it matters, and the rest, once it is opened. */
+function FindingItem({ finding }: { finding: Finding }) {
   const id = useId();
-  const [first, ...more] = group;
-  if (!first) return null;
-  const saidId = (finding: Finding) => `${id}${finding.key}`;
+  const { answer } = useRig();
+  // One that was let stand and has become worse says so without being asked.
+  const [open, setOpen] = useState(finding.overruled !== null);
   return (
-    <li className="flex gap-3 border-rule border-b py-3 text-[14px] leading-snug">
-      <SeverityMark severity={first.severity} />
-      <div>
-        <p>
-          <Severity finding={first} /> <span id={saidId(first)}>{first.what}</span>
+    <li className="border-rule border-b text-[14px] leading-snug">
+      <div className="flex flex-wrap items-start gap-x-3">
+        <button
+          type="button"
+          aria-expanded={open}
+          aria-controls={`${id}-more`}
+          onClick={() => setOpen(!open)}
+          className="touch flex min-w-0 flex-1 basis-60 items-start gap-2.5 py-2 text-left"
+        >
+          <SeverityMark severity={finding.severity} />
+          <span id={`${id}-what`} className={open ? "" : "line-clamp-2 [.page_&]:line-clamp-1"}>
+            <strong className={WORD_LOOK[finding.severity]}>{SEVERITY_WORDS[finding.severity]}.</strong> {finding.what}
+          </span>
+          <span aria-hidden="true" className="ml-auto pl-1 text-mark">
+            {open ? "▴" : "▾"}
+          </span>
+        </button>
+        {finding.fix && answer.may_edit && (
+          <span className="-mt-1 max-w-full pb-2 pl-7 [.page_&]:mt-0 [.page_&]:py-1.5 [.page_&]:pl-0">
+            <PreviewedFix fix={finding.fix} />
+          </span>
+        )}
+      </div>
+      <div id={`${id}-more`} hidden={!open} className="pb-3 pl-7">
+        <p className="text-soft">{finding.why}</p>
+        <About finding={finding} saidId={`${id}-what`} />
+        <p className="mt-1 text-[13px] text-soft">
+          Rule <span className="font-mono text-xs">{finding.code}</span>. {finding.source.title}
+          {finding.source.edition && `, ${finding.source.edition}`}.
+          {finding.source.from_memory && " From memory, not yet compared with the printed text."}
         </p>
-        {more.length === 0 && <p className="mt-1 text-soft">{first.why}</p>}
-        <About finding={first} saidId={saidId(first)} />
-        {more.map((finding) => (
-          <div key={finding.key} className="mt-2">
-            <p id={saidId(finding)}>{finding.what}</p>
-            <About finding={finding} saidId={saidId(finding)} />
-          </div>
-        ))}
-        {more.length > 0 && <p className="mt-2 text-soft">{first.why}</p>}
-        <details className="mt-1 text-[13px] text-soft">
-          <summary className="cursor-pointer">Rule and source</summary>
-          <span className="font-mono text-xs">{first.code}</span>. {first.source.title}
-          {first.source.edition && `, ${first.source.edition}`}.
-          {first.source.from_memory && " From memory, not yet compared with the printed text."}
-        </details>
       </div>
     </li>
   );
-}
-
-function Severity({ finding }: { finding: Finding }) {
-  return <strong className={WORD_LOOK[finding.severity]}>{SEVERITY_WORDS[finding.severity]}.</strong>;
 }
 
 /** What is to be known and done about one finding. */
 function About({ finding, saidId }: { finding: Finding; saidId: string }) {
   const { answer } = useRig();
   const { jobId, optionId, step } = useParams();
+  const steps = useSteps();
   return (
     <>
       {finding.overruled && (
@@ -75,10 +77,9 @@ function About({ finding, saidId }: { finding: Finding; saidId: string }) {
             to={`/jobs/${jobId}/${optionId}/${finding.step}`}
             className="touch text-stored underline underline-offset-2"
           >
-            Go to {finding.step}
+            Go to {steps.find((one) => one.step === finding.step)?.name}
           </Link>
         )}
-        {finding.fix && answer.may_edit && <PreviewedFix fix={finding.fix} />}
         {finding.severity !== "danger" && answer.may_edit && <Overrule finding={finding} />}
         <CommentOn finding={finding} saidId={saidId} />
       </p>

@@ -10,7 +10,7 @@ export function StepFindings({ step }: { step: Step }) {
   return (
     <>
       {findings.length > 0 && (
-        <ul className="mb-6 max-w-[46rem] border-ink border-t" aria-label="What does not fit here">
+        <ul className="page mb-6 max-w-[56rem] border-ink border-t" aria-label="What does not fit here">
           <FindingItems findings={findings} />
         </ul>
       )}
