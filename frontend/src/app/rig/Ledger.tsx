@@ -4,8 +4,8 @@ import type { Finding, LedgerLine } from "../../api/types";
 import { Figure } from "../../features/worksheet/Figure";
 import { FindingItems } from "../../features/worksheet/FindingItem";
 import { useRig } from "../../features/worksheet/useRig";
+import { lazyPage } from "../../ui/lazyPage";
 import { SeverityMark } from "../../ui/SeverityMark";
-import { NightBars } from "./NightBars";
 import { useLastChanged } from "./useLastChanged";
 import { useWholeLedger } from "./useWholeLedger";
 
@@ -39,7 +39,7 @@ function NeedAndHave() {
   const left = answer.ledger.length - rows.length;
   return (
     <section aria-labelledby="ledger-need">
-      <table className="w-full text-[14px]">
+      <table className="w-full text-[14px]" hidden={rows.length === 0}>
         <thead>
           <tr className="border-ink border-b text-[13px] text-soft">
             <th id="ledger-need" scope="col" className="pb-1 text-left font-semibold">
@@ -67,7 +67,11 @@ function NeedAndHave() {
           onClick={() => setWhole(!whole)}
           className="touch mt-1 text-[13px] text-soft hover:text-ink"
         >
-          {whole ? "Only what counts here" : rows.length === 0 ? `All ${left} rows` : `${left} more rows`}{" "}
+          {whole
+            ? "Only what counts here"
+            : rows.length === 0
+              ? `Need and have, all ${left} rows`
+              : `${left} more rows`}{" "}
           <span className="font-mono text-xs">L</span>
         </button>
       )}
@@ -76,6 +80,11 @@ function NeedAndHave() {
 }
 
 const SHOWN_FINDINGS = 3;
+const NightBars = lazyPage(
+  "the nights",
+  async () => (await import("./NightBars")).NightBars,
+  ({ children }) => <div className="min-h-[170px]">{children}</div>,
+);
 const HAVE_LOOK = { danger: "text-danger font-semibold", fault: "text-fault font-semibold", advice: "text-advice" };
 
 function Line({ line }: { line: LedgerLine }) {

@@ -6,6 +6,8 @@ import { Fetched } from "../../features/worksheet/PreviewedFix";
 import { useRig } from "../../features/worksheet/useRig";
 import { useWorking } from "../../features/worksheet/useWorking";
 import { Button } from "../../ui/Button";
+import { Chart, type Frame } from "../../ui/chart/Chart";
+import { Bar as BarMark, Notch, Whisker } from "../../ui/chart/marks";
 import { formatNumber } from "../../ui/formatQuantity";
 import { Failed, Waiting } from "../../ui/states";
 
@@ -69,22 +71,48 @@ export function NightBars({ answer }: { answer: OptionAnswer }) {
           working
         </button>
       </h2>
-      <div
-        className="grid w-full gap-1.5"
-        style={{ gridTemplateColumns: `repeat(${Math.max(bars.length, 3)}, minmax(0, 1fr))` }}
+      <Chart
+        label="Energy left at each dawn with no charge at all"
+        table={false}
+        x={{
+          kind: "band",
+          of: [...bars.map((bar) => said(bar, wished)), ...Array<string>(Math.max(0, 3 - bars.length)).fill("")],
+          gap: 0.08,
+        }}
+        y={null}
+        height={92}
+        over={(frame) =>
+          bars.map((bar, index) => (
+            <NightBar
+              key={bar.night}
+              bar={bar}
+              wished={wished?.dawn === bar.night ? wished.left : null}
+              mayAsk={answer.may_edit}
+              box={{
+                left: frame.x.at(index) - frame.x.width / 2,
+                width: frame.x.width,
+                top: frame.top,
+                height: frame.bottom - frame.top,
+              }}
+              onWish={(left) => setWished({ dawn: bar.night, left })}
+              onAsk={(left) => setAsked({ dawn: bar.night, left })}
+              onCancel={settle}
+            />
+          ))
+        }
       >
-        {bars.map((bar) => (
-          <NightBar
-            key={bar.night}
-            bar={bar}
-            wished={wished?.dawn === bar.night ? wished.left : null}
-            mayAsk={answer.may_edit}
-            onWish={(left) => setWished({ dawn: bar.night, left })}
-            onAsk={(left) => setAsked({ dawn: bar.night, left })}
-            onCancel={settle}
-          />
-        ))}
-      </div>
+        {(frame) =>
+          bars.map((bar, index) => (
+            <Night
+              key={bar.night}
+              frame={frame}
+              x={index}
+              bar={bar}
+              wished={wished?.dawn === bar.night ? wished.left : null}
+            />
+          ))
+        }
+      </Chart>
       {asked && <BankThatKeeps key={`${asked.dawn} ${asked.left}`} wished={asked} onClose={settle} />}
       <p className="mt-1 text-[12px] text-soft">
         Filled by the audit; <span className="text-incoming-text">notch</span> with the margin.
@@ -97,10 +125,43 @@ export function NightBars({ answer }: { answer: OptionAnswer }) {
   );
 }
 
+/** What a night is drawn of: its frame, what is left by the audit, the notch with the margin, the whisker of use. */
+function Night({ frame, x, bar, wished }: { frame: Frame; x: number; bar: Bar; wished: number | null }) {
+  const dark = isDark(bar);
+  const edge = bar.promised ? (dark ? "stroke-danger" : "stroke-stored") : "stroke-mark";
+  const half = frame.x.width / 2;
+  return (
+    <g>
+      <BarMark
+        frame={frame}
+        x={x}
+        value={bar.left}
+        look={`${bar.promised ? "fill-stored" : "fill-stored-soft"} ${wished === null ? "" : "opacity-40"}`}
+      />
+      {wished !== null && <Notch frame={frame} x={x} value={wished} look="stroke-incoming" />}
+      {wished === null && bar.withMargin > 0 && (
+        <Notch frame={frame} x={x} value={bar.withMargin} look="stroke-incoming" />
+      )}
+      {wished === null && bar.high > bar.low + 0.005 && <Whisker frame={frame} x={x} low={bar.low} high={bar.high} />}
+      <rect
+        x={frame.x.at(x) - half}
+        y={frame.top}
+        width={half * 2}
+        height={frame.bottom - frame.top}
+        className={`fill-none ${edge}`}
+        strokeWidth={dark ? 3 : 1.4}
+        strokeDasharray={bar.promised ? "" : "4 3"}
+      />
+    </g>
+  );
+}
+
+/** The same, to be pulled: by the pointer, or by arrow keys and Enter. */
 function NightBar({
   bar,
   wished,
   mayAsk,
+  box,
   onWish,
   onAsk,
   onCancel,
@@ -108,14 +169,15 @@ function NightBar({
   bar: Bar;
   wished: number | null;
   mayAsk: boolean;
+  box: { left: number; width: number; top: number; height: number };
   onWish: (left: number) => void;
   onAsk: (left: number) => void;
   onCancel: () => void;
 }) {
   const shown = wished ?? bar.left;
   const at = (event: PointerEvent<HTMLElement>) => {
-    const box = event.currentTarget.getBoundingClientRect();
-    const share = 1 - (event.clientY - box.top) / box.height;
+    const place = event.currentTarget.getBoundingClientRect();
+    const share = 1 - (event.clientY - place.top) / place.height;
     return Math.min(MOST_LEFT, Math.max(0, Math.round(share / STEP) * STEP));
   };
   const keys = (event: KeyboardEvent) => {
@@ -126,64 +188,43 @@ function NightBar({
     else return;
     event.preventDefault();
   };
-  const dark = bar.promised && bar.left <= 0;
   return (
-    <span className="block text-center">
-      <span
-        role="slider"
-        tabIndex={0}
-        aria-label={`Dawn ${bar.night}`}
-        aria-orientation="vertical"
-        aria-disabled={!mayAsk}
-        aria-valuemin={0}
-        aria-valuemax={Math.round(MOST_LEFT * 100)}
-        aria-valuenow={Math.round(shown * 100)}
-        aria-valuetext={
-          wished === null
-            ? `${percent(bar.left)} left, with margin ${percent(bar.withMargin)}, by high use ${percent(bar.low)}, by low ${percent(bar.high)}`
-            : `${percent(wished)} wished; Enter shows the bank for it`
-        }
-        onPointerDown={(event) => {
-          if (!mayAsk) return;
-          event.currentTarget.setPointerCapture(event.pointerId);
-          onWish(at(event));
-        }}
-        onPointerMove={(event) => event.currentTarget.hasPointerCapture(event.pointerId) && onWish(at(event))}
-        onPointerUp={(event) => mayAsk && onAsk(at(event))}
-        onPointerCancel={onCancel}
-        onKeyDown={mayAsk ? keys : undefined}
-        className={`relative block h-[60px] touch-none border ${mayAsk ? "cursor-ns-resize" : ""} ${bar.promised ? (dark ? "border-2 border-danger" : "border-stored") : "border-mark border-dashed"}`}
-      >
-        <span
-          className={`absolute inset-x-0 bottom-0 block ${bar.promised ? "bg-stored" : "bg-stored-soft"} ${wished === null ? "" : "opacity-40"}`}
-          style={{ height: `${bar.left * 100}%` }}
-        />
-        {wished !== null && (
-          <span
-            className="absolute inset-x-0 bottom-0 block border-incoming border-t-[3px]"
-            style={{ height: `${wished * 100}%` }}
-          />
-        )}
-        {wished === null && bar.withMargin > 0 && (
-          <span
-            className="absolute inset-x-0 block h-[3px] border-sheet border-y bg-incoming"
-            style={{ bottom: `${bar.withMargin * 100}%` }}
-          />
-        )}
-        {wished === null && bar.high > bar.low + 0.005 && (
-          <span
-            className="absolute right-[18%] block w-[7px] border-ink border-y border-r bg-transparent mix-blend-normal"
-            style={{ bottom: `${bar.low * 100}%`, height: `${(bar.high - bar.low) * 100}%` }}
-          />
-        )}
-      </span>
-      <span
-        className={`figure mt-1 block text-[12px] ${wished !== null ? "font-semibold text-incoming-text" : dark ? "font-semibold text-danger" : "text-soft"}`}
-      >
-        {wished !== null ? percent(wished) : bar.left > 0 ? percent(bar.left) : bar.promised ? "dark" : "empty"}
-      </span>
-    </span>
+    <span
+      role="slider"
+      tabIndex={0}
+      aria-label={`Dawn ${bar.night}`}
+      aria-orientation="vertical"
+      aria-disabled={!mayAsk}
+      aria-valuemin={0}
+      aria-valuemax={Math.round(MOST_LEFT * 100)}
+      aria-valuenow={Math.round(shown * 100)}
+      aria-valuetext={
+        wished === null
+          ? `${percent(bar.left)} left, with margin ${percent(bar.withMargin)}, by high use ${percent(bar.low)}, by low ${percent(bar.high)}`
+          : `${percent(wished)} wished; Enter shows the bank for it`
+      }
+      onPointerDown={(event) => {
+        if (!mayAsk) return;
+        event.currentTarget.setPointerCapture(event.pointerId);
+        onWish(at(event));
+      }}
+      onPointerMove={(event) => event.currentTarget.hasPointerCapture(event.pointerId) && onWish(at(event))}
+      onPointerUp={(event) => mayAsk && onAsk(at(event))}
+      onPointerCancel={onCancel}
+      onKeyDown={mayAsk ? keys : undefined}
+      className={`absolute block touch-none ${mayAsk ? "cursor-ns-resize" : ""}`}
+      style={box}
+    />
   );
+}
+
+function isDark(bar: Bar): boolean {
+  return bar.promised && bar.left <= 0;
+}
+
+function said(bar: Bar, wished: Wished | null): string {
+  if (wished?.dawn === bar.night) return percent(wished.left);
+  return bar.left > 0 ? percent(bar.left) : bar.promised ? "dark" : "empty";
 }
 
 /** The bank that leaves what was wished, with all that it would change, to take or to leave. */

@@ -25,7 +25,7 @@ export function PlaceFinder({ id, stay }: { id: string; stay: Stay }) {
       trigger={
         <button
           type="button"
-          aria-label={`Where ${stay.place || "this stay"} is: ${known ? shown : "not said"}`}
+          aria-label={`Where ${stay.place || "this stay"} is: ${known ? shown : `not said, ${shown}`}`}
           className={`touch mt-0.5 block text-[13px] underline underline-offset-2 ${known ? "figure text-soft" : "text-stored"}`}
         >
           {shown}

@@ -16,7 +16,12 @@ import type { Point } from "./map/view";
 import { PlaceFinder } from "./PlaceFinder";
 import { StaySun } from "./StaySun";
 import { readWhen, sayWhen, spanOf } from "./when";
-import { YearStrip } from "./YearStrip";
+
+const YearStrip = lazyPage(
+  "the year",
+  async () => (await import("./YearStrip")).YearStrip,
+  ({ children }) => <div className="min-h-[90px]">{children}</div>,
+);
 
 const JourneyMap = lazyPage(
   "the map",

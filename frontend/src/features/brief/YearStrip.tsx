@@ -1,5 +1,5 @@
-import { Fragment } from "react";
 import type { Stay } from "../../api/types";
+import { Chart } from "../../ui/chart/Chart";
 import { MONTHS } from "../worksheet/words";
 import { DAY_MS, sayDay, spanOf } from "./when";
 
@@ -17,79 +17,127 @@ interface Axis {
   until: number;
 }
 
-const LANE = 26;
+const LANE = 28;
+const SMALLEST_PX = 24; // what a finger or a shaking hand hits
+const SMALLEST_SHARE = 0.04; // of the strip, that so many pixels take
 
 /** The journey along the year: dated stays where they are, the others somewhere in their month; open nights dashed. */
 export function YearStrip({ stays, onOpen }: { stays: [string, Stay][]; onOpen: (id: string) => void }) {
   if (stays.length === 0) return null;
   const axis = axisOf(stays);
   const { bars, lanes, undated } = laidOut(stays, axis);
-  const at = (moment: number) => ((moment - axis.from) / (axis.until - axis.from)) * 100;
   const open = gapsOf(stays);
+  const months = monthsOf(axis);
+  const middle = (month: { from: number }) => (month.from + monthStart(month.from, 1)) / 2;
+  const top = (lane: number) => lane * LANE + 9;
   return (
-    <figure className="mt-3 mb-4" aria-label="The journey along the year">
-      <div className="relative overflow-hidden" style={{ height: lanes * LANE + 8 }}>
-        {monthsOf(axis).map((month) => (
-          <div
-            key={month.from}
-            className="absolute inset-y-0 border-rule border-l first:border-l-0"
-            style={{ left: `${at(month.from)}%` }}
-          />
-        ))}
-        {undated > 0 && undated < lanes && (
-          <div className="absolute inset-x-0 border-rule border-t border-dashed" style={{ top: undated * LANE + 3 }} />
-        )}
-        {open.map((gap) => (
-          <span
-            key={gap.from}
-            title={`${gap.nights} nights from ${sayDay(iso(gap.from))} on belong to no stay`}
-            className="absolute h-[18px] border border-fault border-dashed"
-            style={{ left: `${at(gap.from)}%`, width: `${at(gap.until) - at(gap.from)}%`, top: 6 }}
-          />
-        ))}
-        {bars.map((bar) => (
-          <Fragment key={bar.id}>
-            <button
-              type="button"
-              aria-label={`${bar.number}, ${inWords(bar)}`}
-              title={inWords(bar)}
-              onClick={() => onOpen(bar.id)}
-              className={`absolute h-[20px] overflow-hidden whitespace-nowrap px-0.5 text-center text-[12px] leading-[18px] ${lookOf(bar.stay)}`}
-              style={{
-                left: `${at(bar.from)}%`,
-                width: `max(9px, calc(${at(bar.until) - at(bar.from)}% - 2px))`,
-                top: bar.lane * LANE + 5,
-              }}
-            >
-              {labelOf(bar, bars, axis) === "inside" ? bar.stay.place : bar.number}
-            </button>
-            {labelOf(bar, bars, axis) === "beside" && (
+    <section className="mt-3 mb-4" aria-label="The journey along the year">
+      <Chart
+        label="The journey along the year"
+        x={{
+          kind: "linear",
+          from: axis.from,
+          to: axis.until,
+          ticks: months.map(middle),
+          say: (at) => sayMonth(at, stays),
+        }}
+        y={null}
+        height={lanes * LANE + 40}
+        over={(frame) => (
+          <>
+            {open.map((gap) => (
               <span
-                aria-hidden="true"
-                className="absolute whitespace-nowrap pl-1.5 text-[12px] leading-[20px]"
-                style={{ left: `max(${at(bar.until)}%, calc(${at(bar.from)}% + 7px))`, top: bar.lane * LANE + 5 }}
-              >
-                {bar.stay.place}
-              </span>
+                key={gap.from}
+                title={`${gap.nights} nights from ${sayDay(iso(gap.from))} on belong to no stay`}
+                className="absolute h-[20px] border border-fault border-dashed"
+                style={{ left: frame.x.at(gap.from), width: frame.x.at(gap.until) - frame.x.at(gap.from), top: top(0) }}
+              />
+            ))}
+            {bars.map((bar) => (
+              <StayBar
+                key={bar.id}
+                bar={bar}
+                left={frame.x.at(bar.from)}
+                width={frame.x.at(bar.until) - frame.x.at(bar.from) - 2}
+                top={top(bar.lane)}
+                label={labelOf(bar, bars, axis)}
+                onOpen={() => onOpen(bar.id)}
+              />
+            ))}
+          </>
+        )}
+      >
+        {(frame) => (
+          <>
+            {months.map((month) => (
+              <path
+                key={month.from}
+                d={`M${frame.x.at(month.from)} ${frame.top}V${frame.bottom}`}
+                className="stroke-rule"
+              />
+            ))}
+            {undated > 0 && undated < lanes && (
+              <path
+                d={`M${frame.left} ${top(undated) - 3}H${frame.right}`}
+                className="stroke-rule"
+                strokeDasharray="4 3"
+              />
             )}
-          </Fragment>
-        ))}
-      </div>
-      <div className="relative h-5 border-mark border-t text-[12px] text-soft" aria-hidden="true">
-        {monthsOf(axis).map((month) => (
-          <span key={month.from} className="absolute pl-1" style={{ left: `${at(month.from)}%` }}>
-            {(MONTHS[month.month] ?? "").slice(0, 3).toLowerCase()}
-            {month.month === 0 || month.from === axis.from ? ` ${year(month.from, stays)}` : ""}
-          </span>
-        ))}
-      </div>
-      <figcaption className="mt-1 text-[12px] text-soft">
+          </>
+        )}
+      </Chart>
+      <p className="mt-1 text-[12px] text-soft">
         Filled: lives by the sun. Outlined: on a hookup.
         {undated > 0 && undated < lanes && " Below the dashed line: the month is known, the day is not."}
         {open.length > 0 && " Dashed box: nights that belong to no stay."}
-      </figcaption>
-    </figure>
+      </p>
+    </section>
   );
+}
+
+function StayBar({
+  bar,
+  left,
+  width,
+  top,
+  label,
+  onOpen,
+}: {
+  bar: Bar;
+  left: number;
+  width: number;
+  top: number;
+  label: "inside" | "beside" | "none";
+  onOpen: () => void;
+}) {
+  return (
+    <>
+      <button
+        type="button"
+        aria-label={`${bar.number}, ${bar.stay.place}: ${inWords(bar)}`}
+        title={inWords(bar)}
+        onClick={onOpen}
+        className={`absolute h-[24px] overflow-hidden whitespace-nowrap px-0.5 text-center text-[12px] leading-[21px] ${lookOf(bar.stay)}`}
+        style={{ left, width: Math.max(SMALLEST_PX, width), top }}
+      >
+        {label === "inside" ? bar.stay.place : bar.number}
+      </button>
+      {label === "beside" && (
+        <span
+          aria-hidden="true"
+          className="absolute whitespace-nowrap pl-1.5 text-[12px] leading-[24px]"
+          style={{ left: left + Math.max(SMALLEST_PX, width), top }}
+        >
+          {bar.stay.place}
+        </span>
+      )}
+    </>
+  );
+}
+
+function sayMonth(at: number, stays: [string, Stay][]): string {
+  const month = new Date(at).getUTCMonth();
+  return `${(MONTHS[month] ?? "").slice(0, 3).toLowerCase()}${month === 0 ? ` ${year(at, stays)}` : ""}`.trim();
 }
 
 const LETTER_SHARE = 0.0095; // of the strip's width, that a letter takes
@@ -141,9 +189,13 @@ function monthsOf(axis: Axis): { from: number; month: number }[] {
 /** Dated stays above, each lane without overlaps; the others below, one behind the other within their month. */
 function laidOut(stays: [string, Stay][], axis: Axis): { bars: Bar[]; lanes: number; undated: number } {
   const bars: Bar[] = [];
+  const least = SMALLEST_SHARE * (axis.until - axis.from);
   const place = (id: string, stay: Stay, from: number, until: number, first: number) => {
     const taken = (lane: number) =>
-      bars.some((bar) => bar.lane === lane && bar.from < until && from < Math.max(bar.until, bar.from + DAY_MS));
+      bars.some(
+        (bar) =>
+          bar.lane === lane && bar.from < Math.max(until, from + least) && from < Math.max(bar.until, bar.from + least),
+      );
     let lane = first;
     while (taken(lane)) lane += 1;
     bars.push({ id, stay, from, until, lane, number: stays.findIndex(([one]) => one === id) + 1 });

@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { FigureValue, Rig } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Labelled } from "../../ui/Labelled";
+import { lazyPage } from "../../ui/lazyPage";
 import { Section } from "../../ui/PageHead";
 import { Refusal } from "../../ui/Refusal";
 import { readQuantity } from "../../ui/readQuantity";
@@ -12,7 +13,6 @@ import { Figure } from "../worksheet/Figure";
 import { faultOf } from "../worksheet/fields";
 import { rowName } from "../worksheet/rowName";
 import { useEditHere, useRig } from "../worksheet/useRig";
-import { DayStrip } from "./DayStrip";
 import { Months } from "./Months";
 
 type FigureOf = (key: string) => FigureValue | undefined;
@@ -24,6 +24,12 @@ const FEEDS: [string, string][] = [
   ["step_down", "DC, stepped down"],
   ["ac", "AC, with the inverter's own draw"],
 ];
+
+const DayStrip = lazyPage(
+  "the day",
+  async () => (await import("./DayStrip")).DayStrip,
+  ({ children }) => <div className="min-h-[180px]">{children}</div>,
+);
 
 /** What the list comes to: by hour, group, feed and season, low and high, and by the trade's other methods. */
 export function LoadResults({ figures }: { figures: Figures }) {

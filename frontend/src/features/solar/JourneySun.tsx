@@ -1,4 +1,7 @@
 import type { FigureValue } from "../../api/types";
+import { Chart } from "../../ui/chart/Chart";
+import { Bar, Notch, Rule, Whisker } from "../../ui/chart/marks";
+import { formatNumber } from "../../ui/formatQuantity";
 import { Figure } from "../worksheet/Figure";
 
 const MONTHS = ["jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec"] as const;
@@ -20,53 +23,80 @@ export function JourneySun({ figure }: { figure: (key: string) => FigureValue | 
   const needs = met.map((one) => Number(one.need?.value ?? 0));
   const most = Math.max(...needs);
   const largest = Math.max(most, Number(have?.value ?? 0), 1);
+  const readings = months.flatMap((one, month) =>
+    one.psh
+      ? [
+          {
+            x: month,
+            at: one.month,
+            values: [
+              { name: "typical", text: `${formatNumber(Number(one.psh.value))} h` },
+              { name: "dull", text: `${formatNumber(Number(one.dull?.value ?? 0))} h` },
+              { name: "asks for", text: `${formatNumber(Number(one.need?.value ?? 0))} W` },
+            ],
+          },
+        ]
+      : [],
+  );
   return (
     <>
-      <div className="mt-3 grid max-w-[46rem] grid-cols-[5.5rem_1fr] gap-x-2 text-[12px] text-soft" aria-hidden="true">
-        <span className="self-end pb-1">sun, h a day</span>
-        <div className="grid grid-cols-12 gap-1.5">
-          {months.map((one) => (
-            <div key={one.month} className="relative h-[104px] border-mark border-b">
-              {one.psh && <SunBar one={one} highest={highest} />}
-            </div>
-          ))}
-        </div>
-        <span />
-        <div className="grid grid-cols-12 gap-1.5 text-center">
-          {months.map((one) => (
-            <span key={one.month} className={one.psh ? "text-ink" : ""}>
-              {one.month}
-            </span>
-          ))}
-        </div>
-        <span className="pt-1">array, W</span>
-        <div className="relative">
-          <div className="grid grid-cols-12 gap-1.5">
-            {months.map((one) => (
-              <div key={one.month} className="h-[72px] border-mark border-t">
-                {one.need && (
-                  <div
-                    className={`bg-stored ${Number(one.need.value) === most ? "" : "opacity-50"}`}
-                    style={{ height: `${(Number(one.need.value) / largest) * 100}%` }}
-                  />
-                )}
-              </div>
-            ))}
-          </div>
-          {have && (
-            <div
-              className="absolute inset-x-0 border-ink border-t-2 border-dashed"
-              style={{ top: `${(Number(have.value) / largest) * 100}%` }}
-            >
-              <span className="absolute right-0 bottom-0.5 bg-paper pl-1 text-ink leading-tight">chosen</span>
-            </div>
+      <div className="mt-3 max-w-[46rem]">
+        <Chart
+          label="Peak sun hours by month"
+          table={false}
+          x={{ kind: "band", of: MONTHS }}
+          y={{ kind: "linear", from: 0, to: highest, ticks: 4, say: (value) => `${formatNumber(value)} h` }}
+          height={170}
+          leftPx={58}
+          labelsPx={have ? 70 : 0}
+          readings={readings}
+        >
+          {(frame) =>
+            months.map(
+              (one, month) =>
+                one.psh && (
+                  <g key={one.month}>
+                    <Bar frame={frame} x={month} value={Number(one.psh.value)} look="fill-incoming opacity-75" />
+                    {one.high > one.low && <Whisker frame={frame} x={month} low={one.low} high={one.high} />}
+                    {one.dull && <Notch frame={frame} x={month} value={Number(one.dull.value)} look="stroke-stored" />}
+                  </g>
+                ),
+            )
+          }
+        </Chart>
+        <Chart
+          label="Array that each month asks for"
+          table={false}
+          x={{ kind: "band", of: MONTHS }}
+          y={{ kind: "linear", from: 0, to: largest, ticks: 3, say: (value) => `${formatNumber(value)} W` }}
+          height={120}
+          leftPx={58}
+          labelsPx={have ? 70 : 0}
+          labels={have ? [{ text: "chosen", y: Number(have.value) }] : []}
+        >
+          {(frame) => (
+            <>
+              {months.map(
+                (one, month) =>
+                  one.need && (
+                    <Bar
+                      key={one.month}
+                      frame={frame}
+                      x={month}
+                      value={Number(one.need.value)}
+                      look={Number(one.need.value) === most ? "fill-stored" : "fill-stored-soft"}
+                    />
+                  ),
+              )}
+              {have && <Rule frame={frame} value={Number(have.value)} dash="5 4" />}
+            </>
           )}
-        </div>
+        </Chart>
       </div>
       <p className="mt-1 max-w-[46rem] text-[12px] text-soft">
-        Upwards: a typical day, with a whisker for what the month may be off by and a notch for the dull day that nine
-        in ten are brighter than. Downwards: the array that the month asks for. Stays on a hookup are left out: shore
-        carries them.
+        Above: a typical day, with a whisker for what the month may be off by and a notch for the dull day that nine in
+        ten are brighter than. Below: the array that the month asks for. Stays on a hookup are left out: shore carries
+        them.
       </p>
       <table className="mt-3 w-full max-w-[46rem]">
         <thead>
@@ -103,37 +133,6 @@ export function JourneySun({ figure }: { figure: (key: string) => FigureValue | 
           })}
         </tbody>
       </table>
-    </>
-  );
-}
-
-interface MonthOfSun {
-  psh: FigureValue | undefined;
-  low: number;
-  high: number;
-  dull: FigureValue | undefined;
-}
-
-function SunBar({ one, highest }: { one: MonthOfSun; highest: number }) {
-  const share = (value: number) => `${(value / highest) * 100}%`;
-  return (
-    <>
-      <div
-        className="absolute inset-x-0 bottom-0 bg-incoming opacity-75"
-        style={{ height: share(Number(one.psh?.value)) }}
-      />
-      {one.high > one.low && (
-        <div
-          className="absolute left-1/2 w-[7px] border-ink border-y border-r"
-          style={{ bottom: share(one.low), height: share(one.high - one.low) }}
-        />
-      )}
-      {one.dull && (
-        <div
-          className="absolute inset-x-0 h-[3px] border-sheet border-y bg-stored"
-          style={{ bottom: share(Number(one.dull.value)) }}
-        />
-      )}
     </>
   );
 }

@@ -2,6 +2,8 @@ import { useQuery } from "@tanstack/react-query";
 import { useId, useState } from "react";
 import { dayOfSunQuery } from "../../api/queries";
 import type { DayOfSun, Stay } from "../../api/types";
+import { Chart } from "../../ui/chart/Chart";
+import { Line } from "../../ui/chart/marks";
 import { formatNumber } from "../../ui/formatQuantity";
 import { Section } from "../../ui/PageHead";
 import { useDelayed } from "../../ui/useDelayed";
@@ -183,78 +185,72 @@ function inWords(sun: DayOfSun): string {
   return `${day}, and stands ${formatNumber(Math.round(highest))}° high at noon.${behind}`;
 }
 
-const CHART = { width: 330, height: 210, left: 40, bottom: 24, top: 10 };
-
 /** The array's power through the day: the mean of the month, its dull and its bright day. */
 function Hours({ sun, month }: { sun: DayOfSun; month: number }) {
-  const most = Math.max(...sun.bright_w, 1);
-  const step = niceStep(most);
-  const top = Math.ceil(most / step) * step;
-  const x = (hour: number) => CHART.left + (hour / 24) * (CHART.width - CHART.left - 8);
-  const y = (watts: number) => CHART.top + (1 - watts / top) * (CHART.height - CHART.top - CHART.bottom);
-  const line = (hours: number[]) =>
-    hours.map((watts, hour) => `${hour === 0 ? "M" : "L"}${x(hour + 0.5)} ${y(watts)}`).join(" ");
   const day = (hours: number[]) => Math.round(hours.reduce((sum, watts) => sum + watts, 0));
   const lines = [
-    { name: "bright, one in ten", hours: sun.bright_w, look: "stroke-incoming", dash: "2 3" },
-    { name: "mean day", hours: sun.typical_w, look: "stroke-incoming", dash: "" },
-    { name: "dull, one in ten", hours: sun.dull_w, look: "stroke-stored", dash: "6 4" },
+    {
+      name: "bright, one in ten",
+      hours: sun.bright_w,
+      look: "stroke-incoming",
+      words: "fill-incoming-text",
+      dash: "2 3",
+    },
+    { name: "mean day", hours: sun.typical_w, look: "stroke-incoming", words: "fill-incoming-text", dash: "" },
+    { name: "dull, one in ten", hours: sun.dull_w, look: "stroke-stored", words: "fill-stored", dash: "6 4" },
   ];
+  const busiest = sun.typical_w.indexOf(Math.max(...sun.typical_w));
   return (
-    <figure className="min-w-0 max-w-[24rem] flex-1">
-      <figcaption className="text-[13px] text-soft">
+    <div className="min-w-0 max-w-[30rem] flex-1 basis-80">
+      <p className="text-[13px] text-soft">
         {formatNumber(Math.round(sun.array_w))} W of array in {MONTHS[month - 1]}, at the bank
-      </figcaption>
-      <svg viewBox={`0 0 ${CHART.width} ${CHART.height}`} className="w-full" aria-hidden="true">
-        {Array.from({ length: Math.round(top / step) + 1 }, (_, index) => index * step).map((watts) => (
-          <g key={watts}>
-            <path d={`M${CHART.left} ${y(watts)} H${CHART.width - 8}`} className="stroke-rule" />
-            <text x={CHART.left - 5} y={y(watts) + 4} textAnchor="end" className="figure fill-soft text-[11px]">
-              {formatNumber(watts)}
-            </text>
-          </g>
-        ))}
-        {[0, 6, 12, 18, 24].map((hour) => (
-          <text
-            key={hour}
-            x={x(hour)}
-            y={CHART.height - 8}
-            textAnchor="middle"
-            className="figure fill-soft text-[11px]"
-          >
-            {hour}
-          </text>
-        ))}
-        {lines.map((one) => (
-          <path
-            key={one.name}
-            d={line(one.hours)}
-            className={`fill-none ${one.look}`}
-            strokeWidth="2.4"
-            strokeDasharray={one.dash}
-          />
-        ))}
-      </svg>
+      </p>
+      <Chart
+        label="Power of the array by hour"
+        x={{ kind: "linear", from: 0, to: 24, ticks: [0, 6, 12, 18, 24], say: String }}
+        y={{
+          kind: "linear",
+          from: 0,
+          to: Math.max(...sun.bright_w, 1),
+          ticks: 4,
+          say: (value) => `${formatNumber(value)} W`,
+        }}
+        height={230}
+        leftPx={58}
+        labelsPx={128}
+        labels={lines.map((one) => ({ text: one.name, y: one.hours[busiest] ?? 0, look: one.words }))}
+        readings={sun.typical_w.map((_, hour) => ({
+          x: hour + 0.5,
+          at: `${hour}–${hour + 1} h`,
+          values: lines.map((one) => ({
+            name: one.name.split(",")[0] ?? "",
+            text: `${formatNumber(one.hours[hour] ?? 0)} W`,
+          })),
+        }))}
+      >
+        {(frame) =>
+          lines.map((one) => (
+            <Line
+              key={one.name}
+              frame={frame}
+              look={one.look}
+              dash={one.dash}
+              points={one.hours.map((watts, hour) => [hour + 0.5, watts])}
+            />
+          ))
+        }
+      </Chart>
       <dl className="mt-1">
         {lines.map((one) => (
           <div key={one.name} className="flex items-center gap-2 border-rule border-b py-1 text-[14px]">
-            <svg width="26" height="8" aria-hidden="true">
-              <path d="M0 4 H26" className={one.look} strokeWidth="2.6" strokeDasharray={one.dash} />
-            </svg>
             <dt className="flex-1">{one.name}</dt>
-            <dd className="figure">
+            <dd className="figure column">
               {formatNumber(day(one.hours))}
               <span className="unit">Wh</span>
             </dd>
           </div>
         ))}
       </dl>
-    </figure>
+    </div>
   );
-}
-
-/** A round step that cuts the range into three to six. */
-function niceStep(most: number): number {
-  const power = 10 ** Math.floor(Math.log10(most));
-  return [0.2, 0.5, 1, 2].map((one) => one * power).find((one) => most / one <= 5) ?? power;
 }

@@ -1,5 +1,6 @@
 import { useSearchParams } from "react-router";
 import { Choice } from "../../ui/Choice";
+import { lazyPage } from "../../ui/lazyPage";
 import { PageHead, Section } from "../../ui/PageHead";
 import { Tabs } from "../../ui/Tabs";
 import { Figure } from "../worksheet/Figure";
@@ -11,9 +12,19 @@ import { useStepFigures } from "../worksheet/useStepFigures";
 import { MONTHS } from "../worksheet/words";
 import { ArrayBars } from "./ArrayBars";
 import { HowItLies } from "./HowItLies";
-import { JourneySun } from "./JourneySun";
-import { OverTheVehicle } from "./OverTheVehicle";
 import { WeatherFile } from "./WeatherFile";
+
+const OverTheVehicle = lazyPage(
+  "the sun over the vehicle",
+  async () => (await import("./OverTheVehicle")).OverTheVehicle,
+  ({ children }) => <div className="min-h-[400px]">{children}</div>,
+);
+
+const JourneySun = lazyPage(
+  "the year's sun",
+  async () => (await import("./JourneySun")).JourneySun,
+  ({ children }) => <div className="min-h-[420px]">{children}</div>,
+);
 
 export function SolarPage() {
   const [params, setParams] = useSearchParams();

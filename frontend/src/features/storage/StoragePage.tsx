@@ -1,4 +1,5 @@
 import { useSearchParams } from "react-router";
+import { lazyPage } from "../../ui/lazyPage";
 import { PageHead } from "../../ui/PageHead";
 import { Tabs } from "../../ui/Tabs";
 import { Figure } from "../worksheet/Figure";
@@ -8,12 +9,21 @@ import { useStepFigures } from "../worksheet/useStepFigures";
 import { inWords } from "../worksheet/words";
 import { Behaviour } from "./Behaviour";
 import { Chosen } from "./Chosen";
-import { Curve, MeterScale } from "./Curve";
-import { HowLong } from "./HowLong";
 import { Kind } from "./Kind";
+import { MeterScale } from "./MeterScale";
 import { NeedByChemistry, Schools } from "./Need";
-import { Place } from "./Place";
-import { VoltsClasses } from "./VoltsClasses";
+
+const VoltsClasses = lazyPage("the volts", async () => (await import("./VoltsClasses")).VoltsClasses);
+
+const HowLong = lazyPage("how long it runs", async () => (await import("./HowLong")).HowLong);
+
+const Place = lazyPage("the place", async () => (await import("./Place")).Place);
+
+const Curve = lazyPage(
+  "the curve",
+  async () => (await import("./Curve")).Curve,
+  ({ children }) => <div className="min-h-[380px]">{children}</div>,
+);
 
 /** The bank: what it has to hold, what was chosen, where it stands, and how it behaves. */
 export function StoragePage() {

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useParams, useSearchParams } from "react-router";
 import { photographsQuery, sessionQuery } from "../../api/queries";
+import { lazyPage } from "../../ui/lazyPage";
 import { PageHead } from "../../ui/PageHead";
 import { Tabs } from "../../ui/Tabs";
 import { StepFindings } from "../worksheet/StepFindings";
@@ -9,9 +10,11 @@ import { inWords } from "../worksheet/words";
 import { BeginFrom } from "./BeginFrom";
 import { FoundList } from "./FoundList";
 import { Photographs } from "./Photographs";
-import { RoomSheet } from "./RoomSheet";
-import { Systems } from "./Systems";
 import { VehicleSheet } from "./VehicleSheet";
+
+const Systems = lazyPage("the other systems", async () => (await import("./Systems")).Systems);
+
+const RoomSheet = lazyPage("the room", async () => (await import("./RoomSheet")).RoomSheet);
 
 /** What is there before anything is planned. */
 export function SurveyPage() {
