@@ -6,8 +6,10 @@ import shutil
 import subprocess
 import sys
 import tempfile
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
+from pathlib import Path
 
+from dev import first_view
 from dev.install import FRONTEND, VENV, build_frontend, install_frontend, install_python, make_api_types, python
 from dev.machine import RUN_TIME_PACKAGES, TEST_PACKAGES, install_packages, require_node
 from dev.stages import ROOT, Failed, run, stage
@@ -15,12 +17,37 @@ from dev.stages import ROOT, Failed, run, stage
 BIN = FRONTEND / "node_modules" / ".bin"
 
 
+QUICK = ("tests/core", "tests/wording")
+BROWSER = "tests/e2e"  # waits for a browser most of the time
+# Each of the two runs beside the other on a database cluster of its own; these take about as long as the browser's.
+WITH_THE_BROWSER = (BROWSER, "tests/faults", "tests/test_demo_script.py", "tests/test_set_up.py")
+
+
 def main(args: Sequence[str]) -> None:
-    """Set up with the test tools, then check everything. Arguments go to pytest."""
+    """Check everything; with ``--quick`` what needs no browser and no server. Anything else goes to pytest, and is all."""
+    if args and args[0] != "--quick":
+        setup()
+        run([python(), "-m", "pytest", *args])
+        return
+    quick = bool(args)
     before = _tree()
     setup()
     if _tree() != before:
         raise Failed(f"Set-up has changed files of the tree. git status before:\n{before}\nafter:\n{_tree()}")
+    if quick:
+        _side_by_side([python(), "-m", "pytest", "-q", *QUICK, *args[1:]], _without_running)
+        return
+    _without_running()
+    with stage("pytest"):
+        rest = [word for path in WITH_THE_BROWSER for word in ("--ignore", path)]
+        _side_by_side(
+            [python(), "-m", "pytest", *WITH_THE_BROWSER],
+            lambda: run([python(), "-m", "pytest", "tests", *rest]),
+        )
+
+
+def _without_running() -> None:
+    """Format, types, contracts, what the front end is tested for without a browser, and how much of it is fetched first."""
     with stage("ruff"):
         run([VENV / "bin/ruff", "check", "."])
         run([VENV / "bin/ruff", "format", "--check", "--quiet", "."])
@@ -34,28 +61,22 @@ def main(args: Sequence[str]) -> None:
         run([BIN / "biome", "check", "src"], cwd=FRONTEND, quiet=True)
         run([BIN / "tsc", "--noEmit"], cwd=FRONTEND)
         run([BIN / "vitest", "run", "--reporter=dot"], cwd=FRONTEND)
-    with stage("pytest"):
-        if args:
-            run([python(), "-m", "pytest", *args])
-        else:
-            _pytest_two_at_once()
+    with stage("script of the first views"):
+        first_view.check()
 
 
-BROWSER = "tests/e2e"  # waits for a browser most of the time
-
-
-def _pytest_two_at_once() -> None:
-    """The browser's tests beside all others, each with a database cluster of its own."""
+def _side_by_side(command: Sequence[str | Path], meanwhile: Callable[[], None]) -> None:
+    """Run a command beside something else; what it says comes behind, and either may fail."""
     with tempfile.TemporaryFile(mode="w+") as said:
-        browser = subprocess.Popen([python(), "-m", "pytest", BROWSER], cwd=ROOT, stdout=said, stderr=subprocess.STDOUT)
+        beside = subprocess.Popen([str(word) for word in command], cwd=ROOT, stdout=said, stderr=subprocess.STDOUT)
         try:
-            run([python(), "-m", "pytest", "--ignore", BROWSER])
+            meanwhile()
         finally:
-            code = browser.wait()
+            code = beside.wait()
             said.seek(0)
             print(said.read(), flush=True)
     if code != 0:
-        raise Failed("Some of the browser's tests failed.")
+        raise Failed("Some of the tests that ran beside the others failed.")
 
 
 def setup() -> None:

@@ -1,6 +1,7 @@
 import { useLayoutEffect, useRef, useState } from "react";
 
 const BEFORE_PX = 690; // until the place has been measured
+const LEAST_PX = 160;
 
 /** How wide a place is, in pixels, also after it has changed. */
 export function useWidth<E extends HTMLElement>() {
@@ -9,7 +10,7 @@ export function useWidth<E extends HTMLElement>() {
   useLayoutEffect(() => {
     const place = ref.current;
     if (!place) return;
-    const measure = () => setWidth(Math.max(place.clientWidth, 160) || BEFORE_PX);
+    const measure = () => setWidth(place.clientWidth > 0 ? Math.max(place.clientWidth, LEAST_PX) : BEFORE_PX);
     measure();
     const observer = new ResizeObserver(measure);
     observer.observe(place);
