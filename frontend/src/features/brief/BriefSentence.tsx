@@ -10,136 +10,143 @@ import { CODE_PACKS, inWords, MONTHS, VEHICLE_KINDS } from "../worksheet/words";
 
 /** The brief as one sentence; every blank is pressed to change it. */
 export function BriefSentence() {
+  return (
+    <>
+      <Journey />
+      <Expectations />
+    </>
+  );
+}
+
+/** Who travels, in what, for how long, and what must not go dark. */
+function Journey() {
   const { rig } = useRig();
   const { brief, region, vehicle } = rig;
   return (
-    <>
-      <p className="mb-4 max-w-[50rem] text-[23px] text-soft leading-[1.6]">
-        <Blank label="People" text={brief.people === 1 ? "One person" : `${capital(inWords(brief.people))} people`}>
-          {(done) => <NumberForm label="How many people" path="/brief/people" value={brief.people} done={done} />}
-        </Blank>
-        {brief.company === "" ? ", " : " and "}
-        <Blank label="Who travels along" text={brief.company || "nobody else"}>
-          {(done) => (
-            <TextForm
-              label="Pets and others who travel along, as “a dog”"
-              path="/brief/company"
-              value={brief.company}
-              done={done}
-            />
-          )}
-        </Blank>{" "}
-        in{" "}
-        <Blank label="Vehicle" text={vehicle.description}>
-          {(done) => <VehicleForm done={done} />}
-        </Blank>
-        ,{" "}
-        <Blank
-          label="Nights away"
-          text={`${inWords(brief.nights_away)} ${brief.nights_away === 1 ? "night" : "nights"}`}
-        >
-          {(done) => (
-            <NumberForm
-              label="Nights between hookups"
-              path="/brief/nights_away"
-              value={brief.nights_away}
-              done={done}
-            />
-          )}
-        </Blank>{" "}
-        away at a time,{" "}
-        <Blank label="Months" text={months(brief.first_month, brief.last_month)}>
-          {(done) => <MonthsForm done={done} />}
-        </Blank>
-        . The bank carries{" "}
-        <Blank
-          label="Days without charge"
-          text={`${inWords(brief.days_without_charge)} ${brief.days_without_charge === 1 ? "day" : "days"}`}
-        >
-          {(done) => (
-            <NumberForm
-              label="Days with no charging source at all"
-              path="/brief/days_without_charge"
-              value={brief.days_without_charge}
-              done={done}
-            />
-          )}
-        </Blank>{" "}
-        with no charge at all. Must not go dark:{" "}
-        <Blank label="Must not go dark" text={brief.must_not_go_dark.join(", ") || "nothing named"}>
-          {(done) => <CriticalForm done={done} />}
-        </Blank>
-        . Wired to{" "}
-        <Blank label="Region" text={`${CODE_PACKS[region.code_pack]}, ${region.mains_v} V ${region.mains_hz} Hz`}>
-          {(done) => <RegionForm done={done} />}
-        </Blank>
-        .
-      </p>
-      <p className="mb-8 max-w-[50rem] text-[17px] text-soft leading-[1.75]">
-        They travel on the{" "}
-        <Blank label="Hemisphere" text={`${brief.hemisphere}ern half`}>
-          {(done) => <HemisphereForm done={done} />}
-        </Blank>{" "}
-        of the world. They think the bank lasts{" "}
-        <Blank
-          label="What they think it lasts"
-          text={brief.believed_days === null ? "a time they do not name" : said(brief.believed_days, "day")}
-        >
-          {(done) => (
-            <NumberForm
-              label="Days that they think it lasts; empty: not said"
-              path="/brief/believed_days"
-              value={brief.believed_days}
-              done={done}
-            />
-          )}
-        </Blank>{" "}
-        and that a day takes{" "}
-        <Blank
-          label="What they think a day takes"
-          text={brief.believed_ah_per_day === null ? "what they do not name" : `${brief.believed_ah_per_day} Ah`}
-        >
-          {(done) => (
-            <NumberForm
-              label="Amp-hours that they think a day takes; empty: not said"
-              path="/brief/believed_ah_per_day"
-              value={brief.believed_ah_per_day}
-              done={done}
-            />
-          )}
-        </Blank>
-        . Quiet{" "}
-        <Blank label="Quiet hours" text={brief.quiet_hours || "whenever it suits"}>
-          {(done) => (
-            <TextForm
-              label="When nothing may hum, as “22 to 7 h”"
-              path="/brief/quiet_hours"
-              value={brief.quiet_hours}
-              done={done}
-            />
-          )}
-        </Blank>
-        ; from outside{" "}
-        <Blank label="Seen from outside" text={brief.nothing_to_be_seen ? "nothing may be seen" : "it may be seen"}>
-          {(done) => <SeenForm done={done} />}
-        </Blank>
-        . All of it may cost{" "}
-        <Blank
-          label="Money limit"
-          text={brief.budget === null ? "what it takes" : `${brief.budget.amount} ${brief.budget.currency}`}
-        >
-          {(done) => <BudgetForm done={done} />}
-        </Blank>
-        . In years to come they will use{" "}
-        <Blank
-          label="Growth to expect"
-          text={brief.growth_frac === 0 ? "no more than now" : `${Math.round(brief.growth_frac * 100)} % more`}
-        >
-          {(done) => <GrowthForm done={done} />}
-        </Blank>
-        .
-      </p>
-    </>
+    <p className="mb-4 max-w-[50rem] text-[23px] text-soft leading-[1.6]">
+      <Blank label="People" text={brief.people === 1 ? "One person" : `${capital(inWords(brief.people))} people`}>
+        {(done) => <NumberForm label="How many people" path="/brief/people" value={brief.people} done={done} />}
+      </Blank>
+      {brief.company === "" ? ", " : " and "}
+      <Blank label="Who travels along" text={brief.company || "nobody else"}>
+        {(done) => (
+          <TextForm
+            label="Pets and others who travel along, as “a dog”"
+            path="/brief/company"
+            value={brief.company}
+            done={done}
+          />
+        )}
+      </Blank>{" "}
+      in{" "}
+      <Blank label="Vehicle" text={vehicle.description}>
+        {(done) => <VehicleForm done={done} />}
+      </Blank>
+      ,{" "}
+      <Blank label="Nights away" text={`${inWords(brief.nights_away)} ${brief.nights_away === 1 ? "night" : "nights"}`}>
+        {(done) => (
+          <NumberForm label="Nights between hookups" path="/brief/nights_away" value={brief.nights_away} done={done} />
+        )}
+      </Blank>{" "}
+      away at a time,{" "}
+      <Blank label="Months" text={months(brief.first_month, brief.last_month)}>
+        {(done) => <MonthsForm done={done} />}
+      </Blank>
+      . The bank carries{" "}
+      <Blank
+        label="Days without charge"
+        text={`${inWords(brief.days_without_charge)} ${brief.days_without_charge === 1 ? "day" : "days"}`}
+      >
+        {(done) => (
+          <NumberForm
+            label="Days with no charging source at all"
+            path="/brief/days_without_charge"
+            value={brief.days_without_charge}
+            done={done}
+          />
+        )}
+      </Blank>{" "}
+      with no charge at all. Must not go dark:{" "}
+      <Blank label="Must not go dark" text={brief.must_not_go_dark.join(", ") || "nothing named"}>
+        {(done) => <CriticalForm done={done} />}
+      </Blank>
+      . Wired to{" "}
+      <Blank label="Region" text={`${CODE_PACKS[region.code_pack]}, ${region.mains_v} V ${region.mains_hz} Hz`}>
+        {(done) => <RegionForm done={done} />}
+      </Blank>
+      .
+    </p>
+  );
+}
+
+/** What they believe, want and will spend. */
+function Expectations() {
+  const { brief } = useRig().rig;
+  return (
+    <p className="mb-8 max-w-[50rem] text-[17px] text-soft leading-[1.75]">
+      They travel on the{" "}
+      <Blank label="Hemisphere" text={`${brief.hemisphere}ern half`}>
+        {(done) => <HemisphereForm done={done} />}
+      </Blank>{" "}
+      of the world. They think the bank lasts{" "}
+      <Blank
+        label="What they think it lasts"
+        text={brief.believed_days === null ? "a time they do not name" : said(brief.believed_days, "day")}
+      >
+        {(done) => (
+          <NumberForm
+            label="Days that they think it lasts; empty: not said"
+            path="/brief/believed_days"
+            value={brief.believed_days}
+            done={done}
+          />
+        )}
+      </Blank>{" "}
+      and that a day takes{" "}
+      <Blank
+        label="What they think a day takes"
+        text={brief.believed_ah_per_day === null ? "what they do not name" : `${brief.believed_ah_per_day} Ah`}
+      >
+        {(done) => (
+          <NumberForm
+            label="Amp-hours that they think a day takes; empty: not said"
+            path="/brief/believed_ah_per_day"
+            value={brief.believed_ah_per_day}
+            done={done}
+          />
+        )}
+      </Blank>
+      . Quiet{" "}
+      <Blank label="Quiet hours" text={brief.quiet_hours || "whenever it suits"}>
+        {(done) => (
+          <TextForm
+            label="When nothing may hum, as “22 to 7 h”"
+            path="/brief/quiet_hours"
+            value={brief.quiet_hours}
+            done={done}
+          />
+        )}
+      </Blank>
+      ; from outside{" "}
+      <Blank label="Seen from outside" text={brief.nothing_to_be_seen ? "nothing may be seen" : "it may be seen"}>
+        {(done) => <SeenForm done={done} />}
+      </Blank>
+      . All of it may cost{" "}
+      <Blank
+        label="Money limit"
+        text={brief.budget === null ? "what it takes" : `${brief.budget.amount} ${brief.budget.currency}`}
+      >
+        {(done) => <BudgetForm done={done} />}
+      </Blank>
+      . In years to come they will use{" "}
+      <Blank
+        label="Growth to expect"
+        text={brief.growth_frac === 0 ? "no more than now" : `${Math.round(brief.growth_frac * 100)} % more`}
+      >
+        {(done) => <GrowthForm done={done} />}
+      </Blank>
+      .
+    </p>
   );
 }
 

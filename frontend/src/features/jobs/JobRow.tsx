@@ -21,7 +21,7 @@ export function JobRow({
     <li className="relative grid grid-cols-[1fr_auto] items-start gap-x-6 gap-y-1 border-rule border-b px-2 py-3 hover:bg-sheet md:grid-cols-[minmax(0,5fr)_minmax(0,4fr)_8rem_minmax(0,3.6fr)_2.2rem]">
       <div className="min-w-0">
         <Link
-          to={`/jobs/${job.id}/${job.option_id}/${job.loads === 0 ? "loads" : "brief"}`}
+          to={`/jobs/${job.id}/${job.option_id}/brief`}
           data-row-link=""
           className="font-semibold text-[17px] leading-snug after:absolute after:inset-0 focus-visible:outline-none focus-visible:after:outline-2 focus-visible:after:outline-focus"
         >

@@ -98,41 +98,63 @@ export function JourneySun({ figure }: { figure: (key: string) => FigureValue | 
         ten are brighter than. Below: the array that the month asks for. Stays on a hookup are left out: shore carries
         them.
       </p>
-      <table className="mt-3 w-full max-w-[46rem]">
-        <thead>
-          <tr className="border-ink border-b text-[13px] text-soft">
-            <th scope="col" className="py-1 text-left font-semibold">
-              Month
-            </th>
-            {["Peak sun hours", "One day in ten", "A rated watt gives", "Array needed"].map((label) => (
-              <th key={label} scope="col" className="py-1 pr-3 text-right font-semibold">
-                {label}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {met.map((one) => {
-            const governs = Number(one.need?.value ?? 0) === most && most > 0;
-            return (
-              <tr key={one.month} className={`row-height border-rule border-b ${governs ? "font-semibold" : ""}`}>
-                <th
-                  scope="row"
-                  className={`border-l-[3px] pl-2 text-left font-[inherit] ${governs ? "border-incoming" : "border-transparent"}`}
-                >
-                  {one.month}
-                  {governs && <span className="ml-2 font-normal text-[13px] text-incoming-text">governs</span>}
-                </th>
-                {[one.psh, one.dull, figure(`solar.yield_wh_per_w.${one.month}`), one.need].map((cell, index) => (
-                  <td key={cell?.key ?? index} className="pr-3 text-right">
-                    <Figure figure={cell} />
-                  </td>
-                ))}
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      <MonthTable met={met} most={most} figure={figure} />
     </>
+  );
+}
+
+interface MonthOfSun {
+  month: string;
+  psh: FigureValue | undefined;
+  dull: FigureValue | undefined;
+  need: FigureValue | undefined;
+}
+
+/** The same as figures that open their workings; the month that asks the most stands out. */
+function MonthTable({
+  met,
+  most,
+  figure,
+}: {
+  met: MonthOfSun[];
+  most: number;
+  figure: (key: string) => FigureValue | undefined;
+}) {
+  return (
+    <table className="mt-3 w-full max-w-[46rem]">
+      <thead>
+        <tr className="border-ink border-b text-[13px] text-soft">
+          <th scope="col" className="py-1 text-left font-semibold">
+            Month
+          </th>
+          {["Peak sun hours", "One day in ten", "A rated watt gives", "Array needed"].map((label) => (
+            <th key={label} scope="col" className="py-1 pr-3 text-right font-semibold">
+              {label}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {met.map((one) => {
+          const governs = Number(one.need?.value ?? 0) === most && most > 0;
+          return (
+            <tr key={one.month} className={`row-height border-rule border-b ${governs ? "font-semibold" : ""}`}>
+              <th
+                scope="row"
+                className={`border-l-[3px] pl-2 text-left font-[inherit] ${governs ? "border-incoming" : "border-transparent"}`}
+              >
+                {one.month}
+                {governs && <span className="ml-2 font-normal text-[13px] text-incoming-text">governs</span>}
+              </th>
+              {[one.psh, one.dull, figure(`solar.yield_wh_per_w.${one.month}`), one.need].map((cell, index) => (
+                <td key={cell?.key ?? index} className="pr-3 text-right">
+                  <Figure figure={cell} />
+                </td>
+              ))}
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
   );
 }

@@ -50,7 +50,6 @@ function BayPlan() {
       return { value: id, label: stands && units !== undefined ? `${one.name} – room for ${units}` : one.name };
     }),
   ];
-  const side = Number(figure("space.side_load_kg")?.value ?? 0);
   return (
     <Section title="Where they stand" aside="front to the right">
       {compartments.length === 0 ? (
@@ -111,6 +110,17 @@ function BayPlan() {
           />
         </>
       )}
+      <WhatItWeighs />
+    </Section>
+  );
+}
+
+/** What bank and inverter do to the axles and the sides. */
+function WhatItWeighs() {
+  const { figure } = useStepFigures("storage");
+  const side = Number(figure("space.side_load_kg")?.value ?? 0);
+  return (
+    <>
       {figure("space.placed_kg") && (
         <NeedRows
           rows={[
@@ -143,7 +153,7 @@ function BayPlan() {
       {figure("space.placed_kg") && !figure("space.front_axle_kg") && (
         <p className="mt-1 text-[13px] text-soft">Axles are told once the wheelbase is measured.</p>
       )}
-    </Section>
+    </>
   );
 }
 
