@@ -35,7 +35,7 @@ def main(args: Sequence[str]) -> None:
     if _tree() != before:
         raise Failed(f"Set-up has changed files of the tree. git status before:\n{before}\nafter:\n{_tree()}")
     if quick:
-        _side_by_side([python(), "-m", "pytest", "-q", *QUICK, *args[1:]], _without_running)
+        _side_by_side([python(), "-m", "pytest", "-q", "-m", "not thorough", *QUICK, *args[1:]], _without_running)
         return
     _without_running()
     with stage("pytest"):

@@ -85,6 +85,7 @@ def test_what_the_maker_says_of_charging_goes_first(
     assert dangers == ({code} if code else set())
 
 
+@pytest.mark.thorough
 @given(rigs, st.integers(1, 4), st.floats(0, 0.9))
 def test_the_bank_that_keeps_a_dawn_keeps_it_and_is_the_smallest(any_rig: Rig, dawn: int, left: float) -> None:
     outcome = evaluate(any_rig)

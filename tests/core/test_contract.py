@@ -8,6 +8,7 @@ from collections.abc import Iterator
 from random import Random
 from typing import Any
 
+import pytest
 from builders import ROOT, example_rigs, rig
 from random_edits import random_edit, whole_book
 from test_traces import PARTS
@@ -52,6 +53,7 @@ def test_no_key_goes_and_none_changes_its_unit_and_new_ones_are_frozen_too() -> 
     assert {key: one["unit"] for key, one in FROZEN.items()} == DECLARED, "see “Add a figure” in CONTRIBUTING.md"
 
 
+@pytest.mark.thorough
 def test_every_figure_is_of_a_frozen_family_in_its_unit_and_of_its_kind_and_has_a_title() -> None:
     for figure in figures():
         (family, *more) = families_of(figure.key)

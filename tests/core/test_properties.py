@@ -46,6 +46,7 @@ def test_group_energies_sum_to_the_total(any_rig: Rig) -> None:
     assert sum(groups) == pytest.approx(value(evaluate(any_rig), "loads.wh_per_day_at_bank"))
 
 
+@pytest.mark.thorough
 @given(rigs)
 def test_chosen_stock_keeps_the_bounds_it_was_chosen_for(any_rig: Rig) -> None:
     figures = evaluate(any_rig).figures
@@ -57,6 +58,7 @@ def test_chosen_stock_keeps_the_bounds_it_was_chosen_for(any_rig: Rig) -> None:
     assert figures["wiring.main.drop_v"].number <= figures["wiring.main.allowed_drop_v"].number * (1 + 1e-9)
 
 
+@pytest.mark.thorough
 @given(rigs)
 def test_series_or_volts_class_never_change_the_energy_needed(any_rig: Rig) -> None:
     needs = {

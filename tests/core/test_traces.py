@@ -36,6 +36,7 @@ def same(one: Report, other: Report) -> None:
     assert (one.findings, one.overruled, one.steps) == (other.findings, other.overruled, other.steps)
 
 
+@pytest.mark.thorough
 @given(st.integers(0, 10**9), st.sampled_from(range(len(BASES))), st.integers(0, 40))
 def test_after_any_edits_the_report_is_the_one_that_is_worked_out_anew(seed: int, base: int, wander: int) -> None:
     """Random rigs, and from there edit after edit, each from the report before it; now and then from one further back."""
@@ -105,6 +106,7 @@ def test_a_load_that_goes_takes_its_figures_with_it() -> None:
     assert not any(key.startswith("loads.row.fan.") for key in without.figures)
 
 
+@pytest.mark.thorough
 @given(st.integers(0, 10**9), st.sampled_from(range(len(BASES))), st.integers(0, 30), st.data())
 def test_a_glimpse_shows_what_the_whole_report_has(seed: int, base: int, wander: int, data: st.DataObject) -> None:
     random = Random(seed)

@@ -29,10 +29,15 @@ def test_a_job_is_found_by_typing_gets_a_stage_and_comes_back_from_the_archive(i
     page.get_by_role("button", name="Bring it back").click()
     expect(jobs).to_have_count(1)
     page.reload()
+    expect(jobs).to_have_count(1)
     page.get_by_label("Find a job").focus()
     page.keyboard.press("ArrowDown")
     page.keyboard.press("Enter")
     expect(page.get_by_role("heading", name="Two relief nurses, fifth wheel")).to_be_visible()
+    page.get_by_role("link", name="All jobs").click()
+    page.get_by_label("Find a job").press_sequentially("clinic")
+    page.keyboard.press("Enter")  # before the answer is there
+    expect(page.get_by_role("heading", name="Travelling eye clinic, shuttle bus")).to_be_visible()
 
 
 def test_an_open_option_is_taken_away_and_brought_back(installer: Installer) -> None:

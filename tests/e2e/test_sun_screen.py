@@ -123,7 +123,7 @@ def test_dates_are_typed_as_one_says_them_and_what_clashes_is_found(installer: I
     here.get_by_role("button", name="Leave when the next one begins").press("Enter")
     page.get_by_role("dialog").get_by_role("button", name="Accept").press("Enter")
     expect(page.get_by_label("Nights of valley schools")).to_have_value("2")
-    strip = page.get_by_role("figure", name="The journey along the year")
+    strip = page.get_by_role("region", name="The journey along the year")
     strip.get_by_role("button", name="home depot, 5 May 2027 to 7 May 2027, 2 nights, on a hookup").press("Enter")
     expect(page.get_by_label("Place of home depot")).to_be_focused()
 

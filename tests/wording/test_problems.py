@@ -60,6 +60,7 @@ def faults(model: type[BaseModel]) -> Iterator[tuple[str, Any, FileProblem]]:
             yield from (("", value, fault) for fault in problems_of(error))
 
 
+@pytest.mark.thorough
 def test_every_constraint_of_every_model_has_a_sentence_for_every_wrong_value() -> None:
     found = {model.__name__: list(faults(model)) for model in models()}
 

@@ -114,7 +114,7 @@ function StayBar({
     <>
       <button
         type="button"
-        aria-label={`${bar.number}, ${bar.stay.place}: ${inWords(bar)}`}
+        aria-label={`${inWords(bar)}, number ${bar.number}`}
         title={inWords(bar)}
         onClick={onOpen}
         className={`absolute h-[24px] overflow-hidden whitespace-nowrap px-0.5 text-center text-[12px] leading-[21px] ${lookOf(bar.stay)}`}

@@ -21,7 +21,7 @@ export function JobRow({
     <li className="relative grid grid-cols-[1fr_auto] items-start gap-x-6 gap-y-1 border-rule border-b px-2 py-3 hover:bg-sheet md:grid-cols-[minmax(0,5fr)_minmax(0,4fr)_8rem_minmax(0,3.6fr)_2.2rem]">
       <div className="min-w-0">
         <Link
-          to={`/jobs/${job.id}/${job.option_id}/brief`}
+          to={pathOf(job)}
           data-row-link=""
           className="font-semibold text-[17px] leading-snug after:absolute after:inset-0 focus-visible:outline-none focus-visible:after:outline-2 focus-visible:after:outline-focus"
         >
@@ -50,6 +50,10 @@ export function JobRow({
       {about && <JobDialog jobId={job.id} onClose={() => setAbout(false)} onChanged={onChanged} />}
     </li>
   );
+}
+
+export function pathOf(job: JobCard): string {
+  return `/jobs/${job.id}/${job.option_id}/brief`;
 }
 
 /** How a job stands: what is worst, and how long the bank lasts against the promise. */

@@ -1,5 +1,6 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
+import { useNavigate } from "react-router";
 import { client, unwrap } from "../../api/client";
 import { jobsQuery } from "../../api/queries";
 import type { JobAnswer, JobsWanted, Person } from "../../api/types";
@@ -10,7 +11,7 @@ import { Failed, Waiting } from "../../ui/states";
 import { useDelayed } from "../../ui/useDelayed";
 import { useRowKeys } from "../../ui/useRowKeys";
 import { useTask } from "../../ui/useTask";
-import { JobRow } from "./JobRow";
+import { JobRow, pathOf } from "./JobRow";
 import { OpenFile } from "./OpenFile";
 import { StartJob } from "./StartJob";
 import { ORDERS, STAGES } from "./stages";
@@ -27,6 +28,16 @@ export function JobsPage({ person }: { person: Person }) {
     if (settled !== wanted.find) want({ find: settled });
   }, [settled]);
   const jobs = useQuery(jobsQuery(wanted));
+  // Enter opens the first that is found, as soon as it is.
+  const [opening, setOpening] = useState(false);
+  const navigate = useNavigate();
+  const first = jobs.data?.jobs[0];
+  const found = find === wanted.find && jobs.data !== undefined && !jobs.isPlaceholderData;
+  useEffect(() => {
+    if (!opening || !found) return;
+    setOpening(false);
+    if (first) navigate(pathOf(first));
+  }, [opening, found, first]);
   const [put, setPut] = useState<JobAnswer | null>(null);
   const [starting, setStarting] = useState(false);
   const { list, field, onKeyDown } = useRowKeys<HTMLUListElement>();
@@ -61,6 +72,7 @@ export function JobsPage({ person }: { person: Person }) {
             maxLength={120}
             value={find}
             onChange={(event) => setFind(event.target.value)}
+            onKeyDown={(event) => event.key === "Enter" && setOpening(true)}
           />
           <Stages wanted={wanted} counts={jobs.data?.stages ?? {}} onChange={(stage) => want({ stage })} />
           <label className="ml-auto flex items-center gap-2 text-[14px] text-soft">

@@ -31,7 +31,7 @@ export function LoadLists({ empty }: { empty: boolean }) {
   };
   const address = `/api/v1/options/${optionId}/loads`;
   return (
-    <div className="mt-3 flex flex-wrap gap-x-5 gap-y-1 text-[14px]">
+    <div className="mt-3 flex flex-wrap items-baseline gap-x-5 gap-y-1 text-[14px]">
       {!empty && (
         <>
           <a href={`${address}.csv`} className="touch text-stored underline underline-offset-2" download>

@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, unwrap } from "../../api/client";
+import { newName } from "../../api/outbox";
 import { optionQuery } from "../../api/queries";
 import type { JobAnswer, OptionAnswer, SystemLink } from "../../api/types";
 import { Button } from "../../ui/Button";
@@ -43,7 +44,9 @@ export function LinkDialog({
   const queries = useQueryClient();
   const task = useTask();
   const typing = useTypedSince();
-  const [opened] = useState(link);
+  // One id for as long as the form is open: sent twice, a new link is still one.
+  const [linkId] = useState(() => id ?? `k${newName().slice(0, 10)}`);
+  const [opened, setOpened] = useState(link);
   const [draft, setDraft] = useState<SystemLink>(link ?? { ...STANDARD, system: others[0] ?? "", position });
   const [amps, setAmps] = useState(String(draft.output_a));
   const [volts, setVolts] = useState(link ? String(link.output_v) : "");
@@ -66,7 +69,7 @@ export function LinkDialog({
       if (output === null) throw new Error("How many amps the charger gives is needed.");
       const body = {
         other_option_id: other,
-        link_id: id,
+        link_id: linkId,
         seen: opened,
         link: {
           ...draft,
@@ -78,7 +81,9 @@ export function LinkDialog({
         volts_of_fed_bank: volts.trim() === "",
       };
       const params = { path: { option_id: optionId } };
-      accept((await unwrap(client.POST("/api/v1/options/{option_id}/links", { params, body }))) as OptionAnswer);
+      const next = (await unwrap(client.POST("/api/v1/options/{option_id}/links", { params, body }))) as OptionAnswer;
+      setOpened(next.rig.links[linkId] ?? null);
+      accept(next);
       await queries.invalidateQueries({ queryKey: optionQuery(other).queryKey });
       await queries.invalidateQueries({ queryKey: ["link ends"] });
       if (typedSince()) throw new Error(STORED_SO_FAR);
