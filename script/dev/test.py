@@ -18,6 +18,7 @@ BIN = FRONTEND / "node_modules" / ".bin"
 
 
 QUICK = ("tests/core", "tests/wording")
+NOT_SLOW = "not thorough and not hypothesis"
 BROWSER = "tests/e2e"  # waits for a browser most of the time
 # Each of the two runs beside the other on a database cluster of its own; these take about as long as the browser's.
 WITH_THE_BROWSER = (BROWSER, "tests/faults", "tests/test_demo_script.py", "tests/test_set_up.py")
@@ -35,7 +36,7 @@ def main(args: Sequence[str]) -> None:
     if _tree() != before:
         raise Failed(f"Set-up has changed files of the tree. git status before:\n{before}\nafter:\n{_tree()}")
     if quick:
-        _side_by_side([python(), "-m", "pytest", "-q", "-m", "not thorough", *QUICK, *args[1:]], _without_running)
+        _side_by_side([python(), "-m", "pytest", "-q", "-m", NOT_SLOW, *QUICK, *args[1:]], _without_running)
         return
     _without_running()
     with stage("pytest"):
