@@ -1,0 +1,88 @@
+// @vitest-environment jsdom
+import { cleanup, render, screen, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { afterEach, describe, expect, it } from "vitest";
+import type { Finding } from "../../api/types";
+import { FindingItems } from "./FindingItem";
+import { AroundRig, fakeRig } from "./fakeRig";
+
+afterEach(cleanup);
+
+const finding = (key: string, change: Partial<Finding> = {}): Finding =>
+  ({
+    key,
+    code: key.split("@")[0],
+    subject: key.split("@")[1] ?? "",
+    name: "",
+    step: "storage",
+    severity: "fault",
+    what: `What of ${key}.`,
+    why: `Why of ${key}.`,
+    fix: null,
+    overruled: null,
+    source: { id: "practice", title: "Common practice", edition: "", from_memory: false },
+    ...change,
+  }) as unknown as Finding;
+
+function show(findings: Finding[], change: Parameters<typeof fakeRig>[0] = {}) {
+  render(
+    <AroundRig context={fakeRig(change).context}>
+      <ul>
+        <FindingItems findings={findings} />
+      </ul>
+    </AroundRig>,
+  );
+  return screen.getAllByRole("listitem");
+}
+
+describe("findings as lines", () => {
+  it("say what does not fit; pressed, why, and what may be done", async () => {
+    const [line] = show([finding("storage.short")]);
+    const row = within(line as HTMLElement);
+    expect(row.getByText(/What of storage.short/)).toBeTruthy();
+    expect(row.queryByRole("button", { name: "Let it stand…" })).toBeNull();
+
+    const toggle = row.getByRole("button", { expanded: false });
+    toggle.focus();
+    await userEvent.keyboard("{Enter}");
+    expect(row.getByText("Why of storage.short.").closest("[hidden]")).toBeNull();
+    expect(row.getByRole("button", { name: "Let it stand…" })).toBeTruthy();
+    await userEvent.keyboard("{Enter}");
+    expect(row.getByText("Why of storage.short.").closest("[hidden]")).not.toBeNull();
+  });
+
+  it("have their fix at hand before they are opened", () => {
+    const fix = { label: "Add a string", patch: [] };
+    const [line] = show([finding("storage.short", { fix })]);
+    expect(within(line as HTMLElement).getByRole("button", { name: "Add a string…" })).toBeTruthy();
+  });
+
+  it("offer whoever only looks no fix", () => {
+    const fix = { label: "Add a string", patch: [] };
+    const [line] = show([finding("storage.short", { fix })], { answer: { may_edit: false } });
+    expect(within(line as HTMLElement).queryByRole("button", { name: /Add a string/ })).toBeNull();
+  });
+
+  it("stand for each thing by itself, in their order", () => {
+    const lines = show([finding("space.tight@compartment:b"), finding("space.tight@compartment:a"), finding("other")]);
+    expect(lines.map((line) => /What of (\S+)\./.exec(line.textContent ?? "")?.[1])).toEqual([
+      "space.tight@compartment:b",
+      "space.tight@compartment:a",
+      "other",
+    ]);
+  });
+
+  it("that were let stand and have become worse are open, with what was said", () => {
+    const overruled = { by: "Ada", on: "1 May 2026", reason: "they know", said: "What it was." };
+    show([finding("storage.short", { overruled } as Partial<Finding>)]);
+    expect(screen.getByText("Let stand before, and worse since.").closest("[hidden]")).toBeNull();
+    expect(screen.getByText(/“they know”/)).toBeTruthy();
+  });
+
+  it("of another step name it, and a danger cannot be let stand", async () => {
+    show([finding("charging.relay", { step: "charging", severity: "danger" })]);
+    await userEvent.click(screen.getByRole("button", { expanded: false }));
+    expect(screen.getByRole("link", { name: "Go to Charging" }).getAttribute("href")).toBe("/jobs/job/option/charging");
+    expect(screen.queryByRole("button", { name: "Let it stand…" })).toBeNull();
+  });
+});

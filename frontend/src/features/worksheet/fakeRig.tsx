@@ -1,0 +1,61 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import type { ReactNode } from "react";
+import { MemoryRouter, Route, Routes } from "react-router";
+import { sessionQuery } from "../../api/queries";
+import type { OptionAnswer, PatchOperation, Rig } from "../../api/types";
+import { type RigContext, RigContextProvider } from "./useRig";
+
+export interface Sent {
+  patch: PatchOperation[];
+  seen: number | undefined;
+}
+
+/** A rig for tests without a server: what is sent is kept, and answered by `outcome`. */
+export function fakeRig(
+  change: Partial<Omit<RigContext, "rig" | "answer">> & { rig?: Partial<Rig>; answer?: Partial<OptionAnswer> } = {},
+) {
+  const sent: Sent[] = [];
+  const context = {
+    optionId: "option",
+    units: "metric",
+    lines: { lines: [], trouble: null },
+    outbox: { waiting: [], aside: [], trouble: null, kept: true },
+    edit: async (patch: PatchOperation[], options: { seen?: number } = {}) => {
+      sent.push({ patch, seen: options.seen });
+      return { stored: true };
+    },
+    drop: () => {},
+    walk: async () => {},
+    comment: () => {},
+    ...change,
+    rig: { typed: {}, loads: {}, survey: { items: {} }, ...change.rig },
+    answer: { revision: 7, may_edit: true, open_comments: {}, findings: [], overruled: [], ...change.answer },
+  } as unknown as RigContext;
+  return { context, sent };
+}
+
+/** What stands around every page of a rig. */
+export function AroundRig({ context, children }: { context: RigContext; children: ReactNode }) {
+  const queries = new QueryClient();
+  queries.setQueryData(sessionQuery.queryKey, {
+    person: null,
+    csrf_token: "",
+    caution: "",
+    steps: [
+      { step: "storage", name: "Storage" },
+      { step: "charging", name: "Charging" },
+    ],
+  });
+  return (
+    <QueryClientProvider client={queries}>
+      <MemoryRouter initialEntries={["/jobs/job/option/storage"]}>
+        <Routes>
+          <Route
+            path="/jobs/:jobId/:optionId/:step"
+            element={<RigContextProvider value={context}>{children}</RigContextProvider>}
+          />
+        </Routes>
+      </MemoryRouter>
+    </QueryClientProvider>
+  );
+}
