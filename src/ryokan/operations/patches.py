@@ -195,7 +195,8 @@ def that_matter(patch: Patch, document: Document) -> Patch:
     """Those operations of a patch that would not put what stands in a document already: two who say the same do not clash."""
 
     def stands(operation: Mapping[str, Any]) -> bool:
-        if operation["op"] not in ("add", "replace"):
+        last = str(operation["path"]).rpartition("/")[2]
+        if operation["op"] not in ("add", "replace") or last == "-" or last.isdigit():  # into a list is never the same twice
             return False
         try:
             return bool(jsonpointer.resolve_pointer(document, operation["path"]) == operation["value"])

@@ -66,8 +66,8 @@ export function Chart({
   const { ref, width } = useWidth<HTMLDivElement>();
   const [pointed, setPointed] = useState<number | null>(null);
   const id = useId();
-  const left = y === null ? 0 : leftPx;
-  const right = width - EDGE_PX.right - labelsPx;
+  const left = y === null ? 1 : leftPx;
+  const right = width - (y === null ? 1 : EDGE_PX.right) - labelsPx;
   const top = readings.length > 0 ? EDGE_PX.top : 8;
   const bottom = height - EDGE_PX.bottom;
   const frame: Frame = {
