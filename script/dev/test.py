@@ -20,7 +20,7 @@ BIN = FRONTEND / "node_modules" / ".bin"
 QUICK = ("tests/core", "tests/wording")
 NOT_SLOW = "not thorough and not hypothesis"
 BROWSER = "tests/e2e"  # waits for a browser most of the time
-# Each of the two runs beside the other on a database cluster of its own; these take about as long as the browser's.
+# These run beside all else, on a database cluster of their own, and take about as long.
 WITH_THE_BROWSER = (BROWSER, "tests/faults", "tests/test_demo_script.py", "tests/test_set_up.py")
 
 
@@ -38,13 +38,14 @@ def main(args: Sequence[str]) -> None:
     if quick:
         _side_by_side([python(), "-m", "pytest", "-q", "-m", NOT_SLOW, *QUICK, *args[1:]], _without_running)
         return
-    _without_running()
-    with stage("pytest"):
-        rest = [word for path in WITH_THE_BROWSER for word in ("--ignore", path)]
-        _side_by_side(
-            [python(), "-m", "pytest", *WITH_THE_BROWSER],
-            lambda: run([python(), "-m", "pytest", "tests", *rest]),
-        )
+    rest = [word for path in WITH_THE_BROWSER for word in ("--ignore", path)]
+
+    def meanwhile() -> None:
+        _without_running()
+        with stage("pytest"):
+            run([python(), "-m", "pytest", "tests", *rest])
+
+    _side_by_side([python(), "-m", "pytest", *WITH_THE_BROWSER], meanwhile)
 
 
 def _without_running() -> None:
