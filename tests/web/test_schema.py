@@ -23,7 +23,7 @@ from werkzeug.test import TestResponse
 from ryokan.web.spec import openapi
 
 EXAMPLES_PER_ROUTE = 8
-HOSTILE_CASES = int(os.environ.get("RYOKAN_HOSTILE", "300"))
+HOSTILE_CASES = int(os.environ.get("RYOKAN_HOSTILE", "1000"))
 # Refusals of the server itself come before any route, and none describes them.
 BEFORE_ANY_ROUTE = {400, 403, 404, 405, 413, 415, 422}
 
@@ -101,7 +101,7 @@ def test_no_request_that_the_description_allows_is_a_server_error(shops: Shops) 
 
 
 def test_no_hostile_request_of_anybody_is_a_server_error(shops: Shops) -> None:
-    """Some hundred cases; ``RYOKAN_HOSTILE=20000`` asks for more."""
+    """A thousand cases; ``RYOKAN_HOSTILE=20000`` asks for more."""
     schema = schemathesis.openapi.from_dict(openapi(shops.app))
     operations = [result.ok() for result in schema.get_all_operations()]
     hostile = Hostile(shops)
