@@ -8,7 +8,7 @@ import { Failed, Waiting } from "./states";
 /** The server answers, but no longer with this piece of the page: a newer release has taken its place. */
 class Renewed extends Error {
   constructor() {
-    super("This page has been renewed on the server. What you have typed is kept: open it anew.");
+    super("This page has been renewed on the server: it has to be loaded again. What you have sent is kept.");
   }
 }
 
