@@ -18,6 +18,7 @@ from ryokan.core.question import ASSUMPTIONS, Question, Step, answer_key
 from ryokan.core.registry import PLAN, Plan
 from ryokan.core.rig import Rig
 from ryokan.core.scope import Scope, Trace
+from ryokan.core.survey.asked import Asked, still_to_be_asked
 
 StepState: TypeAlias = Literal["empty", "needs_attention", "open", "fits"]
 
@@ -53,13 +54,15 @@ class Traces:
 class Report:
     """Everything that follows from a rig: figures by key, findings worst first, the state of each step.
 
-    ``overruled`` are findings that somebody lets stand; they are in nobody's way until they get worse.
+    ``overruled`` are findings that somebody lets stand; they are in nobody's way until they get worse. ``asked`` is what is still
+    to be asked of the things that were found, worst first: no step that waits for an answer of danger grade is complete.
     """
 
     figures: Mapping[str, Figure]
     findings: tuple[Finding, ...]
     overruled: tuple[Finding, ...]
     steps: Mapping[str, StepState]
+    asked: tuple[Asked, ...]
     traces: Traces = field(compare=False, repr=False)
 
 
@@ -97,9 +100,11 @@ def evaluate(rig: Rig, book: Mapping[str, Part] | None = None, *, before: Report
         work.ask(question)
     found = [finding for rule in plan.rules for finding in work.judge(rule)]
     findings, overruled = parted(_worst_first(found, plan), rig.overruled)
-    states = {step.name: _state(step, rig, findings) for step in plan.steps}
+    work.scope.begin(None)
+    asked = still_to_be_asked(rig, work.scope)
+    states = {step.name: _state(step, rig, findings, asked) for step in plan.steps}
     work.traces.assumed = work.scope.assumed
-    return Report(work.scope.all_figures(), findings, overruled, states, work.traces)
+    return Report(work.scope.all_figures(), findings, overruled, states, asked, work.traces)
 
 
 @dataclass(frozen=True, slots=True)
@@ -330,10 +335,11 @@ def _still_known(assumed: Mapping[str, Figure], changed: set[str]) -> Mapping[st
     return assumed if assumed.keys().isdisjoint(changed) else {key: assumed[key] for key in assumed.keys() - changed}
 
 
-def _state(step: Step, rig: Rig, findings: tuple[Finding, ...]) -> StepState:
-    """Empty: nothing to work with yet. Open: the need stands, nothing is chosen. Otherwise it fits, or it does not."""
+def _state(step: Step, rig: Rig, findings: tuple[Finding, ...], asked: tuple[Asked, ...]) -> StepState:
+    """Empty: nothing to work with yet. Open: the need stands, nothing is chosen, or a grave question is. Otherwise it fits or not."""
     if any(finding.step == step.name and finding.severity != "advice" for finding in findings):
         return "needs_attention"
     if not step.begun(rig):
         return "empty"
-    return "fits" if step.chosen(rig) else "open"
+    waits = any(one.step == step.name and one.grade == "danger" for one in asked)
+    return "fits" if step.chosen(rig) and not waits else "open"

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Literal, TypeAlias
 
 from pydantic import BaseModel, ConfigDict, Field
 
@@ -12,6 +12,10 @@ class Model(BaseModel):
 
     model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False, str_strip_whitespace=True)
 
+
+# Whether a thing is there: “none” says that somebody looked and there is none, None that nobody has said.
+Fitted: TypeAlias = Literal["fitted", "none"]
+Nothing: TypeAlias = Literal["none"]
 
 Id = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$", description="Name of an item within its collection")]
 Position = Annotated[float, Field(ge=-1e9, le=1e9, description="Order within the collection, ascending")]

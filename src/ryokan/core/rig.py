@@ -24,7 +24,7 @@ from ryokan.core.survey.model import Survey
 from ryokan.core.vehicle import Region, Vehicle
 from ryokan.core.wiring.model import Wiring
 
-SCHEMA_VERSION = 3
+SCHEMA_VERSION = 4
 MAX_LOADS = 300
 MAX_STAYS = 100
 MAX_OWN_PARTS = 100
@@ -47,6 +47,10 @@ class Brief(Model):
     budget: Price | None = Field(default=None, description="What all of it may cost.")
     believed_days: float | None = Field(default=None, gt=0, le=365, description="How long they think it lasts.")
     believed_ah_per_day: float | None = Field(default=None, gt=0, le=10_000, description="What they think a day takes.")
+    believed_bank_ah: float | None = Field(default=None, gt=0, le=100_000, description="How large they think the bank is. [Ah]")
+    day_from: Literal["audit", "meter"] = Field(
+        default="audit", description="Whether a day is what the audit makes of it, or what a meter counted."
+    )
     measured_ah: tuple[NonNegative, ...] = Field(
         default=(), max_length=400, description="Days that a meter counted, each in Ah at the bank."
     )
@@ -141,7 +145,7 @@ class Labour(Model):
 class Rig(Model):
     """One option of a job. Collections are maps by id with a position, so that edits name what they touch."""
 
-    schema_version: Literal[3] = 3
+    schema_version: Literal[4] = 4
     region: Region = Field(default_factory=Region)
     vehicle: Vehicle = Field(default_factory=Vehicle)
     survey: Survey = Field(default_factory=Survey)

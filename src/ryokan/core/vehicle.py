@@ -13,6 +13,7 @@ VehicleKind: TypeAlias = Literal[
     "van", "motorhome", "bus", "trailer", "truck", "narrowboat", "sailing boat", "motor boat", "other"
 ]
 ROAD: tuple[VehicleKind, ...] = ("van", "motorhome", "bus", "trailer", "truck")
+BOATS: tuple[VehicleKind, ...] = ("narrowboat", "sailing boat", "motor boat")
 
 
 class Region(Model):
@@ -48,9 +49,9 @@ class Vehicle(Model):
     description: str = Field(default="a van", min_length=1, max_length=80, description="As one says it, with its article.")
     frame: VehicleFrame = Field(default_factory=VehicleFrame)
     payload: Payload = Field(default_factory=Payload)
-    fuel: Literal["petrol", "diesel", "electric", "none", "not_known"] = "not_known"
+    fuel: Literal["petrol", "diesel", "electric", "none"] | None = Field(default=None, description="None: not asked yet.")
     gas_on_board: bool | None = Field(default=None, description="Bottled gas; None: not asked yet.")
-    hull: Literal["grp", "steel", "aluminium", "wood", "not_known"] = Field(default="not_known", description="Boats only.")
+    hull: Literal["grp", "steel", "aluminium", "wood"] | None = Field(default=None, description="Boats only; None: not asked yet.")
     bilge_depth_m: float | None = Field(default=None, gt=0, le=5, description="Boats only. [m]")
     altitude_m: float | None = Field(default=None, ge=-500, le=6000, description="Highest place of use. [m]")
     insulation_mm: float | None = Field(default=None, ge=0, le=500, description="Thickness that cables are buried in. [mm]")

@@ -8,6 +8,7 @@ NAME = "Brief"
 
 # Key pattern -> what the figure is called; ``*`` stands for an id. The keys are a public contract, docs/figures.md.
 TITLES: dict[str, str] = {
+    "brief.believed_bank_ah": "How large they think the bank is",
     "brief.believed_ah_per_day": "What they think a day takes",
     "brief.believed_days": "How long they think it lasts",
     "brief.budget": "What all of it may cost",
@@ -22,6 +23,34 @@ TITLES: dict[str, str] = {
 }
 
 FINDINGS: dict[str, Words] = {
+    "brief.believed_days_off": Words(
+        "They think it lasts {believed}; by the audit it lasts {found} to the allowed depth.",
+        "Worth a word before anything is bought. Volts read for a charge often mislead.",
+    ),
+    "brief.believed_days_off/depth": Words(
+        "They think it lasts {believed}; by the audit it lasts {found} to the allowed depth, and {to_empty} to the last of it.",
+        "The usual reason: the depth is forgotten, and the whole of the plate is counted on.",
+    ),
+    "brief.believed_days_off/series": Words(
+        "They think it lasts {believed}; by the audit it lasts {found} to the allowed depth.",
+        "The usual reason: the amp-hours of units in series are added. Series adds volts.",
+    ),
+    "brief.believed_day_off": Words(
+        "They think a day takes {believed}; the audit makes {found} of it.",
+        "Something is not on the list, or runs less than they think. A meter on the bank for a few days settles it.",
+    ),
+    "brief.believed_bank_off": Words(
+        "They think the bank has {believed}; its units make {found}.",
+        "Count the units and look at a plate once more.",
+    ),
+    "brief.believed_bank_off/series": Words(
+        "They think the bank has {believed}; its units make {found}.",
+        "The usual reason: the amp-hours of units in series are added. Series adds volts, parallel adds amp-hours.",
+    ),
+    "brief.believed_bank_off/depth": Words(
+        "They think the bank has {believed}; its units make {found}.",
+        "The usual reason: the allowed depth is taken off already. It is taken off in the reckoning.",
+    ),
     "brief.seen_from_outside": Words(
         "Nothing is to be seen from outside, and {have} of array are chosen.",
         "Flat below the roof's edge it may pass from the street; from above and on legs it is seen.",

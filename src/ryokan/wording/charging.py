@@ -8,6 +8,23 @@ NAME = "Charging"
 
 # Key pattern -> what the figure is called; ``*`` stands for an id. The keys are a public contract, docs/figures.md.
 TITLES: dict[str, str] = {
+    "charging.brought_wh_per_day": "What sun and driving bring on a mean day",
+    "charging.days_until_empty": "Nights until the bank is empty at that",
+    "charging.driving_wh_per_day": "What driving brings on a mean day",
+    "charging.from_dcdc_a": "What the DC-DC charger gives",
+    "charging.generator_a": "Amps of the generator",
+    "charging.generator_w": "Generator",
+    "charging.mode.*.hours_to_full": "Hours from empty to full",
+    "charging.mode.*.into_bank_a": "Into the bank",
+    "charging.mode.*.with_sun_a": "Into the bank, with the sun",
+    "charging.path_limit_a": "What relay, cable and fuse of the way bear",
+    "charging.relay.cell_v": "A half-full cell at rest",
+    "charging.relay.charge_frac": "Charge reckoned with",
+    "charging.relay.estimate_a": "What the relay passes, about",
+    "charging.shore.of_inverter_a": "Charger within the inverter",
+    "charging.shore.stand_alone_a": "Shore charger by itself",
+    "charging.sinks_wh_per_day": "What a mean day takes out of the bank",
+    "charging.through_generator_a": "Charge current on the generator",
     "charging.all_sources_a": "All chosen sources at once",
     "charging.alternator_a": "Alternator's label",
     "charging.alternator_draw_a": "All charging at the alternator",
@@ -45,6 +62,34 @@ TITLES: dict[str, str] = {
 }
 
 FINDINGS: dict[str, Words] = {
+    "charging.lithium_on_alternator": Words(
+        "Lithium hangs straight on the alternator through a relay.",
+        "It overheats the alternator, and when the bank's electronics open under charge the voltage spike can destroy it.",
+    ),
+    "charging.over_bank_limit": Words(
+        "Together {which} give {total}; the bank's maker allows {limit} into it.",
+        "Nothing keeps them apart. Turn chargers down, lock one out while another runs, or add capacity.",
+    ),
+    "charging.over_usual_most": Words(
+        "Together {which} give {total}; a bank of this kind and size usually takes {limit} at most.",
+        "Nothing keeps them apart. Ask what its maker allows; until then turn chargers down or lock one out.",
+    ),
+    "charging.over_usual_rate": Words(
+        "All sources give {total} together; {usual} is usual for such a bank, {limit} the most.",
+        "It wears the bank faster than it has to.",
+    ),
+    "charging.refill_too_slow": Words(
+        "With {gives} the bank is full after {takes}; {hours} were said.",
+        "{refill} have to come back, and the last of it goes slowly. More hours, more amps, or less taken out.",
+    ),
+    "charging.dcdc_other_volts": Words(
+        "The DC-DC charger goes from {made_from} V to {made_to} V; the alternator has {alternator} V, the bank {bank}.",
+        "It does not charge this bank, whatever its amps. Take one that is made for both sides.",
+    ),
+    "charging.charger_other_volts": Words(
+        "The shore charger is made for {made_for} V; the bank has {bank}.",
+        "It does not charge this bank, or it harms it. Look at its plate once more.",
+    ),
     "charging.link_in_a_loop": Words(
         "This rig feeds {name} and is fed by it at the same time.",
         "Each empties the other through the losses of both. Let one of them be locked out while the other runs.",
@@ -53,10 +98,6 @@ FINDINGS: dict[str, Words] = {
         "A link to {name} is told to be away at a stay that is not on the journey any more.",
         "Look through the stays of the link once more.",
     ),
-    "charging.lithium_on_alternator": Words(
-        "Lithium hangs straight on the alternator through a relay.",
-        "It overheats the alternator, and when the bank's electronics open under charge the voltage spike can destroy it.",
-    ),
     "charging.relay_on_smart_alternator": Words(
         "The engine computer turns the {name} down, and the relay goes by its volts.",
         "Below 12.7 V it drops out or drains the starter battery. A DC-DC charger switched by the ignition does not.",
@@ -64,14 +105,6 @@ FINDINGS: dict[str, Words] = {
     "charging.below_freezing": Words(
         "The bay falls to {bay} and the bank does not heat itself.",
         "Charging lithium iron phosphate below 0 °C damages it for good and can make it dangerous.",
-    ),
-    "charging.over_bank_limit": Words(
-        "All chosen sources give {total} together, makers allow {limit} into this bank.",
-        "Turn chargers down or add capacity; the maker's own limit goes first.",
-    ),
-    "charging.over_usual_rate": Words(
-        "All chosen sources give {total} together; {usual} is usual for this bank, {limit} the most.",
-        "It wears the bank faster than it has to.",
     ),
     "charging.hookup_too_small": Words(
         "The charger draws {draw}; a {breaker} hookup gives {limit} continuously.",

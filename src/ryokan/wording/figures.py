@@ -23,6 +23,7 @@ CHEMISTRY_NAMES = {
     "agm": "AGM lead",
     "gel": "gel lead",
     "flooded": "flooded lead",
+    "sealed_wet": "sealed wet lead",
     "custom": "another chemistry",
 }
 

@@ -10,6 +10,7 @@ from ryokan.wording.quantities import HARD_SPACE, UnitSystem, quantity
 from ryokan.wording.steps import BY_STEP, of_all_steps
 from ryokan.wording.words import Words
 
+# By code, and by “code/variant” where what is there decides how it is said.
 FINDINGS: dict[str, Words] = {code: words for of_step in BY_STEP.values() for code, words in of_step.FINDINGS.items()}
 FIXES = of_all_steps("FIXES")
 
@@ -19,7 +20,7 @@ SEVERITY_WORDS = {"danger": "Danger", "fault": "Does not fit", "advice": "Advice
 def sentence(finding: Finding, figures: Mapping[str, Figure], system: UnitSystem) -> Words:
     """The finding in words, its quantities in the reader's units."""
     quantities = {name: _said(figures[key], system) for name, key in finding.figures.items()}
-    words = FINDINGS[finding.code]
+    words = FINDINGS.get(f"{finding.code}/{finding.variant}") or FINDINGS[finding.code]
     filled = {**quantities, **finding.words, **finding.measures, "name": finding.name}
     return Words(words.what.format(**filled), words.why.format(**filled))
 

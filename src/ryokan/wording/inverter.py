@@ -8,6 +8,12 @@ NAME = "Inverter"
 
 # Key pattern -> what the figure is called; ``*`` stands for an id. The keys are a public contract, docs/figures.md.
 TITLES: dict[str, str] = {
+    "inverter.chosen_surge_current_a": "DC amps of the inverter's own surge",
+    "inverter.hookup_fails_w": "What meets the inverter when the hookup fails",
+    "inverter.legs": "Legs that it has, as said",
+    "inverter.other.*.dc_current_a": "DC amps of one beside it, at full rating",
+    "inverter.other.*.rated_w": "Rating of one beside it",
+    "inverter.others_current_a": "DC amps of those beside it",
     "inverter.curve.efficiency_frac": "What it passes on at parts of its rating",
     "inverter.curve.load_frac": "Parts of its rating",
     "inverter.cutoff_v": "Volts at which the inverter stops",
@@ -55,6 +61,43 @@ TITLES: dict[str, str] = {
 }
 
 FINDINGS: dict[str, Words] = {
+    "inverter.volts_class_low": Words(
+        "{rated} on {system_v} take {current} at the cut-off; up to {largest} is usual at these volts.",
+        "It works, with thick copper and short runs. {next_v} V halve the amps.",
+    ),
+    "inverter.continuous_short": Words(
+        "{running} can run at once; at {place} the inverter gives {have}.",
+        "With all of it on it overloads and shuts down. Let some never run together, or take a larger one.",
+    ),
+    "inverter.little_in_hand": Words(
+        "{running} of {have} can run at once: {in_hand} W in hand; the usual quarter would be {usual} W.",
+        "It bears them. {need} are the need with that quarter on the volt-amps.",
+    ),
+    "inverter.little_in_hand/volt_amps": Words(
+        "{running} of {have} can run at once, as {volt_amps} of apparent power; {need} are the need.",
+        "The watts fit, the volt-amps do not by themselves: its plate in VA decides.",
+    ),
+    "inverter.surge_short": Words(
+        "The worst start takes {need}; the inverter gives {have} for a moment.",
+        "It trips when that motor starts while the rest runs. A soft starter or a larger surge ends it.",
+    ),
+    "inverter.surge_perhaps_short": Words(
+        "The worst start takes {need}; inverters of that rating usually give {have} for a moment.",
+        "Nobody said what this one gives: its plate decides.",
+    ),
+    "inverter.trips_when_hookup_fails": Words(
+        "When the hookup fails while all of it runs, {meets} meet an inverter that gives {have}.",
+        "It shuts down until something is switched off. Hang what runs on a hookup alone on an output that the inverter does not "
+        "keep up.",
+    ),
+    "inverter.pre_charge_missing": Words(
+        "Nothing fills the capacitors of an inverter of {rated} before it is connected.",
+        "The spark welds switch contacts. A resistor for a few seconds fills them first.",
+    ),
+    "inverter.pre_charge_missing/lithium": Words(
+        "Nothing fills the capacitors of an inverter of {rated} before it is connected.",
+        "The spark welds switch contacts and trips the bank's electronics. A resistor for a few seconds fills them first.",
+    ),
     "inverter.other_bank_volts": Words(
         "The inverter is made for {made_for}, the bank is {system}.",
         "At other volts it does not start, or it is destroyed and may burn.",
@@ -62,18 +105,6 @@ FINDINGS: dict[str, Words] = {
     "inverter.other_mains": Words(
         "The inverter makes {makes}; the rig's mains are {mains}.",
         "Appliances for one mains voltage do not belong on another.",
-    ),
-    "inverter.volts_class_low": Words(
-        "{rated} of inverter on {system_v} draws {current} at cut-off.",
-        "Up to {largest} is usual on this class; {next_v} V halves the amps, the copper and the heat.",
-    ),
-    "inverter.continuous_short": Words(
-        "The inverter gives {have} running at {place}, {need} are needed.",
-        "With everything on it overloads and shuts down.",
-    ),
-    "inverter.surge_short": Words(
-        "The inverter gives {have} for a moment, the worst start takes {need}.",
-        "It trips when that motor starts while the rest runs.",
     ),
     "inverter.no_usual_size": Words(
         "No usual inverter gives {need}.",
@@ -118,10 +149,6 @@ FINDINGS: dict[str, Words] = {
     "inverter.through_a_receptacle": Words(
         "{need} are to leave the inverter by its receptacle, which carries {limit} for hours.",
         "Plug and receptacle run hot. Hard wiring takes the whole rating.",
-    ),
-    "inverter.pre_charge_missing": Words(
-        "An inverter of {rated} is connected with its capacitors empty.",
-        "The spark welds switch contacts and trips the bank's electronics. A resistor for a few seconds fills them first.",
     ),
     "inverter.surge_over_bms": Words(
         "The worst start takes {surge}; the bank's electronics pass {peak} for a moment.",

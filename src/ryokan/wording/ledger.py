@@ -13,7 +13,7 @@ from ryokan.core.rig import Rig
 from ryokan.wording.quantities import number
 from ryokan.wording.steps import of_all_steps
 
-CHEMISTRY_SHORT = {"lfp": "LFP", "nmc": "NMC", "custom": "other", "agm": "AGM", "gel": "gel", "flooded": "flooded"}
+CHEMISTRY_SHORT = {"lfp": "LFP", "nmc": "NMC", "custom": "other", "agm": "AGM", "gel": "gel", "flooded": "flooded", "sealed_wet": "sealed wet"}
 
 
 @dataclass(frozen=True, slots=True)

@@ -8,6 +8,19 @@ NAME = "Loads"
 
 # Key pattern -> what the figure is called; ``*`` stands for an id. The keys are a public contract, docs/figures.md.
 TITLES: dict[str, str] = {
+    "loads.dc_peak_at_bank_w": "DC loads running together, at the bank",
+    "loads.days_in_turn": "Days in turn",
+    "loads.margin_frac": "Spread of the days that a meter counted",
+    "loads.meter.counted_ah": "Days that a meter counted",
+    "loads.meter.days": "How many it counted",
+    "loads.meter.days_per_week": "Days a week that it stands for",
+    "loads.meter.mean_ah": "Their mean",
+    "loads.meter.scale": "New use over the measured one",
+    "loads.meter.wh_per_day": "A day by the meter",
+    "loads.run_by_day_wh": "Worst run of none to seven days",
+    "loads.season.*.on_hours": "Hours the inverter is on in the season",
+    "loads.season.*.worst_run_wh": "Worst run of the promised days in the season",
+    "loads.worst_week_wh": "A full week",
     "brief.nights_in_turn": "The nights, counted",
     "brief.quiet_hours": "Hours in which nothing may hum",
     "loads.by_feed.*": "Taken from the bank by this feed",

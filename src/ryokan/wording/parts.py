@@ -54,6 +54,8 @@ _LABELS: dict[str, tuple[str, str]] = {
     "receptacle_w": ("One receptacle gives", "W"),
     "noise_db": ("Noise at 1 m", "dB"),
     "ignition_protected": ("Ignition-protected", ""),
+    "asks_fuse_a": ("Maker asks for a fuse of", "A"),
+    "asks_conductor": ("Maker asks for a cable of", ""),
 }
 
 _CHOICES: dict[str, str] = {
@@ -63,6 +65,7 @@ _CHOICES: dict[str, str] = {
     "agm": "AGM",
     "gel": "Gel",
     "flooded": "Flooded",
+    "sealed_wet": "Sealed wet",
     "data_sheet": "its data sheet",
     "measured": "measurement",
     "estimate": "an estimate",

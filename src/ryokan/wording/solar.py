@@ -8,6 +8,15 @@ NAME = "Solar"
 
 # Key pattern -> what the figure is called; ``*`` stands for an id. The keys are a public contract, docs/figures.md.
 TITLES: dict[str, str] = {
+    "climate.stay.*.*.noon_bare_w_per_w": "A rated watt at noon of a bright day there, before controller and wiring",
+    "climate.stay.*.*.noon_w_per_w": "A rated watt at noon of a bright day there, at the bank",
+    "solar.balance_need_wh": "What a mean day takes of the array, nothing in hand",
+    "solar.day_shape": "A day of twelve hours, by half hours",
+    "solar.noon_a": "Current of the array at noon",
+    "solar.noon_w_per_w.*": "A rated watt at noon of a bright day of the month",
+    "solar.panel_vmp_v": "Volts of a panel at its rated power",
+    "solar.pwm_frac": "What a PWM controller leaves of the array",
+    "solar.string_vmp_v": "Volts of a string at its rated power",
     "climate.bias_applied": "Taken off the reanalysis, since it reads high",
     "climate.correction_frac": "A weather file is taken as it is",
     "climate.psh.*": "Peak sun hours of the month",
@@ -73,6 +82,32 @@ TITLES: dict[str, str] = {
 }
 
 FINDINGS: dict[str, Words] = {
+    "solar.array_cannot_refill": Words(
+        "A mean day takes {takes} and gets {brought}: {sinks} a day come out of the bank, which is empty after {lasts}.",
+        "{away} away are promised. By mean days of sun and driving, with nothing in hand.",
+    ),
+    "solar.array_below_need": Words(
+        "{have} of array bring {gives} in {sun} of sun, and a mean day takes {takes}; {need} are the need.",
+        "The need holds margin and what brings an emptied bank back. Nothing fails for it on a mean day.",
+    ),
+    "solar.array_below_need/with_driving": Words(
+        "{have} of array bring {gives} in {sun} of sun, and a mean day takes {takes}; the rest comes by driving. {need} are the need.",
+        "Days that stand still come out of the bank.",
+    ),
+    "solar.array_below_need/sinks": Words(
+        "A mean day takes {takes} and gets {brought}: {sinks} a day come out of the bank, which lasts {lasts} so. {need} of array "
+        "are the need, {have} are there.",
+        "That is longer than the nights away; a hookup in between brings it back.",
+    ),
+    "solar.controller_clips": Words(
+        "At noon the array reaches {noon}, the controllers give {have}: there they clip.",
+        "The day's {gives} are reckoned with that. A larger array behind the same controllers brings little; a larger "
+        "controller does.",
+    ),
+    "solar.controller_small": Words(
+        "The controllers give {have}; {need} are usual for this array. In this sun they do not clip.",
+        "It is headroom for cold, clear days. Less is allowed where volts and input amps stay within their limits.",
+    ),
     "solar.need_over_roof": Words(
         "{need} of array are needed; {free} of free roof carry {limit} at the very most.",
         "The rest has to come from a portable array, from driving or from shore, or the day has to shrink.",
@@ -80,14 +115,6 @@ FINDINGS: dict[str, Words] = {
     "solar.array_over_roof": Words(
         "{have} of array are chosen; {free} of free roof carry {limit} at the very most.",
         "What does not lie on the roof has to be portable.",
-    ),
-    "solar.array_cannot_refill": Words(
-        "{have} of array in {sun} of sun gives {gives} a day; {need} of array are needed.",
-        "The bank sinks a little every day until it is empty.",
-    ),
-    "solar.controller_clips": Words(
-        "The controllers give {have}, the array asks for {need} with headroom.",
-        "Around noon they clip. That is allowed where volts and input amps stay within their limits.",
     ),
     "solar.no_place_yet": Words(
         "The sun is not the typed one, and this is lacking: {name}.",

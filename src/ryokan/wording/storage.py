@@ -8,6 +8,34 @@ NAME = "Storage"
 
 # Key pattern -> what the figure is called; ``*`` stands for an id. The keys are a public contract, docs/figures.md.
 TITLES: dict[str, str] = {
+    "charging.stops_at_v": "Highest volts that the charger reaches",
+    "storage.arrangement.paired": "Units side by side in each step",
+    "storage.cell_v_at_top": "Rested volts of a cell where the charger stops",
+    "storage.cells_in_series": "Cells in series",
+    "storage.cells_per_12v": "Cells in series for each 12 V",
+    "storage.charge_at_top_frac": "Charge that the charger reaches",
+    "storage.days_by_audit": "Days to the allowed depth, by the audit",
+    "storage.days_to_empty": "Days to the last of it, by the audit",
+    "storage.discharge_most_a": "What such a bank bears for minutes",
+    "storage.full_capacity_a": "Current at which it gives its whole rating",
+    "storage.gas_equalising_m3_per_h": "Air that it needs while it is equalised",
+    "storage.inverter_rate_c": "The inverter at full rating, over the amp-hours",
+    "storage.never_filled_wh": "Never filled by this charger",
+    "storage.to_empty_wh": "Energy to the last of it",
+    "storage.usable_by_audit_wh": "Energy to the allowed depth",
+    "storage.vent_need_equalising_cm2": "Free opening while it is equalised, low and high each",
+    "storage.wish.capacity_frac": "Share of its rating at the wish's draw",
+    "storage.wish.cell_v_at_cutoff": "Rested volts of a cell when the wish ends",
+    "storage.wish.charge_at_cutoff_frac": "Charge left when the wish ends",
+    "storage.wish.current_a": "Current of the wish",
+    "storage.wish.draw_w": "Draw of the wish, at the bank",
+    "storage.wish.energy_wh": "What the bank gives at that draw",
+    "storage.wish.from_frac": "Charge that the wish begins from",
+    "storage.wish.hours_have": "How long the bank runs the wish",
+    "running.capacity_frac": "Share of its rating at that draw",
+    "running.cell_v_at_cutoff": "Rested volts of a cell when the inverter stops",
+    "running.charge_at_cutoff_frac": "Charge left when the inverter stops",
+    "running.current_a": "Current of the run",
     "brief.growth_frac": "Growth to expect",
     "loads.row.*.nights": "What it costs in nights",
     "running.*.draw_w": "Mean draw at the bank",
@@ -146,6 +174,95 @@ TITLES: dict[str, str] = {
 }
 
 FINDINGS: dict[str, Words] = {
+    "storage.days_short": Words(
+        "The bank is empty after {days}, before the promised {promised} are over.",
+        "By the audit, with no margin and to the last amp-hour. With no charge the lights go out then.",
+    ),
+    "storage.deeper_than_allowed": Words(
+        "The bank keeps {promised} only below the allowed {depth} %: to there it lasts {days}, to the end {to_empty}.",
+        "It does not go dark; each time it is drawn so low takes from its life.",
+    ),
+    "storage.reserve_small": Words(
+        "The bank lasts {days} by the audit, {promised} are promised; the way it is sized asks for {need}, there are {have}.",
+        "The difference is margin, ageing and whatever that way adds. Nothing fails for it today.",
+    ),
+    "storage.inverter_over_rate": Words(
+        "At its full {rated} the inverter takes {current}, {rate} times the bank's amp-hours; such a bank bears about {most}.",
+        "At less than full load it matters less. More amp-hours, a higher volts class or a smaller inverter bring it down.",
+    ),
+    "storage.never_full": Words(
+        "The charger stops at {stops}: {never} of the bank are never filled.",
+        "The maker's charging volts go first. A charger that reaches them gets at it.",
+    ),
+    "storage.no_bms": Words(
+        "Nothing watches the cells of this lithium bank.",
+        "One cell that is overcharged or emptied too far can vent and burn, and no one sees it coming. Take it out of use until "
+        "electronics of its own part it, and have somebody licensed look at it.",
+    ),
+    "storage.bay_colder_than_typed": Words(
+        "The bank stands outside and the bay is entered as {bay}; the coldest stay may bring {coldest}.",
+        "Cold takes capacity.",
+    ),
+    "storage.bay_colder_than_typed/lithium": Words(
+        "The bank stands outside and the bay is entered as {bay}; the coldest stay may bring {coldest}.",
+        "Cold takes capacity, and lithium must not be charged below freezing.",
+    ),
+    "storage.not_restrained": Words(
+        "Nothing holds a bank of {mass}.",
+        "In a crash it becomes a missile, and its terminals meet metal. It has to be held in every direction.",
+    ),
+    "storage.not_restrained/afloat": Words(
+        "Nothing holds a bank of {mass}.",
+        "In a knock-down it breaks loose, and its terminals meet metal. It has to be held in every direction.",
+    ),
+    "storage.not_restrained/still": Words(
+        "Nothing holds a bank of {mass}.",
+        "If it is knocked over or falls, its terminals meet metal and its case breaks. Fix it in its place.",
+    ),
+    "storage.unlike_strings": Words(
+        "Units that are not alike share one bus or one string.",
+        "One of them is overcharged or emptied too far whenever the others are not. Make them two banks, or put a device between "
+        "them that manages both.",
+    ),
+    "storage.unlike_strings/lithium": Words(
+        "Units that are not alike share one bus or one string.",
+        "One of them is overcharged or emptied too far whenever the others are not; lithium then parts itself or vents. Make them "
+        "two banks, or put a device between them that manages both.",
+    ),
+    "storage.chargers_left_alone": Words(
+        "When the bank's electronics open, nothing parts the alternator from the loads.",
+        "With no battery on it its volts run away: they destroy what is connected, and it can burn. A charge bus that parts by "
+        "itself, or a charge-stop that reaches the alternator, is the answer.",
+    ),
+    "storage.chargers_without_battery": Words(
+        "When the bank's electronics open, nothing stops the chargers, which then feed the loads with no battery, at {charge_v}.",
+        "Not every charger may run so, and not every load bears the overshoot: look at both makers' sheets. Separate charge and "
+        "load buses, or a charge-stop wired to every source, end it.",
+    ),
+    "storage.over_cell_limit": Words(
+        "The bank is charged to {charge_v}; its cells bear {most} at most.",
+        "Beyond it lithium cells vent and burn. Lower the charging volts to the maker's figure.",
+    ),
+    "storage.over_cell_limit/lead": Words(
+        "The bank is charged to {charge_v}; its cells bear {most} at most.",
+        "Beyond it lead gasses hard and dries out. Lower the charging volts to the maker's figure.",
+    ),
+    "storage.bay_too_hot": Words(
+        "The bay gets as hot as {bay}; such a bank is charged up to {limit}.",
+        "Charging stops there, or ought to. Another place, shade or air helps; the maker's own figure goes first.",
+    ),
+    "storage.bay_too_hot/lead": Words(
+        "The bay gets as hot as {bay}; this kind of bank bears {limit} for long.",
+        "Each 10 K above 25 °C halve its life. Another place, shade or air helps.",
+    ),
+    "storage.discharge_over_rate": Words(
+        "Everything running draws {current}; such a bank bears up to {usual} for long.",
+        "It runs hot or parts itself. More amp-hours or less at once.",
+    ),
+    "storage.discharge_over_rate/lead": Words(
+        "Everything running draws {current}, at which the bank gives {percent} % of its rating; it gives all of it up to {usual}.",
+        "Its volts sag, and what is left comes back only at a lower draw. More amp-hours, or less at once.",
+    ),
     "storage.fits_no_compartment": Words(
         "No compartment takes {count} of these batteries. {why}.",
         "Measured upright, with air on each side and room for the cables above the terminals.",
@@ -157,10 +274,6 @@ FINDINGS: dict[str, Words] = {
     "storage.short_after_growth": Words(
         "The bank keeps the promise today; once the use has grown by {growth} % it lasts {after}, not {promised}.",
         "A bank of one age and kind is hard to add to later.",
-    ),
-    "storage.days_short": Words(
-        "The bank lasts {days}, not {promised}: {have} where {need} are needed.",
-        "Without any charge the lights go out before the promise is kept.",
     ),
     "storage.lead_in_living_space": Words(
         "A sealed lead bank stands in the living space with no vented enclosure.",
@@ -177,10 +290,6 @@ FINDINGS: dict[str, Words] = {
     "storage.bms_below_main_current": Words(
         "The bank's electronics pass {limit}, the main run may take {current}.",
         "The bank parts itself from the rig at full load, and chargers are left running with no battery.",
-    ),
-    "storage.bay_colder_than_typed": Words(
-        "The bank stands outside and the bay is entered as {bay}; the coldest stay may bring {coldest}.",
-        "Cold takes capacity, and lithium must not be charged below freezing.",
     ),
     "storage.series_off_class": Words(
         "A string of units makes {volts}; the bank is to be {nominal}.",
@@ -206,10 +315,6 @@ FINDINGS: dict[str, Words] = {
         "The bank is entered otherwise, but {name} is {where}.",
         "Gas, cold and the rules for lead go by where it really stands.",
     ),
-    "storage.not_restrained": Words(
-        "Nothing holds a bank of {mass}.",
-        "In a crash it becomes a missile, and its terminals meet metal. It has to be held in every direction.",
-    ),
     "storage.straps_alone": Words(
         "{mass} of bank are held by straps alone.",
         "Straps stretch. A frame bolted through the floor, as the vehicle's code asks, holds it in every direction.",
@@ -230,11 +335,6 @@ FINDINGS: dict[str, Words] = {
         "Bank and inverter load the {side} wheels by {lean} more; more than {limit} is worth a thought.",
         "The vehicle leans, a boat takes a list. Move them inwards or set something against them.",
     ),
-    "storage.unlike_strings": Words(
-        "Units that are not alike share one bus or one string.",
-        "One of them is overcharged or emptied too far whenever the others are not. Lithium then parts itself or vents. "
-        "Make them two banks.",
-    ),
     "storage.side_take_off": Words(
         "The leads of {parallel} strings leave so that the strings do not share alike.",
         "The string next to the leads does most of the work and ages first. Two or three go diagonally, four and more by "
@@ -251,20 +351,6 @@ FINDINGS: dict[str, Words] = {
     "storage.strings_share_a_fuse": Words(
         "{parallel} lithium strings have no fuse each; the bank gives {fault} into a fault.",
         "A fault in one string is fed by all the others. Each needs its own fuse that breaks that current.",
-    ),
-    "storage.chargers_left_alone": Words(
-        "When the bank's electronics open, nothing stops the chargers, which then feed the loads at up to {charge_v} and "
-        "above.",
-        "A controller or an alternator with no battery drives the volts up and destroys what is connected; it can burn. "
-        "Separate charge and load buses, or a charge-stop wired to every source, is the answer.",
-    ),
-    "storage.not_said_yet": Words(
-        "Not said of the bank yet: {what}.",
-        "Rules of danger wait for it.",
-    ),
-    "storage.over_cell_limit": Words(
-        "The bank is charged to {charge_v}; its cells bear {most} at most.",
-        "Beyond it lithium cells vent and burn, and lead gasses hard. Lower the charging volts to the maker's figure.",
     ),
     "storage.nmc_in_living_space": Words(
         "Traction modules of NMC stand inside.",
@@ -287,14 +373,6 @@ FINDINGS: dict[str, Words] = {
     "storage.wish_not_there": Words(
         "The bank is to be sized by one wish, but the wish names no load of the sheet; {need} is by the audit.",
         "Say which load, and for how many hours.",
-    ),
-    "storage.bay_too_hot": Words(
-        "The bay gets as hot as {bay}; this kind of bank bears {limit}.",
-        "Its electronics stop the charging, or its life shrinks by half for every 10 K. Another place, shade or air helps.",
-    ),
-    "storage.discharge_over_rate": Words(
-        "Everything running draws {current}; such a bank {kind} up to {usual}.",
-        "Lithium runs hot or parts itself, lead sags and loses capacity. More amp-hours or less at once.",
     ),
 }
 

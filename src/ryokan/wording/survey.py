@@ -76,6 +76,14 @@ TITLES: dict[str, str] = {
 }
 
 FINDINGS: dict[str, Words] = {
+    "survey.second_bank": Words(
+        "Two banks are there: the figures of this rig are of {first}; {name} is listed and weighed beside it.",
+        "What they do to one another is not judged here. Unlike batteries share no bus.",
+    ),
+    "survey.second_inverter": Words(
+        "Two inverters are there: the loads are reckoned with on {first}; {name} counts on the main run and nowhere else.",
+        "Which load hangs on which is not judged here.",
+    ),
     "survey.payload_exceeded": Words(
         "What is chosen adds {added}; the vehicle may still carry {left}.",
         "An overloaded axle brakes and steers badly, and no insurer pays. Weigh it again before anything is bought.",
@@ -92,10 +100,6 @@ FINDINGS: dict[str, Words] = {
         "{name} is {age} years old and reckoned with by its plate; such a bank lives about {life}.",
         "Its true capacity may be half of that. Discharge it through a meter before it is counted on.",
     ),
-    "survey.second_bank": Words(
-        "More than one bank is there: {first} stands for the rig, {name} is left out.",
-        "Unlike batteries do not go on one bus. Make the other one a system of its own.",
-    ),
     "survey.cord_below_charger": Words(
         "The charger draws {draw}; the shore cord ({name}) passes {limit} continuously.",
         "Cord and inlet run hot before a breaker ashore opens.",
@@ -103,6 +107,104 @@ FINDINGS: dict[str, Words] = {
 }
 
 FIXES: dict[str, str] = {}
+
+# What is still to be asked: the question, and what its answer decides. By the step whose rules wait for it.
+QUESTIONS: dict[str, Words] = {
+    "wiring.main_fuse": Words(
+        "Is there a fuse at {name}, and of what rating?",
+        "Without one a short circuit burns the cable; with one its rating is held against cable and load.",
+    ),
+    "storage.chemistry": Words(
+        "What kind of battery is {name}?",
+        "Charging volts, depth, gas and what it bears in the cold hang on it.",
+    ),
+    "storage.cells": Words(
+        "How many cells of {name} are in series?",
+        "Every volt that a charger may be set to follows from it.",
+    ),
+    "storage.bms": Words(
+        "Do electronics of its own watch the cells of {name}?",
+        "Without them an overcharged cell can burn; with them everything hangs on what they pass.",
+    ),
+    "storage.string_fuses": Words(
+        "Has each string of {name} a fuse of its own?",
+        "A fault in one string is fed by the others.",
+    ),
+    "storage.series_allowed": Words(
+        "How many of {name} does its maker allow in series?",
+        "One whose electronics open bears the volts of the whole string.",
+    ),
+    "storage.bay": Words("Where does {name} stand?", "Gas, cold and the rules of the codes go by it."),
+    "storage.restraint": Words("What holds {name}?", "Whether it stays where it is in a hard stop."),
+    "storage.when_bms_opens": Words(
+        "When the electronics of {name} open, what stops the chargers?",
+        "Whether they are left on the loads with no battery.",
+    ),
+    "storage.capacity": Words("How many amp-hours has one unit of {name}?", "How long it lasts. Its mass gives an estimate."),
+    "storage.unit_volts": Words("How many volts has one unit of {name}?", "What the bank makes in series."),
+    "storage.take_off": Words("Where do the two leads leave {name}?", "Whether its strings share alike."),
+    "storage.vent": Words("How large is the opening of the enclosure of {name}?", "Whether it carries off the hydrogen."),
+    "inverter.rating": Words("What is {name} rated at?", "Whether it bears the loads, and what its cable and fuse have to."),
+    "inverter.pre_charge": Words(
+        "What fills the capacitors of {name} before it is connected?",
+        "Whether the switch sparks and the bank's electronics open when it is closed.",
+    ),
+    "inverter.waveform": Words("Is the wave of {name} a pure sine?", "Whether motors, chargers and hobs on it suffer."),
+    "inverter.legs": Words("How many legs has {name}?", "Whether half of a two-leg panel stays dead."),
+    "inverter.surge": Words("What does {name} give for a moment?", "Whether the hardest start trips it."),
+    "charging.alternator_path": Words("How does {name} charge the bank?", "What it gives, and what it bears itself."),
+    "charging.alternator_volts": Words("Is {name} of 12 or 24 V?", "Whether its charger suits both sides."),
+    "charging.alternator_rating": Words("How many amps stand on the label of {name}?", "What it can spare for charging."),
+    "charging.alternator_regulation": Words(
+        "Does the engine computer turn {name} down?", "Whether a relay that goes by volts holds."
+    ),
+    "charging.dcdc_rating": Words("How many amps does {name} give?", "How long driving takes to fill the bank."),
+    "charging.dcdc_input": Words("Which volts is the input of {name} made for?", "Whether the alternator can feed it."),
+    "charging.dcdc_output": Words("Which volts is the output of {name} made for?", "Whether it charges this bank."),
+    "charging.charger_rating": Words("How many amps does {name} give?", "How long a hookup takes to fill the bank."),
+    "charging.charger_volts": Words("Which volts is {name} made for?", "Whether it charges this bank."),
+    "charging.stops_at": Words("At how many volts does {name} stop?", "Whether the bank is ever full."),
+    "wiring.conductor": Words("What size is the cable of {name}?", "What it bears, and what it loses."),
+    "wiring.insulation": Words("What temperature is the insulation of {name} rated for?", "What the cable bears."),
+    "wiring.material": Words("Is {name} of copper?", "Copper-clad aluminium resists about 1.6 times as much."),
+    "wiring.terminals": Words("What temperature are the terminals of {name} rated for?", "What the cable may be loaded with."),
+    "wiring.length": Words("How long is {name}, one way?", "How many volts it loses."),
+    "solar.panel_rating": Words("How many watts has one panel of {name}?", "What the array brings."),
+    "solar.mounting": Words("Do {name} lie on the roof, or are they carried out?", "Which array they are."),
+    "solar.controller_rating": Words("How many amps does {name} give?", "Whether it caps the array."),
+    "solar.controller_method": Words("Is {name} an MPPT or a PWM controller?", "Whether the panels work at the bank's volts."),
+    "solar.panel_volts": Words("How many volts have {name} at full power?", "What a PWM controller leaves of them."),
+    "charging.cord_rating": Words("What is {name} rated at?", "What may be drawn through it."),
+    "charging.generator_rating": Words("How many watts does {name} give for hours?", "Which charger it carries."),
+}
+
+# What an answer that takes one press is called, by the member that it goes to.
+ANSWERS: dict[str, dict[str, str]] = {
+    "fuse_a": {"none": "there is none"},
+    "battery/chemistry": {
+        "lfp": "lithium (LFP)", "nmc": "traction modules", "agm": "AGM", "gel": "gel", "flooded": "wet, with caps",
+        "sealed_wet": "wet, sealed",
+    },
+    "bms": {"fitted": "yes", "none": "no, none"},
+    "string_fuses": {"fitted": "yes", "none": "no, none"},
+    "bay": {"living_space": "in the living space", "vented_enclosure": "in a vented enclosure", "outside": "outside"},
+    "restraint": {"frame": "a bolted frame", "straps": "straps", "none": "nothing"},
+    "when_bms_opens": {"charge_stop": "a charge-stop", "two_buses": "two buses", "none": "nothing"},
+    "take_off": {"diagonal": "diagonally", "equal_leads": "equal leads", "posts": "posts", "side": "at one side"},
+    "pre_charge": {"fitted": "a resistor", "none": "nothing"},
+    "waveform": {"pure_sine": "pure sine", "modified_sine": "stepped"},
+    "legs": {"1": "one", "2": "two"},
+    "charges_house": {"dcdc": "through a DC-DC charger", "relay": "through a relay", "none": "not at all"},
+    "alternator_v": {"12": "12 V", "24": "24 V"},
+    "regulation": {"standard": "no", "smart": "yes", "external": "it has a regulator of its own"},
+    "input_v": {"12": "12 V", "24": "24 V", "48": "48 V"},
+    "output_v": {"12": "12 V", "24": "24 V", "48": "48 V"},
+    "insulation_c": {"60": "60 °C", "75": "75 °C", "90": "90 °C", "105": "105 °C"},
+    "terminal_c": {"60": "60 °C", "75": "75 °C", "90": "90 °C", "105": "105 °C"},
+    "material": {"copper": "yes", "copper_clad_aluminium": "no, copper-clad aluminium"},
+    "mounting": {"roof": "on the roof", "portable": "carried out"},
+    "method": {"mppt": "MPPT", "pwm": "PWM"},
+}
 
 # Key of the need -> the label of its line in the ledger.
 LEDGER: dict[str, str] = {}

@@ -62,6 +62,60 @@ def over_budget(rig: Rig, sheet: Sheet) -> Trouble | None:
     return Trouble(figures={"price": price, "budget": sheet["brief.budget"]})
 
 
+SAME_FRAC = 0.12  # how near a usual slip has to come to be told as the reason (common practice)
+
+
+def _near(one: float, other: float) -> bool:
+    return other > 0 and abs(one / other - 1) <= SAME_FRAC
+
+
+def _far_off(sheet: Sheet, believed: float, found: float) -> bool:
+    return found > 0 and abs(believed / found - 1) > sheet.assumption("believed_off_frac").number
+
+
+@rule("brief.believed_days_off", "advice", "practice", worse=("believed",))
+def believed_days_off(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """How long they think it lasts is far from what the audit makes of it."""
+    believed, found = sheet.get("brief.believed_days"), sheet.get("storage.days_by_audit")
+    to_empty = sheet.get("storage.days_to_empty")
+    if believed is None or found is None or to_empty is None or "storage.have_wh" not in sheet:
+        return None
+    if not _far_off(sheet, believed.number, found.number):
+        return None
+    series = sheet.get("storage.arrangement.series")
+    variant = ""
+    if _near(believed.number, to_empty.number):
+        variant = "depth"
+    elif series is not None and series.number > 1 and _near(believed.number, found.number * series.number):
+        variant = "series"
+    return Trouble(figures={"believed": believed, "found": found, "to_empty": to_empty}, variant=variant)
+
+
+@rule("brief.believed_day_off", "advice", "practice", worse=("believed",))
+def believed_day_off(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """What they think a day takes is far from what the audit makes of it."""
+    believed, found = sheet.get("brief.believed_ah_per_day"), sheet.get("loads.method.audit_ah")
+    if believed is None or found is None or not rig.has_loads or not _far_off(sheet, believed.number, found.number):
+        return None
+    return Trouble(figures={"believed": believed, "found": found})
+
+
+@rule("brief.believed_bank_off", "advice", "practice", worse=("believed",))
+def believed_bank_off(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """How large they think the bank is is far from what its units make."""
+    believed, found = sheet.get("brief.believed_bank_ah"), sheet.get("storage.have_ah")
+    if believed is None or found is None or not _far_off(sheet, believed.number, found.number):
+        return None
+    series = sheet.get("storage.arrangement.series")
+    depth = sheet.assumption(f"{rig.storage.chemistry}.dod_frac").number
+    figures, variant = {"believed": believed, "found": found}, ""
+    if series is not None and series.number > 1 and _near(believed.number, found.number * series.number):
+        variant = "series"
+    elif _near(believed.number, found.number * depth):
+        variant = "depth"
+    return Trouble(figures=figures, variant=variant)
+
+
 @rule("brief.seen_from_outside", "advice", "practice", worse=("have",))
 def seen_from_outside(rig: Rig, sheet: Sheet) -> Trouble | None:
     """Nothing is to be seen from outside, and an array is chosen."""

@@ -19,6 +19,8 @@ def what_was_said(sheet: Sheet, brief: Brief, region: Region) -> None:
         sheet.given("brief.believed_days", brief.believed_days, "days")
     if brief.believed_ah_per_day is not None:
         sheet.given("brief.believed_ah_per_day", brief.believed_ah_per_day, "Ah")
+    if brief.believed_bank_ah is not None:
+        sheet.given("brief.believed_bank_ah", brief.believed_bank_ah, "Ah")
     sheet.given("brief.days_without_charge", brief.days_without_charge, "days")
     sheet.given("region.mains_v", region.mains_v, "V")
     sheet.given("region.mains_hz", region.mains_hz, "Hz")

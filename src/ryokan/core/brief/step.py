@@ -17,7 +17,7 @@ def each_stay(scope: Scope) -> dict[str, Stay]:
 @question(
     rig=("brief", "region"),
     writes={
-        "Ah": ("brief.believed_ah_per_day",),
+        "Ah": ("brief.{believed_ah_per_day, believed_bank_ah}",),
         "Hz": ("region.mains_hz",),
         "V": ("region.mains_v",),
         "days": ("brief.{believed_days, days_without_charge}",),

@@ -7,27 +7,61 @@ from collections.abc import Mapping
 from ryokan.core.charging.model import Charging, Hookup
 from ryokan.core.data.tables import tables
 from ryokan.core.figure import Figure, Sheet
+from ryokan.core.inverter.model import Inverter
 from ryokan.core.laws import AMPS_TO_CHARGE, CHARGER_A_OF_MAINS, HOURS_TO_CHARGE, MAINS_A_OF_CHARGER
-from ryokan.core.rig import Stay
+from ryokan.core.parts.model import InverterPart
+from ryokan.core.rig import Rig, Stay
 
 
-def shore_need(sheet: Sheet, charging: Charging, chemistry: str, hookup: Hookup | None) -> None:
-    """Charger amps that refill the bank in the typed hours, what the hookup passes, hours to full.
+def charger_there(sheet: Sheet, charging: Charging, inverter: Inverter, part: InverterPart | None) -> Figure | None:
+    """What the shore charger gives, with that within the inverter where it has one. None where there is none. [A]"""
+    each: list[Figure] = []
+    if isinstance(charging.shore_charger_a, float | int):
+        each.append(sheet.given("charging.shore.stand_alone_a", charging.shore_charger_a, "A"))
+    chosen = inverter.chosen
+    if chosen is not None and chosen.charger_a is not None:
+        each.append(sheet.given("charging.shore.of_inverter_a", chosen.charger_a, "A"))
+    elif part is not None and part.charger_a is not None:
+        each.append(sheet.part("charging.shore.of_inverter_a", part.charger_a, "A", part))
+    if not each:
+        return None
+    return sheet.compute("charging.shore.have_a", "sum(chargers)", "A", "given", chargers=each)
 
-    ``hookup`` is the smallest that the stays meet, None where they meet none. (common practice)
+
+def weighed(rig: Rig) -> bool:
+    """Whether a shore charger is being thought about: a plan whose journey meets hookups, or is not known yet."""
+    if rig.survey.as_found or rig.charging.shore_charger_a == "none":
+        return False
+    return not rig.stays or any(stay.hookup != "none" for stay in rig.stays.values())
+
+
+def shore_need(sheet: Sheet, rig: Rig, charger: Figure | None) -> None:
+    """Charger amps that refill the bank in the hours allowed, what the hookup passes, hours to full.
+
+    Never more than the bank takes. Left out where no charger is there or weighed, and while the charging volts are not known.
+    (common practice)
     """
-    charge_v, round_trip = sheet["storage.charge_v"], sheet.assumption(f"{chemistry}.round_trip_frac")
+    charging, chemistry, hookup = rig.charging, rig.storage.chemistry, smallest_hookup(rig.stays)
+    charge_v, round_trip = sheet.get("storage.charge_v"), sheet.assumption(f"{chemistry}.round_trip_frac")
+    if charge_v is None:
+        return
     taper = sheet.assumption(f"{chemistry}.taper_h")
     used = sheet.compute(
         "charging.refill_wh", "usable ÷ round_trip", "Wh", "practice", usable=sheet["storage.usable_wh"], round_trip=round_trip
     )
-    hours = sheet.given("charging.refill_hours", charging.refill_hours, "h")
-    if charging.refill_hours > taper.number:
+    if charger is None and not weighed(rig):
+        return
+    if charging.refill_hours is None:
+        hours = sheet.compute("charging.refill_hours", "usual", "h", "practice", usual=sheet.assumption("usual_refill_h"))
+    else:
+        hours = sheet.given("charging.refill_hours", charging.refill_hours, "h")
+    if hours.number > taper.number:
         need = sheet.compute(
             "charging.shore.need_a",
-            AMPS_TO_CHARGE,
+            f"min(limit, {AMPS_TO_CHARGE})",
             "A",
             "practice",
+            limit=sheet["charging.bank_max_a"],
             refill=used,
             charge_v=charge_v,
             hours=hours,
@@ -35,10 +69,7 @@ def shore_need(sheet: Sheet, charging: Charging, chemistry: str, hookup: Hookup 
         )
     else:
         need = None  # the taper alone takes longer than the hours typed: a finding, not a current
-    if charging.shore_charger_a is not None:
-        charger: Figure | None = sheet.given("charging.shore.have_a", charging.shore_charger_a, "A")
-    else:
-        charger = need
+    charger = charger or need
     if charger is None or charger.number == 0:
         return
     _mains_side(sheet, charger, charge_v)
@@ -102,8 +133,8 @@ def smallest_hookup(stays: Mapping[str, Stay]) -> Hookup | None:
     return min((stay.hookup for stay in stays.values() if stay.hookup != "none"), key=watts, default=None)
 
 
-def all_sources(sheet: Sheet, chemistry: str, links: list[Figure]) -> None:
-    """What the bank takes, against the chosen sources and the links from other systems all at once. [A]"""
+def bank_limits(sheet: Sheet, chemistry: str) -> None:
+    """What the bank takes: as its maker says, otherwise as is usual for its kind. [A]"""
     bank_ah = sheet["storage.bank_ah"]
     for name in ("usual", "max"):
         rate = sheet.assumption(f"{chemistry}.charge_{name}_c")
@@ -115,9 +146,19 @@ def all_sources(sheet: Sheet, chemistry: str, links: list[Figure]) -> None:
             sheet.compute("charging.bank_max_a", "units", "A", limit.source, units=limit)
         else:
             sheet.compute("charging.bank_usual_a", "min(units, rate × amp_hours)", "A", "practice", units=limit, **by_rate)
-    chosen = [
-        figure
-        for key in ("charging.dcdc.have_a", "charging.shore.have_a", "solar.output_a")
-        if (figure := sheet.get(key)) is not None
-    ]
+
+
+# What gives current to the bank, by its key. Nothing keeps them apart: an engine runs on a hookup, and the sun shines on all.
+# A generator feeds the same charger through the same inlet as the hookup, so that the cord keeps those two apart.
+SOURCES = {
+    "charging.dcdc.have_a": "the DC-DC charger",
+    "charging.relay.estimate_a": "the alternator through its relay",
+    "charging.shore.have_a": "the shore charger",
+    "solar.output_a": "the array",
+}
+
+
+def all_sources(sheet: Sheet, links: list[Figure]) -> None:
+    """What the chosen sources and the links from other systems give all at once: all that nothing keeps apart. [A]"""
+    chosen = [figure for key in SOURCES if (figure := sheet.get(key)) is not None]
     sheet.compute("charging.all_sources_a", "sum(sources)", "A", sources=[*chosen, *links])

@@ -126,6 +126,8 @@ def _month(sheet: Sheet, month: str, bases: list[str], *, portable: bool) -> Non
     for key, name, unit in means:
         each = [sheet[f"{base}.{name}"] for base in bases]
         sheet.compute(key, "sum(nights × each) ÷ sum(nights)", unit, "practice", nights=nights, each=each)
+    noons = [sheet[f"{base}.noon_w_per_w"] for base in bases]
+    sheet.compute(f"solar.noon_w_per_w.{month}", "max(noons)", "W/W", "pvlib", noons=noons)
     measured = "climate.correction_frac" in sheet
     off = sheet.get("climate.year_to_year_frac") if measured else sheet.assumption("reanalysis_uncertainty_frac")
     if off is None:  # months of one place differ from year to year even where they were measured

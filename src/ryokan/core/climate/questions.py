@@ -53,6 +53,7 @@ def each_sunlit(scope: Scope) -> dict[str, Stay]:
     rig=("solar", "stays"),
     writes={
         "": ("climate.stay.*.*.{begins_on_day, ends_on_day, hidden_frac}", "climate.stay.*.{arrives_on_day, shade_frac}"),
+        "W/W": ("climate.stay.*.*.{noon_bare_w_per_w, noon_w_per_w}",),
         "Wh/W": (
             "climate.stay.*.*.{bare_wh_per_w, best_bare_wh_per_w, best_wh_per_w, yield_wh_per_w}",
             "climate.stay.*.*.{portable_bare_wh_per_w, portable_wh_per_w}",
@@ -71,10 +72,11 @@ def sun(scope: Scope, id: str, stay: Stay) -> None:
 
 
 @question(
-    reads=("climate.correction_frac", "climate.stay.*.*.{nights, portable_wh_per_w, psh, psh_p10, yield_wh_per_w}"),
+    reads=("climate.correction_frac", "climate.stay.*.*.{nights, noon_w_per_w, portable_wh_per_w, psh, psh_p10, yield_wh_per_w}"),
     rig=("solar", "stays"),
     writes={
         "": ("climate.year_to_year_frac", "solar.typed_ratio"),
+        "W/W": ("solar.noon_w_per_w.*",),
         "Wh/W": ("solar.portable_wh_per_w.*", "solar.yield_wh_per_w.*"),
         "h": ("climate.psh.*", "climate.psh.*.{high, low}", "climate.psh_p10.*"),
     },

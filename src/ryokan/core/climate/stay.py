@@ -15,6 +15,7 @@ from ryokan.core.itinerary import day_number, first_night, months_of, spells
 from ryokan.core.rig import Stay
 from ryokan.core.solar.model import OwnSun, Solar
 
+BRIGHT = slice(17, 19)  # of twenty days by their noon, round the ninetieth of a hundred
 MONTHS = ("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec")
 LOSSES = ("controller", "pv_wiring", "soiling", "mismatch")
 # A portable array is wiped when it is set up, and has one controller of its own.
@@ -130,6 +131,9 @@ def _month_at_stay(sheet: Sheet, solar: Solar, id: str, stay: Stay, month: int, 
     # Twenty equal shares of the days: between the second and the third lies what nine days in ten are better than. In the
     # shade a hazy day may give more than a clear one, so they are put in order by what they give.
     sheet.simulate(f"{base}.psh_p10", float(np.sort(sun.in_plane)[1:3].mean()), "h", source, inputs, note)
+    noon = np.sort(sun.w_per_w.max(axis=1))[BRIGHT].mean()
+    noon_bare = sheet.simulate(f"{base}.noon_bare_w_per_w", float(noon), "W/W", "pvlib", inputs, note)
+    _at_bank(sheet, f"{base}.noon_w_per_w", noon_bare, id)
     bare = sheet.simulate(f"{base}.bare_wh_per_w", float(sun.wh_per_w.mean()), "Wh/W", "pvlib", inputs, note)
     _at_bank(sheet, f"{base}.yield_wh_per_w", bare, id)
     bare_sky = month_sun(place, month, above, panel, correction=correction, surroundings=Surroundings(around.heading_deg))
@@ -160,7 +164,7 @@ def _at_bank(sheet: Sheet, key: str, bare: Figure, id: str) -> None:
     losses = {name: sheet.assumption(f"{name}_frac") for name in LOSSES}
     shaded = sheet[f"climate.stay.{id}.shade_frac"]
     formula = "bare × (1 − shaded) × " + " × ".join(LOSSES)
-    sheet.compute(key, formula, "Wh/W", "practice", bare=bare, shaded=shaded, **losses)
+    sheet.compute(key, formula, bare.unit, "practice", bare=bare, shaded=shaded, **losses)
 
 
 def _hidden(sheet: Sheet, base: str, reaches: float, open_sky: float) -> None:

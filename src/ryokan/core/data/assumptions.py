@@ -10,7 +10,7 @@ from ryokan.core.data.provenance import read_toml, require_source
 
 Curve: TypeAlias = tuple[tuple[float, float], ...]
 
-CHEMISTRIES = ("lfp", "nmc", "agm", "gel", "flooded", "custom")
+CHEMISTRIES = ("lfp", "nmc", "agm", "gel", "flooded", "sealed_wet", "custom")
 
 
 @dataclass(frozen=True, slots=True)

@@ -43,6 +43,7 @@ class Finding:
     subject: str = ""
     name: str = ""
     measures: Mapping[str, str] = field(default_factory=dict)
+    variant: str = ""  # which of the sentences of its code says it, where what is there decides that
 
     @property
     def key(self) -> str:
@@ -59,6 +60,7 @@ class Trouble:
     fix: Fix | None = None
     source: str | None = None  # where the region's tables decide; otherwise the rule's own
     measures: Mapping[str, str] = field(default_factory=dict)
+    variant: str = ""
 
 
 Item = TypeVar("Item")
@@ -122,6 +124,7 @@ class Rule:
             subject="" if thing is None else thing.subject,
             name="" if thing is None else thing.name,
             measures=trouble.measures,
+            variant=trouble.variant,
         )
 
     def _excess(self, figures: Mapping[str, Figure]) -> float | None:

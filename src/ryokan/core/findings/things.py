@@ -13,7 +13,7 @@ from ryokan.core.loads.model import Load
 from ryokan.core.rig import Rig, Stay
 from ryokan.core.space.model import Compartment
 from ryokan.core.subjects import subject_of
-from ryokan.core.survey.model import AnyFound, FoundBank
+from ryokan.core.survey.model import AnyFound, name_of_found
 
 # An item with the id that it has in its collection.
 Named: TypeAlias = tuple[str, AnyFound]
@@ -51,9 +51,9 @@ def each_that_remains(rig: Rig, sheet: Sheet) -> list[Thing[AnyFound]]:
     return [one for one in each_found(rig, sheet) if rig.survey.as_found or one.item.fate == "stays"]
 
 
-def name_of_found(one: AnyFound) -> str:
-    """What people call a thing that was found; without a name of its own what it is."""
-    return one.name or (one.battery.name if isinstance(one, FoundBank) else getattr(one, "kind", "").replace("_", " "))
+def holds_lithium(rig: Rig) -> bool:
+    """Whether the bank is lithium: the one that is there, or while one is planned the kind that is planned."""
+    return rig.storage.is_lithium and (rig.storage.bank is not None or not rig.survey.as_found)
 
 
 def bank_compartment(rig: Rig, sheet: Sheet) -> list[Thing[Compartment]]:

@@ -37,3 +37,29 @@ def dc_current(sheet: Sheet, inverter: Inverter, part: InverterPart | None, rate
     sheet.compute("inverter.dc_current_nominal_a", "dc_w ÷ nominal_v", "A", dc_w=dc_w, nominal_v=nominal_v)
     sheet.compute("inverter.heat_w", "dc_w − rated", "W", dc_w=dc_w, rated=rated_w)
     return sheet.compute("inverter.dc_current_at_cutoff_a", "dc_w ÷ cutoff_v", "A", dc_w=dc_w, cutoff_v=cutoff_v)
+
+
+def of_the_others(sheet: Sheet, inverter: Inverter) -> None:
+    """DC amps of the inverters beside it, each at its full rating: they share the bank and its main run. [A]
+
+    One whose rating nobody knows is left out, and the run is then told to be more than that. (common practice)
+    """
+    currents = []
+    for id, other in sorted(inverter.others.items(), key=lambda one: (one[1].position, one[0])):
+        if other.rated_w is None:
+            continue
+        rated = sheet.given(f"inverter.other.{id}.rated_w", other.rated_w, "W")
+        currents.append(
+            sheet.compute(
+                f"inverter.other.{id}.dc_current_a",
+                f"(share × rated + {INVERTER_DRAW_AT_RATING_W}) ÷ cutoff_v",
+                "A",
+                "practice",
+                share=sheet.assumption("inverter_idle_frac"),
+                rated=rated,
+                **inverter_losses(sheet),
+                cutoff_v=sheet["inverter.cutoff_v"],
+            )
+        )
+    if currents:
+        sheet.compute("inverter.others_current_a", "sum(currents)", "A", currents=currents)

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from typing import Literal, TypeAlias
 
-from pydantic import Field, model_validator
+from pydantic import Field, field_validator, model_validator
 
-from ryokan.core.model import Id, Model
+from ryokan.core.model import Fitted, Id, Model, Position
+from ryokan.core.wiring.model import known_conductor
 
 Waveform: TypeAlias = Literal["pure_sine", "modified_sine"]
 
@@ -20,13 +21,30 @@ class ChosenInverter(Model):
     surge_w: float | None = Field(default=None, gt=0, le=150_000, description="[W]")
     idle_w: float | None = Field(default=None, ge=0, le=500, description="Own draw with nothing connected. [W]")
     waveform: Waveform | None = Field(default=None, description="None: not said, or as the part says.")
+    legs: Literal[1, 2] | None = Field(default=None, description="None: not said, or as the part says.")
+    charger_a: float | None = Field(default=None, gt=0, le=2_000, description="Built-in charger, DC side. [A]")
+    transfer_a: float | None = Field(default=None, gt=0, le=400, description="Built-in transfer, AC side. [A]")
+    maker_fuse_a: float | None = Field(default=None, gt=0, le=5_000, description="The least fuse that its maker asks for. [A]")
+    maker_conductor: str | None = Field(
+        default=None, description="The least conductor that its maker asks for, such as awg:2/0 or mm2:70."
+    )
     part: str | None = Field(default=None, max_length=60, description="Reference of an inverter, see PartRef.")
+
+    _in_stock = field_validator("maker_conductor")(known_conductor)
 
     @model_validator(mode="after")
     def _one_or_the_other(self) -> ChosenInverter:
-        if (self.rated_w is None) == (self.part is None):
-            raise ValueError("an inverter is given by its rating or by its part, not by both or neither")
+        if self.rated_w is not None and self.part is not None:
+            raise ValueError("an inverter is given by its rating or by its part, not by both")
         return self
+
+
+class OtherInverter(Model):
+    """An inverter beside the one that is reckoned with, on the same bank."""
+
+    position: Position = 0
+    name: str = Field(default="", max_length=80)
+    rated_w: float | None = Field(default=None, gt=0, le=50_000, description="None: not known. [W]")
 
 
 class Inverter(Model):
@@ -38,10 +56,11 @@ class Inverter(Model):
     place_c: float = Field(default=25, ge=-30, le=80, description="Hottest air at its place while it works. [°C]")
     compartment: Id | None = Field(default=None, description="The compartment that it stands in.")
     vent_cm2: float | None = Field(default=None, ge=0, le=10_000, description="Free opening of its place; None: open. [cm²]")
-    outlets: Literal["not_said", "receptacles", "hard_wired"] = Field(
-        default="not_said", description="How its AC leaves it: by the receptacles on it, or by a cable of its own."
+    outlets: Literal["receptacles", "hard_wired"] | None = Field(
+        default=None, description="How its AC leaves it: by the receptacles on it, or by a cable of its own; None: not said."
     )
-    pre_charge: bool | None = Field(
-        default=None, description="Whether a resistor fills its capacitors before it is connected; None: not said."
+    pre_charge: Fitted | None = Field(
+        default=None, description="What fills its capacitors slowly before it is connected; None: not said."
     )
+    others: dict[Id, OtherInverter] = Field(default_factory=dict, max_length=8, description="On the same bank, beside it.")
     chosen: ChosenInverter | None = None

@@ -8,7 +8,7 @@ from ryokan.core.errors import OutOfTable
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.inverter.model import Inverter
 from ryokan.core.loads.peak import peak, together
-from ryokan.core.loads.rows import Powered, Row
+from ryokan.core.loads.rows import Powered, Row, off_the_hookup
 from ryokan.core.parts.model import InverterPart
 
 
@@ -16,10 +16,16 @@ def inverter_need(sheet: Sheet, inverter: Inverter, part: InverterPart | None, a
     """Continuous and surge need, and the rating that the rest of the rig reckons with. [W]
 
     Returns the rating: that of the chosen inverter, else the next usual size; None where nothing runs on AC.
-    Volt-amps count beside watts, since a poor power factor loads the inverter without doing work. (common practice)
+    Volt-amps count beside watts, since a poor power factor loads the inverter without doing work. What runs on a hookup alone
+    sizes nothing; where it hangs on an output that the inverter keeps up, ``inverter.hookup_fails_w`` is what meets it when the
+    hookup fails. (common practice)
     """
-    running_va = together(sheet, "inverter.running_va", "VA", ac_rows, lambda row: row.running_va)
-    running = peak(sheet, "inverter", ac_rows)
+    met = off_the_hookup(ac_rows)
+    running_va = together(sheet, "inverter.running_va", "VA", met, lambda row: row.running_va)
+    running = peak(sheet, "inverter", met)
+    backed_up = [row for row in ac_rows if row.load.output == "backed_up"]
+    if len(backed_up) > len(met):
+        together(sheet, "inverter.hookup_fails_w", "W", backed_up, lambda row: row.running_w)
     need = sheet.compute(
         "inverter.need_continuous_w",
         "max(headroom × volt_amps, watts)",
@@ -30,13 +36,17 @@ def inverter_need(sheet: Sheet, inverter: Inverter, part: InverterPart | None, a
         watts=running.running,
     )
     surge = sheet.compute("inverter.need_surge_w", "worst_start", "W", "practice", worst_start=running.worst_start)
+    if inverter.chosen is not None and inverter.chosen.legs is not None:
+        sheet.given("inverter.legs", inverter.chosen.legs, "")
     if part is not None:
         _plate(sheet, part)
         return sheet.part("inverter.rated_w", part.rated_w, "W", part)
     if inverter.chosen is not None and inverter.chosen.rated_w is not None:
         return sheet.given("inverter.rated_w", inverter.chosen.rated_w, "W")
-    if not ac_rows:
+    if not ac_rows and inverter.chosen is None:
         return None
+    if need.number == 0 and surge.number == 0:
+        return None  # all of it runs on a hookup alone, or the chosen inverter has no rating that anybody knows
     surge_ratio = sheet.assumption("inverter_surge_ratio")
     try:
         return sheet.choose(
@@ -79,8 +89,8 @@ def _plate(sheet: Sheet, part: InverterPart) -> None:
 
 def surge_given(sheet: Sheet, inverter: Inverter, part: InverterPart | None) -> None:
     """Rating and surge of the chosen inverter; surge as typed, else from its part, else by the usual ratio. [W]"""
-    if inverter.chosen is None:
-        return
+    if inverter.chosen is None or (inverter.chosen.rated_w is None and part is None):
+        return  # none is chosen, or nobody knows the rating of the one that is there
     sheet.compute("inverter.have_w", "rated", "W", "given", rated=sheet["inverter.rated_w"])
     if inverter.chosen.surge_w is not None:
         sheet.given("inverter.surge_w", inverter.chosen.surge_w, "W")
@@ -91,23 +101,27 @@ def surge_given(sheet: Sheet, inverter: Inverter, part: InverterPart | None) -> 
         sheet.compute("inverter.surge_w", "rated × ratio", "W", "practice", rated=sheet["inverter.rated_w"], ratio=ratio)
 
 
-def idle_wh_per_day(
-    sheet: Sheet, inverter: Inverter, part: InverterPart | None, rated_w: Figure | None, ac_rows: Sequence[Row]
-) -> Figure:
+def own_draw(sheet: Sheet, inverter: Inverter, part: InverterPart | None, rated_w: Figure | None) -> None:
+    """What the inverter draws with nothing connected: as typed, by its part, otherwise a share of its rating. [W]"""
+    if rated_w is None:
+        return
+    if inverter.chosen is not None and inverter.chosen.idle_w is not None:
+        sheet.given("inverter.idle_w", inverter.chosen.idle_w, "W")
+    elif part is not None and part.idle_w is not None:
+        sheet.part("inverter.idle_w", part.idle_w, "W", part)
+    else:
+        share = sheet.assumption("inverter_idle_frac")
+        sheet.compute("inverter.idle_w", "share × rated", "W", "practice", share=share, rated=rated_w)
+
+
+def idle_wh_per_day(sheet: Sheet, inverter: Inverter, ac_rows: Sequence[Row]) -> Figure:
     """What the inverter itself takes out of the bank a day. [Wh]
 
     Switched on with the AC loads, it runs for the sum of their hours, at most all day: they may take turns.
     """
-    key = "inverter.idle_wh_per_day"
-    if rated_w is None:
+    key, idle_w = "inverter.idle_wh_per_day", sheet.get("inverter.idle_w")
+    if idle_w is None:
         return sheet.given(key, 0.0, "Wh")
-    if inverter.chosen is not None and inverter.chosen.idle_w is not None:
-        idle_w = sheet.given("inverter.idle_w", inverter.chosen.idle_w, "W")
-    elif part is not None and part.idle_w is not None:
-        idle_w = sheet.part("inverter.idle_w", part.idle_w, "W", part)
-    else:
-        share = sheet.assumption("inverter_idle_frac")
-        idle_w = sheet.compute("inverter.idle_w", "share × rated", "W", "practice", share=share, rated=rated_w)
     match inverter.on:
         case "always":
             hours = sheet.given("inverter.on_hours_per_day", 24.0, "h")

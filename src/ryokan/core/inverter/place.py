@@ -63,7 +63,18 @@ def _curve(sheet: Sheet) -> None:
 
 
 def _surge(sheet: Sheet) -> None:
-    """DC amps of the worst start, at nominal volts, with the losses of full load."""
+    """DC amps of the chosen inverter's surge and of the worst start, at nominal volts, with the losses of full load."""
+    if "inverter.have_w" in sheet:
+        sheet.compute(
+            "inverter.chosen_surge_current_a",
+            "surge × dc_w ÷ rated ÷ nominal_v",
+            "A",
+            "practice",
+            surge=sheet["inverter.surge_w"],
+            dc_w=sheet["inverter.dc_w_at_rating"],
+            rated=sheet["inverter.rated_w"],
+            nominal_v=sheet["storage.nominal_v"],
+        )
     if sheet["inverter.need_surge_w"].number == 0:
         return
     sheet.compute(

@@ -6,16 +6,20 @@ from ryokan.core.figure import Sheet
 from ryokan.core.findings.model import Fix, Thing, Trouble, replace, rule
 from ryokan.core.findings.things import inverter_compartment, loads_that
 from ryokan.core.loads.model import Load
+from ryokan.core.loads.rows import on_the_hookup_alone
 from ryokan.core.rig import Rig
 from ryokan.core.space.model import Compartment
 from ryokan.core.survey.model import FoundCord
 
+# Relative slack of comparisons, so that exactly enough is not too little by the last digit.
+SLACK = 1e-9
 
-@rule("inverter.volts_class_low", "fault", "practice", worse=("rated",))
+
+@rule("inverter.volts_class_low", "advice", "practice", worse=("rated",))
 def volts_class_low(rig: Rig, sheet: Sheet) -> Trouble | None:
-    """The inverter is too large for the volts of the bank: amps, copper and heat run away."""
+    """The inverter is larger than is usual for the volts of the bank: amps, copper and heat run away."""
     rated = sheet.get("inverter.rated_w")
-    if rated is None or rig.storage.system_v not in (12, 24):
+    if rated is None or _unrated(rig, sheet) or rig.storage.system_v not in (12, 24):
         return None
     largest = sheet.assumption(f"largest_inverter_on_{rig.storage.system_v}v_w")
     if rated.number <= largest.number:
@@ -34,24 +38,67 @@ def volts_class_low(rig: Rig, sheet: Sheet) -> Trouble | None:
     )
 
 
-@rule("inverter.continuous_short", "fault", "practice", worse=("need", "have"))
+def _unrated(rig: Rig, sheet: Sheet) -> bool:
+    """Whether an inverter is there whose rating nobody knows."""
+    return rig.inverter.chosen is not None and "inverter.have_w" not in sheet
+
+
+@rule("inverter.continuous_short", "fault", "physics", worse=("running", "have"))
 def continuous_short(rig: Rig, sheet: Sheet) -> Trouble | None:
-    """The chosen inverter is below what can run together."""
-    if rig.inverter.chosen is None:
+    """What can run together is more than the chosen inverter gives where it stands."""
+    running, gives = sheet["inverter.peak_w"], sheet.get("inverter.gives_w")
+    if "inverter.have_w" not in sheet or gives is None or running.number <= gives.number * (1 + SLACK):
         return None
-    need, gives = sheet["inverter.need_continuous_w"], sheet["inverter.gives_w"]
-    if gives.number >= need.number:
+    return Trouble(figures={"running": running, "have": gives, "place": sheet["inverter.place_c"]})
+
+
+@rule("inverter.little_in_hand", "advice", "practice", worse=("need", "have"))
+def little_in_hand(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The chosen inverter bears what can run together, with less in hand than is usual."""
+    need, running, gives = sheet["inverter.need_continuous_w"], sheet["inverter.peak_w"], sheet.get("inverter.gives_w")
+    if "inverter.have_w" not in sheet or gives is None or gives.number >= need.number * (1 - SLACK):
         return None
-    return Trouble(figures={"need": need, "have": gives, "place": sheet["inverter.place_c"]})
+    if running.number > gives.number * (1 + SLACK):
+        return None  # what happens goes before what is in hand
+    volt_amps = sheet["inverter.running_va"]
+    figures = {"need": need, "have": gives, "running": running, "volt_amps": volt_amps}
+    in_hand = gives.number - max(running.number, volt_amps.number)
+    if in_hand < 0:
+        return Trouble(figures=figures, variant="volt_amps")
+    usual = sheet.assumption("inverter_headroom").number - 1
+    measures = {"in_hand": f"{in_hand:.0f}", "usual": f"{usual * volt_amps.number:.0f}"}
+    return Trouble(figures=figures, measures=measures)
 
 
 @rule("inverter.surge_short", "fault", "practice", worse=("need", "have"))
 def surge_short(rig: Rig, sheet: Sheet) -> Trouble | None:
-    """The worst start is above what the chosen inverter gives for a moment."""
-    if rig.inverter.chosen is None:
+    """The worst start is above what the chosen inverter gives for a moment, by its plate."""
+    return _short_start(sheet, said=True)
+
+
+@rule("inverter.surge_perhaps_short", "advice", "practice", worse=("need", "have"))
+def surge_perhaps_short(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The worst start is above what inverters of that rating usually give for a moment; nobody said what this one gives."""
+    return _short_start(sheet, said=False)
+
+
+def _short_start(sheet: Sheet, *, said: bool) -> Trouble | None:
+    need, surge = sheet["inverter.need_surge_w"], sheet.get("inverter.surge_w")
+    if surge is None or (surge.kind == "given") != said or surge.number >= need.number * (1 - SLACK):
         return None
-    need, surge = sheet["inverter.need_surge_w"], sheet["inverter.surge_w"]
-    return Trouble(figures={"need": need, "have": surge}) if surge.number < need.number else None
+    running = sheet["inverter.peak_w"]
+    if not said and need.number <= running.number:
+        return None  # nothing starts harder than it runs
+    return Trouble(figures={"need": need, "have": surge})
+
+
+@rule("inverter.trips_when_hookup_fails", "advice", "practice", worse=("meets", "have"))
+def trips_when_hookup_fails(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """What runs on a hookup hangs on an output that the inverter keeps up: when the hookup fails it is too much."""
+    meets, gives = sheet.get("inverter.hookup_fails_w"), sheet.get("inverter.gives_w")
+    if meets is None or gives is None or "inverter.have_w" not in sheet or meets.number <= gives.number * (1 + SLACK):
+        return None
+    return Trouble(figures={"meets": meets, "have": gives})
 
 
 @rule("inverter.surge_too_brief", "fault", "practice", worse=("needed", "lasts"))
@@ -114,7 +161,7 @@ def _on_a_stepped_wave(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, Load]]]:
     chosen, part = rig.inverter.chosen, sheet.get("inverter.part.waveform")
     if chosen is None or (chosen.waveform or (part.value if part else None)) != "modified_sine":
         return []
-    return loads_that(rig, lambda load: load.feed == "ac")
+    return loads_that(rig, lambda load: load.feed == "ac" and not on_the_hookup_alone(load))
 
 
 @rule("inverter.modified_sine", "fault", "practice", each=_on_a_stepped_wave)
@@ -138,7 +185,7 @@ def other_frequency(rig: Rig, sheet: Sheet) -> Trouble | None:
 def one_leg_for_two(rig: Rig, sheet: Sheet) -> Trouble | None:
     """A vehicle wired for a 50 A supply has two legs; from an inverter with one, half of its panel is dead."""
     cords = [cord for cord in rig.survey.of_kind(FoundCord).values() if cord.rating == "na_50" and cord.fate != "goes"]
-    legs = sheet.get("inverter.part.legs")
+    legs = sheet.get("inverter.legs") or sheet.get("inverter.part.legs")
     if not cords or legs is None or legs.number >= 2:
         return None
     return Trouble(figures={"legs": legs})
@@ -169,7 +216,7 @@ def air_too_little(rig: Rig, sheet: Sheet) -> Trouble | None:
 @rule("inverter.through_a_receptacle", "advice", "practice", worse=("need", "limit"))
 def through_a_receptacle(rig: Rig, sheet: Sheet) -> Trouble | None:
     """All that runs together leaves by one receptacle, which carries a share of the rating alone."""
-    need, limit = sheet["inverter.need_continuous_w"], sheet.get("inverter.receptacle_w")
+    need, limit = sheet["inverter.peak_w"], sheet.get("inverter.receptacle_w")
     if rig.inverter.outlets != "receptacles" or limit is None or need.number <= limit.number:
         return None
     return Trouble(
@@ -179,14 +226,23 @@ def through_a_receptacle(rig: Rig, sheet: Sheet) -> Trouble | None:
 
 @rule("inverter.pre_charge_missing", "fault", "practice")
 def pre_charge_missing(rig: Rig, sheet: Sheet) -> Trouble | None:
-    """A large inverter is connected with its capacitors empty: the spark welds contacts and trips the bank's electronics."""
+    """A large inverter is connected with nothing that fills its capacitors: the spark welds contacts."""
     rated = sheet.get("inverter.rated_w")
-    if rig.inverter.chosen is None or rated is None or "inverter.part.pre_charge" in sheet:
+    if rated is None or "inverter.have_w" not in sheet or "inverter.part.pre_charge" in sheet:
         return None
-    large = rated.number >= sheet.assumption("pre_charge_from_w").number
-    if rig.inverter.pre_charge or not (large or rig.storage.system_v >= sheet.assumption("pre_charge_from_v").number):
+    if rig.inverter.pre_charge != "none" or not wants_pre_charge(rig, sheet, rated.number):
         return None
-    return Trouble(figures={"rated": rated}, fix=Fix("inverter.add_pre_charge", replace("/inverter/pre_charge", True)))
+    return Trouble(
+        figures={"rated": rated},
+        variant="lithium" if rig.storage.bank is not None and rig.storage.is_lithium else "",
+        fix=Fix("inverter.add_pre_charge", replace("/inverter/pre_charge", "fitted")),
+    )
+
+
+def wants_pre_charge(rig: Rig, sheet: Sheet, rated_w: float) -> bool:
+    """Whether the capacitors of an inverter are so large that they are to be filled slowly."""
+    large = rated_w >= sheet.assumption("pre_charge_from_w").number
+    return large or rig.storage.system_v >= sheet.assumption("pre_charge_from_v").number
 
 
 @rule("inverter.surge_over_bms", "fault", "practice", worse=("surge", "peak"))

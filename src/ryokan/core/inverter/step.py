@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from ryokan.core.inverter import rules  # noqa: F401  registers them
-from ryokan.core.inverter.current import dc_current
-from ryokan.core.inverter.need import idle_wh_per_day, inverter_need, surge_given
+from ryokan.core.inverter.current import dc_current, of_the_others
+from ryokan.core.inverter.need import idle_wh_per_day, inverter_need, own_draw, surge_given
 from ryokan.core.inverter.place import what_it_gives
 from ryokan.core.loads.rows import MET, PLANNED, resting_rows
 from ryokan.core.question import LedgerLine, Step, question
@@ -15,11 +15,14 @@ from ryokan.core.scope import Scope
     reads=(MET, "loads.row.*.{running_va, running_w, start_factor, unit_w}"),
     rig=("inverter", "parts.inverter"),
     writes={
-        "": ("inverter.part.{ignition_protected, legs, pre_charge, remote_switch, waveform}",),
+        "": ("inverter.legs", "inverter.part.{ignition_protected, legs, pre_charge, remote_switch, waveform}",),
         "Hz": ("inverter.part.mains_hz",),
         "V": ("inverter.part.{battery_v, mains_v}",),
         "VA": ("inverter.running_va",),
-        "W": ("inverter.start.*.extra_w", "inverter.{need_continuous_w, need_surge_w, peak_w, rated_w, worst_start_w}"),
+        "W": (
+            "inverter.start.*.extra_w",
+            "inverter.{hookup_fails_w, need_continuous_w, need_surge_w, peak_w, rated_w, worst_start_w}",
+        ),
         "dB": ("inverter.part.noise_db",),
         "m": ("inverter.part.{height_m, length_m, width_m}",),
         "s": ("inverter.part.surge_s",),
@@ -31,29 +34,39 @@ def need(scope: Scope) -> None:
     inverter_need(scope, scope.rig.inverter, scope.parts.inverter, ac_rows)
 
 
+@question(reads=("inverter.rated_w",), rig=("inverter", "parts.inverter"), writes={"W": ("inverter.idle_w",)})
+def draws_itself(scope: Scope) -> None:
+    """What it draws with nothing connected."""
+    own_draw(scope, scope.rig.inverter, scope.parts.inverter, scope.get("inverter.rated_w"))
+
+
 @question(
-    reads=(PLANNED, "inverter.rated_w", "loads.row.*.hours_per_day"),
-    rig=("inverter", "parts.inverter"),
-    writes={"W": ("inverter.idle_w",), "Wh": ("inverter.idle_wh_per_day",), "h": ("inverter.on_hours_per_day",)},
+    reads=(PLANNED, "inverter.idle_w", "loads.row.*.hours_per_day"),
+    rig=("inverter",),
+    writes={"Wh": ("inverter.idle_wh_per_day",), "h": ("inverter.on_hours_per_day",)},
 )
 def idle(scope: Scope) -> None:
-    """What it draws itself."""
+    """What that takes in a day."""
     ac_rows = [row for row in resting_rows(scope) if row.load.feed == "ac"]
-    idle_wh_per_day(scope, scope.rig.inverter, scope.parts.inverter, scope.get("inverter.rated_w"), ac_rows)
+    idle_wh_per_day(scope, scope.rig.inverter, ac_rows)
 
 
 @question(
     reads=("inverter.{idle_w, rated_w}", "storage.{cutoff_v, nominal_v, system_v}"),
     rig=("inverter", "parts.inverter"),
     writes={
-        "A": ("inverter.{dc_current_at_cutoff_a, dc_current_by_class_a, dc_current_nominal_a}",),
+        "A": (
+            "inverter.{dc_current_at_cutoff_a, dc_current_by_class_a, dc_current_nominal_a, others_current_a}",
+            "inverter.other.*.dc_current_a",
+        ),
         "V": ("inverter.cutoff_v",),
-        "W": ("inverter.{dc_w_at_rating, heat_w}",),
+        "W": ("inverter.other.*.rated_w", "inverter.{dc_w_at_rating, heat_w}"),
     },
 )
 def current(scope: Scope) -> None:
     """What it takes from the bank at full rating."""
     dc_current(scope, scope.rig.inverter, scope.parts.inverter, scope.get("inverter.rated_w"))
+    of_the_others(scope, scope.rig.inverter)
 
 
 @question(reads=("inverter.rated_w",), rig=("inverter", "parts.inverter"), writes={"W": ("inverter.{have_w, surge_w}",)})
@@ -64,7 +77,7 @@ def surge(scope: Scope) -> None:
 
 @question(
     reads=(
-        "inverter.{dc_w_at_rating, heat_w, idle_w, idle_wh_per_day, need_surge_w, rated_w}",
+        "inverter.{dc_w_at_rating, have_w, heat_w, idle_w, idle_wh_per_day, need_surge_w, rated_w, surge_w}",
         "loads.wh_per_day_at_bank",
         "region.mains_v",
         "storage.{bms_limit_a, nominal_v}",
@@ -72,7 +85,7 @@ def surge(scope: Scope) -> None:
     rig=("inverter", "parts.inverter", "space", "storage"),
     writes={
         "": ("inverter.curve.{efficiency_frac, load_frac}", "inverter.idle_share_frac"),
-        "A": ("inverter.surge_current_a", "storage.bms_peak_a"),
+        "A": ("inverter.{chosen_surge_current_a, surge_current_a}", "storage.bms_peak_a"),
         "W": ("inverter.{gives_w, receptacle_w}",),
         "cm²": ("inverter.{vent_cm2, vent_need_cm2}",),
         "m": ("inverter.way.{bank_m, inverter_m}", "inverter.way_to_bank_m"),
@@ -86,7 +99,7 @@ def place(scope: Scope) -> None:
 
 STEP = Step(
     name="inverter",
-    questions=(need, idle, current, surge, place),
+    questions=(need, draws_itself, idle, current, surge, place),
     shows=("inverter.", "storage.bms", "space.", "wiring.main.one_way_length_m", "region.", "assumptions.motor"),
     ledger=(
         LedgerLine("inverter.need_continuous_w", "inverter.gives_w", ("inverter.continuous_short",), only_if_chosen=True),

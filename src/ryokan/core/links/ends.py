@@ -80,6 +80,16 @@ def _draw_w(sheet: Sheet, key: str, base: str, link: Link) -> Figure:
     )
 
 
+def links_while_driving(rig: Rig) -> list[str]:
+    """Ids of the links that charge this rig while the vehicles drive."""
+    return [id for id, link in _ends(rig, gives=False) if link.hours_per_day is None]
+
+
+def links_by_the_hour(rig: Rig) -> list[str]:
+    """Ids of the links that charge this rig for so many hours a day, driving or not."""
+    return [id for id, link in _ends(rig, gives=False) if link.hours_per_day is not None]
+
+
 def alternator_links(sheet: Sheet, rig: Rig) -> None:
     """Amps that links take from this rig's alternator, with what its own DC-DC charger takes. [A] (common practice)"""
     links = [(id, link) for id, link in _ends(rig, gives=True) if link.source == "alternator"]
@@ -103,16 +113,10 @@ def brought(sheet: Sheet, rig: Rig) -> list[Figure]:
     for id, link in _ends(rig, gives=False):
         base = f"charging.link.{id}"
         output = sheet.given(f"{base}.output_a", link.output_a, "A")
-        hours = _mean_hours(sheet, rig, base, link)
-        sheet.compute(
-            f"{base}.wh_per_day",
-            "output × charge_v × hours",
-            "Wh",
-            "practice",
-            output=output,
-            charge_v=sheet["storage.charge_v"],
-            hours=hours,
-        )
+        hours, charge_v = _mean_hours(sheet, rig, base, link), sheet.get("storage.charge_v")
+        if charge_v is not None:
+            inputs = {"output": output, "charge_v": charge_v, "hours": hours}
+            sheet.compute(f"{base}.wh_per_day", "output × charge_v × hours", "Wh", "practice", **inputs)
         amps.append(output)
     return amps
 

@@ -102,6 +102,10 @@ class Load(Model):
         default_factory=dict, description="Share of its hours that it runs, where that follows the weather outside."
     )
     when: When = Field(default="always", description="Driving, shore and above_charge take nothing from a bank at rest.")
+    output: Literal["backed_up", "grid_only", "shed"] = Field(
+        default="backed_up",
+        description="Where an AC load hangs: on what the inverter keeps up, on the hookup alone, or let go when that fails.",
+    )
     above_charge_frac: Fraction = Field(default=0.8, description="Charge above which it may run, with above_charge.")
     profile: Preset | None = Field(default=None, description="Hours of the day; None: as is usual for its name.")
     bars: tuple[NonNegative, ...] = Field(default=(), description="24 bars of its own, from midnight, in place of a profile.")

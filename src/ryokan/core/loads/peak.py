@@ -7,6 +7,7 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 
 from ryokan.core.figure import Figure, Input, Sheet
+from ryokan.core.laws import passed_on
 from ryokan.core.loads.rows import Powered
 
 
@@ -48,6 +49,21 @@ def together(sheet: Sheet, key: str, unit: str, rows: Sequence[Powered], draw: C
         inputs[f"group_{number}"] = [draw(row) for row in members]
         formula += f" + max(group_{number})"
     return sheet.compute(key, formula, unit, "practice", **inputs)
+
+
+def at_the_bank(sheet: Sheet, key: str, rows: Sequence[Powered]) -> Figure:
+    """What the DC rows that can run together take out of the bank: each through its wiring or its converter. [W]"""
+    free = [row for row in rows if row.load.never_with is None]
+    inputs: dict[str, Input] = {"running": [row.running_w for row in free]}
+    terms = ["sum(running)"]
+    if free:
+        terms = ["sum(running ÷ passed_on)"]
+        inputs["passed_on"] = [passed_on(sheet, row.load.feed) for row in free]
+    for number, members in enumerate(_exclusive_groups(rows).values(), start=1):
+        inputs[f"group_{number}"] = [row.running_w for row in members]
+        inputs[f"passed_on_{number}"] = [passed_on(sheet, row.load.feed) for row in members]
+        terms.append(f"max(group_{number} ÷ passed_on_{number})")
+    return sheet.compute(key, " + ".join(terms), "W", "practice", **inputs)
 
 
 def _exclusive_groups(rows: Sequence[Powered]) -> dict[str, list[Powered]]:

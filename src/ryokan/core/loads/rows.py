@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import TYPE_CHECKING, Any
 
@@ -58,7 +59,17 @@ def resting_rows(scope: Scope) -> list[Row]:
 
 def from_a_bank_at_rest(load: Load) -> bool:
     """Whether a load counts on days with no charging: not what runs only while driving, on shore or when charge abounds."""
-    return load.when in ("always", "anchor")
+    return load.when in ("always", "anchor") and not on_the_hookup_alone(load)
+
+
+def on_the_hookup_alone(load: Load) -> bool:
+    """Whether a load is there with a hookup and never without: it meets neither bank nor inverter, unless the hookup fails."""
+    return load.when == "shore" or (load.feed == "ac" and load.output != "backed_up")
+
+
+def off_the_hookup(rows: Iterable[Powered]) -> list[Powered]:
+    """Rows that bank, inverter and cables live with."""
+    return [row for row in rows if not on_the_hookup_alone(row.load)]
 
 
 # Draws that state energy: weather does not change what was stated or measured.

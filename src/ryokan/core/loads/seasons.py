@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.itinerary import months_of
@@ -104,21 +104,59 @@ def _in_season_wh(sheet: Sheet, rig: Rig, row: Powered, season: Season) -> Figur
     )
 
 
-def design_season(sheet: Sheet, rig: Rig, totals: dict[Season, Figure]) -> Season:
-    """The season of the journey with the largest day: the bank is planned for it."""
+def design_season(sheet: Sheet, rig: Rig, totals: dict[Season, Figure], rows: Sequence[Powered]) -> Season:
+    """The season of the journey that takes most out of the bank over the promised days: the bank is planned for it."""
     met = travelled(rig.brief)
     sheet.compute("loads.largest_season_wh_per_day", "max(seasons)", "Wh", "practice", seasons=[totals[one] for one in met])
-    return max(met, key=lambda season: totals[season].number)
+    if len(met) == 1 or not any(follows_seasons(row.load) for row in rows):
+        return met[0]
+    runs = {season: _worst_run(sheet, rig, rows, season) for season in met}
+    return max(met, key=lambda season: (runs[season].number, totals[season].number))
+
+
+def _worst_run(sheet: Sheet, rig: Rig, rows: Sequence[Powered], season: Season) -> Figure:
+    """The worst run of the promised days of a season, at the bank. [Wh]"""
+    met = [row for row in rows if in_season(row.load, season)]
+    base = f"loads.season.{season}"
+    each = [sheet[_at_bank_key(row, season)] for row in met]
+    sheet.given(f"{base}.days_per_week", tuple(float(row.load.days_per_week) for row in met), "days")
+    run = sheet["brief.days_without_charge"]
+    weeks = "(0 − ceil(0 − run ÷ 7))"
+    terms, inputs = [], {"run": run}
+    if met:
+        terms.append(f"sum(each × ({weeks} × days + min(run − 7 × {weeks}, days)))")
+        inputs |= {"each": each, "days": sheet[f"{base}.days_per_week"]}  # type: ignore[dict-item]
+    if "inverter.idle_w" in sheet:
+        terms.append("run × idle")
+        inputs["idle"] = _idle(sheet, rig, met, season)
+    return sheet.compute(f"{base}.worst_run_wh", " + ".join(terms) or "0 × run", "Wh", "practice", **inputs)
+
+
+def _idle(sheet: Sheet, rig: Rig, rows: Sequence[Powered], season: Season) -> Figure:
+    """The inverter's own draw on a day of a season: with the AC loads of that season where it is on with them. [Wh]"""
+    hours: list[Figure] = [row.hours for row in rows if row.load.feed == "ac"]
+    if rig.inverter.on == "with_ac_loads":
+        formula, inputs = "idle × min(24, sum(hours))", {"hours": hours}
+    else:
+        on = 24.0 if rig.inverter.on == "always" else rig.inverter.on_hours_per_day
+        formula, inputs = "idle × hours", {"hours": sheet.given(f"loads.season.{season}.on_hours", on, "h")}  # type: ignore[dict-item]
+    key = f"loads.season.{season}.idle_wh_per_day"
+    return sheet.compute(key, formula, "Wh", "practice", idle=sheet["inverter.idle_w"], **inputs)
+
+
+def _at_bank_key(row: Powered, season: Season) -> str:
+    return f"loads.row.{row.id}.{season}.wh_at_bank" if follows_seasons(row.load) else f"loads.row.{row.id}.wh_at_bank"
+
+
+def in_each_season_at_bank(sheet: Sheet, row: Powered, rated_w: Figure | None) -> None:
+    """What a load that follows the seasons takes out of the bank in each of them. [Wh]"""
+    for season in SEASONS:
+        if in_season(row.load, season):
+            _at_bank_in_season(sheet, row, season, rated_w)
 
 
 def mean_by_month(
-    sheet: Sheet,
-    rig: Rig,
-    rows: Sequence[Powered],
-    at_bank: Mapping[str, Figure],
-    idle: Figure,
-    inverter_rated_w: Figure | None,
-    planned: Season,
+    sheet: Sheet, rig: Rig, rows: Sequence[Powered], idle: Figure, planned: Season
 ) -> dict[int, Figure]:
     """A mean day with margin in the months of the stays that lie in another season than the planned one. [Wh]
 
@@ -129,38 +167,20 @@ def mean_by_month(
     months = sorted({month for stay in rig.stays.values() for month in months_of(stay)})
     found = {month: season_of(month, rig.brief.hemisphere) for month in months}
     others = sorted({season for season in found.values() if season != planned}, key=SEASONS.index)
-    turned_on = rig.inverter.on == "with_ac_loads"
-    means = {
-        season: _mean_in_season(sheet, rows, season, at_bank, idle, inverter_rated_w, with_ac_loads=turned_on)
-        for season in others
-    }
+    means = {season: _mean_in_season(sheet, rig, rows, season, idle) for season in others}
     return {month: means[season] for month, season in found.items() if season in means}
 
 
-def _mean_in_season(
-    sheet: Sheet,
-    rows: Sequence[Powered],
-    season: Season,
-    at_bank: Mapping[str, Figure],
-    idle: Figure,
-    inverter_rated_w: Figure | None,
-    *,
-    with_ac_loads: bool,
-) -> Figure:
+def _mean_in_season(sheet: Sheet, rig: Rig, rows: Sequence[Powered], season: Season, idle: Figure) -> Figure:
     """A mean day of a week at the bank in a season, with margin. [Wh]"""
     met = [row for row in rows if in_season(row.load, season)]
-    each = [
-        _at_bank_in_season(sheet, row, season, inverter_rated_w) if follows_seasons(row.load) else at_bank[row.id]
-        for row in met
-    ]
+    each = [sheet[_at_bank_key(row, season)] for row in met]
     base = f"loads.season.{season}"
-    idle_w = sheet.get("inverter.idle_w")
-    if idle_w is not None and with_ac_loads:
-        hours = [row.hours for row in met if row.load.feed == "ac"]
-        idle = sheet.compute(
-            f"{base}.idle_wh_per_day", "idle × min(24, sum(hours))", "Wh", "practice", idle=idle_w, hours=hours
-        )
-    days = sheet.given(f"{base}.days_per_week", tuple(float(row.load.days_per_week) for row in met), "days")
+    if "inverter.idle_w" in sheet and rig.inverter.on == "with_ac_loads":
+        idle = sheet.get(f"{base}.idle_wh_per_day") or _idle(sheet, rig, met, season)
+    days = sheet.get(f"{base}.days_per_week") or sheet.given(
+        f"{base}.days_per_week", tuple(float(row.load.days_per_week) for row in met), "days"
+    )
     mean = sheet.compute(
         f"{base}.mean_wh_per_day_at_bank", "idle + sum(each × days) ÷ 7", "Wh", "practice", idle=idle, each=each, days=days
     )

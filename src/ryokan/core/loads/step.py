@@ -7,9 +7,9 @@ from ryokan.core.links.ends import GIVEN_AWAY
 from ryokan.core.loads import rows as of_rows
 from ryokan.core.loads import rules  # noqa: F401  registers them
 from ryokan.core.loads import spread as of_day
-from ryokan.core.loads.energy import daily_energy, energy_over_days
+from ryokan.core.loads.energy import by_the_meter, daily_energy, energy_over_days
 from ryokan.core.loads.model import Load, Season
-from ryokan.core.loads.peak import peak, together
+from ryokan.core.loads.peak import at_the_bank, peak, together
 from ryokan.core.loads.quiet import quiet_energy
 from ryokan.core.loads.rows import (
     ALL_ROWS,
@@ -20,6 +20,8 @@ from ryokan.core.loads.rows import (
     Powered,
     Row,
     from_a_bank_at_rest,
+    off_the_hookup,
+    on_the_hookup_alone,
     resting_rows,
     row_figures,
     wh_at_bank,
@@ -32,14 +34,21 @@ from ryokan.core.loads.seasons import (
     duty_frac,
     follows_seasons,
     in_each_season,
+    in_each_season_at_bank,
     in_season,
     mean_by_month,
     travelled,
     with_energy,
 )
 from ryokan.core.question import LedgerLine, Step, question
+from ryokan.core.rig import Brief
 from ryokan.core.scope import Scope
 from ryokan.core.storage.heating import HEATERS
+
+
+def by_meter(brief: Brief) -> bool:
+    """Whether what a meter counted takes the place of the audit."""
+    return brief.day_from == "meter" and sum(brief.measured_ah) > 0
 
 
 def each_load(scope: Scope) -> dict[str, Load]:
@@ -100,25 +109,62 @@ def seasonal(scope: Scope, id: str, row: Powered) -> None:
     in_each_season(scope, scope.rig, row)
 
 
+def each_steady_row(scope: Scope) -> dict[str, Row]:
+    """Rows of the journey that are alike in every season."""
+    return {row.id: row for row in off_the_hookup(scope.answer(MET)) if isinstance(row, Row)}
+
+
+@question(
+    reads=(MET, "inverter.rated_w"),
+    writes={"Wh": ("loads.row.*.wh_at_bank",)},
+    each=each_steady_row,
+)
+def steady_at_bank(scope: Scope, id: str, row: Row) -> None:
+    """What a row that is alike in every season takes out of the bank."""
+    wh_at_bank(scope, row, scope.get("inverter.rated_w") if row.load.feed == "ac" else None)
+
+
+@question(
+    reads=(ALL_ROWS, "inverter.rated_w", "loads.row.*.*.{duty_frac, wh_per_day}", "loads.row.*.{hours_per_day, running_w}"),
+    writes={"Wh": ("loads.row.*.*.wh_at_bank",)},
+    each=each_seasonal_row,
+)
+def seasonal_at_bank(scope: Scope, id: str, row: Powered) -> None:
+    """What such a row takes out of the bank in each season."""
+    in_each_season_at_bank(scope, row, scope.get("inverter.rated_w") if row.load.feed == "ac" else None)
+
+
 @question(
     reads=(
         ALL_ROWS,
-        "loads.row.*.*.wh_per_day",
+        MET,
+        "brief.days_without_charge",
+        "inverter.idle_w",
+        "loads.row.*.*.{wh_at_bank, wh_per_day}",
+        "loads.row.*.hours_per_day",
+        "loads.steady_at_bank:loads.row.*.wh_at_bank",
         # Of rows that are the same in every season; those of the planned season follow from what is answered here.
         "loads.powered:loads.row.*.wh_per_day",
         "charging.to_others:loads.row.*.wh_per_day",
         "storage.heaters:loads.row.*.wh_per_day",
     ),
-    rig=("brief.first_month", "brief.hemisphere", "brief.last_month"),
+    rig=("brief.first_month", "brief.hemisphere", "brief.last_month", "inverter"),
     writes={
-        "Wh": ("loads.wh_per_day.{autumn, spring, summer, winter}", "loads.{largest_season_wh_per_day, wh_per_day_by_month}")
+        "Wh": (
+            "loads.wh_per_day.{autumn, spring, summer, winter}",
+            "loads.{largest_season_wh_per_day, wh_per_day_by_month}",
+            "loads.season.*.{idle_wh_per_day, worst_run_wh}",
+        ),
+        "days": ("loads.season.*.days_per_week",),
+        "h": ("loads.season.*.on_hours",),
     },
     answers=SEASON,
 )
 def seasons(scope: Scope) -> Season:
     """What all of them use in each season; the answer is the one that the bank is planned for."""
     rows = [row for row in scope.answer(ALL_ROWS) if from_a_bank_at_rest(row.load)]
-    return design_season(scope, scope.rig, by_season(scope, scope.rig, rows))
+    on_the_journey = [row for row in scope.answer(MET) if from_a_bank_at_rest(row.load)]
+    return design_season(scope, scope.rig, by_season(scope, scope.rig, rows), on_the_journey)
 
 
 @question(
@@ -138,18 +184,25 @@ def planned(scope: Scope) -> list[Row]:
 
 
 def each_planned_row(scope: Scope) -> dict[str, Row]:
-    """Rows of the season that is planned for."""
-    return {row.id: row for row in scope.answer(PLANNED)}
+    """Rows of the season that is planned for, as far as the bank meets them."""
+    return {row.id: row for row in scope.answer(PLANNED) if not on_the_hookup_alone(row.load)}
 
 
 @question(
-    reads=(PLANNED, "inverter.rated_w", "loads.row.*.{duty_frac, hours_per_day, running_w, wh_per_day}"),
+    reads=(
+        PLANNED,
+        "inverter.rated_w",
+        "loads.steady_at_bank:loads.row.*.wh_at_bank",
+        "loads.row.*.{duty_frac, hours_per_day, running_w, wh_per_day}",
+    ),
     writes={"Wh": ("loads.row.*.wh_at_bank",)},
     answers=AT_BANK,
     each=each_planned_row,
 )
 def at_bank(scope: Scope, id: str, row: Row) -> Figure:
-    """What a row takes out of the bank."""
+    """What a row takes out of the bank in the season that is planned for."""
+    if not follows_seasons(row.load):
+        return scope[f"loads.row.{id}.wh_at_bank"]
     return wh_at_bank(scope, row, scope.get("inverter.rated_w") if row.load.feed == "ac" else None)
 
 
@@ -170,14 +223,15 @@ def start(scope: Scope, id: str, factor: float) -> None:
 )
 def largest_draw(scope: Scope) -> None:
     """Everything running, and the worst start."""
-    peak(scope, "loads", scope.answer(MET))
+    peak(scope, "loads", off_the_hookup(scope.answer(MET)))
 
 
-@question(reads=(MET, "loads.row.*.running_w"), writes={"W": ("loads.dc_peak_w",)})
+@question(reads=(MET, "loads.row.*.running_w"), writes={"W": ("loads.{dc_peak_at_bank_w, dc_peak_w}",)})
 def largest_dc_draw(scope: Scope) -> None:
-    """All DC loads running."""
-    rows = [row for row in scope.answer(MET) if row.load.feed != "ac"]
+    """All DC loads running, and what that takes out of the bank."""
+    rows = [row for row in off_the_hookup(scope.answer(MET)) if row.load.feed != "ac"]
     together(scope, "loads.dc_peak_w", "W", rows, lambda row: row.running_w)
+    at_the_bank(scope, "loads.dc_peak_at_bank_w", rows)
 
 
 @question(
@@ -187,9 +241,15 @@ def largest_dc_draw(scope: Scope) -> None:
         "brief.{days_without_charge, nights_away}",
         "inverter.idle_wh_per_day",
         "loads.row.*.{wh_at_bank, wh_per_day}",
+        "storage.nominal_v",
     ),
+    rig=("brief.day_from", "brief.measured_ah", "brief.measured_scale"),
     writes={
+        "": ("loads.margin_frac", "loads.meter.scale"),
+        "Ah": ("loads.meter.{counted_ah, mean_ah}",),
         "Wh": (
+            "loads.meter.wh_per_day",
+            "loads.{run_by_day_wh, worst_week_wh}",
             "loads.by_group.*",
             "loads.group.*.wh_at_bank",
             "loads.used_days_*.wh_at_bank",
@@ -197,7 +257,13 @@ def largest_dc_draw(scope: Scope) -> None:
             "loads.{wh_per_day, wh_per_day_at_bank, wh_per_day_with_margin}",
             "loads.{worst_run_wh, worst_run_wh_with_margin, worst_stretch_wh}",
         ),
-        "days": ("loads.run_by_night.rest_days", "loads.used_days_*.days_per_week", "loads.worst_run.rest_days"),
+        "days": (
+            "loads.days_in_turn",
+            "loads.meter.{days, days_per_week}",
+            "loads.run_by_night.rest_days",
+            "loads.used_days_*.days_per_week",
+            "loads.worst_run.rest_days",
+        ),
         "nights": ("brief.nights_in_turn",),
         "weeks": ("loads.run_by_night.whole_weeks", "loads.worst_run.whole_weeks"),
     },
@@ -207,7 +273,9 @@ def day(scope: Scope) -> None:
     rows = resting_rows(scope)
     at_bank, idle = scope.answers(AT_BANK), scope["inverter.idle_wh_per_day"]
     daily_energy(scope, rows, at_bank, idle)
-    energy_over_days(scope, rows, at_bank, idle)
+    brief = scope.rig.brief
+    metered = by_the_meter(scope, brief.measured_ah, brief.measured_scale) if by_meter(brief) else None
+    energy_over_days(scope, rows, at_bank, idle, metered)
 
 
 @question(
@@ -264,35 +332,34 @@ def quiet(scope: Scope) -> None:
 @question(
     reads=(
         MET,
-        AT_BANK,
         PLANNED,
         SEASON,
-        "inverter.{idle_w, idle_wh_per_day, rated_w}",
-        "loads.row.*.*.{duty_frac, wh_per_day}",
-        "loads.row.*.{hours_per_day, running_w, wh_at_bank}",
+        "inverter.{idle_w, idle_wh_per_day}",
+        "loads.row.*.*.wh_at_bank",
+        "loads.row.*.hours_per_day",
+        "loads.season.*.{days_per_week, idle_wh_per_day}",
+        "loads.steady_at_bank:loads.row.*.wh_at_bank",
     ),
-    rig=("brief.hemisphere", "inverter", "stays"),
+    rig=("brief", "inverter", "stays"),
     writes={
-        "Wh": (
-            "loads.row.*.*.wh_at_bank",
-            "loads.season.*.{idle_wh_per_day, mean_wh_per_day_at_bank, mean_wh_per_day_with_margin}",
-        ),
+        "Wh": ("loads.season.*.{idle_wh_per_day, mean_wh_per_day_at_bank, mean_wh_per_day_with_margin}",),
         "days": ("loads.season.*.days_per_week",),
+        "h": ("loads.season.*.on_hours",),
     },
     answers=MEAN_BY_MONTH,
 )
 def months(scope: Scope) -> dict[int, Figure]:
-    """A mean day in the months of other seasons than the planned one."""
+    """A mean day in the months of other seasons than the planned one; a meter's days stand for all of them."""
+    if by_meter(scope.rig.brief):
+        return {}
     rows = [row for row in scope.answer(MET) if from_a_bank_at_rest(row.load)]
-    at_bank = scope.answers(AT_BANK)
-    idle, rated_w = scope["inverter.idle_wh_per_day"], scope.get("inverter.rated_w")
-    return mean_by_month(scope, scope.rig, rows, at_bank, idle, rated_w, scope.answer(SEASON))
+    return mean_by_month(scope, scope.rig, rows, scope["inverter.idle_wh_per_day"], scope.answer(SEASON))
 
 
 STEP = Step(
     name="loads",
     questions=(
-        powered, all_rows, met, seasonal, seasons, planned, at_bank, start, largest_draw, largest_dc_draw,
+        powered, all_rows, met, seasonal, steady_at_bank, seasonal_at_bank, seasons, planned, at_bank, start, largest_draw, largest_dc_draw,
         day, spread, methods, quiet, months,
     ),
     shows=("loads.", "inverter.idle", "brief.believed"),

@@ -84,6 +84,10 @@ class InverterPart(AnyPart):
     receptacle_w: float | None = Field(default=None, gt=0, le=10_000, description="What one of its receptacles gives. [W]")
     noise_db: float | None = Field(default=None, ge=0, le=100, description="Of its fan, at one metre. [dB]")
     ignition_protected: bool = Field(default=False, description="Built for a space with petrol or gas.")
+    asks_fuse_a: float | None = Field(default=None, gt=0, le=5_000, description="The least fuse that its maker asks for. [A]")
+    asks_conductor: str | None = Field(
+        default=None, max_length=12, description="The least conductor that its maker asks for, such as awg:2/0."
+    )
 
 
 AnyKindOfPart: TypeAlias = Battery | InverterPart  # every kind there is stands here, and nowhere else
@@ -108,7 +112,7 @@ class OwnPart(Model):
     part: Part
     standing: Literal["bought", "spare", "re_used", "kept"] = "re_used"
     age_years: float | None = Field(default=None, ge=0, le=60)
-    condition: Literal["as_new", "good", "worn", "not_known"] = "not_known"
+    condition: Literal["as_new", "good", "worn"] | None = Field(default=None, description="None: not known.")
     measured_with: str = Field(default="", max_length=120, description="Which meter, where values were measured.")
 
     @model_validator(mode="after")

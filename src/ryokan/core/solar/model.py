@@ -83,3 +83,9 @@ class Solar(Model):
     record_high_c: float | None = Field(default=None, ge=-40, le=65, description="Hottest ever at the stays, if known. [°C]")
     array_w: float | None = Field(default=None, gt=0, le=50_000, description="Chosen array, rated. [W]")
     controller_a: float | None = Field(default=None, gt=0, le=2_000, description="Chosen controllers, rated output. [A]")
+    controller_method: Literal["mppt", "pwm"] | None = Field(
+        default=None, description="Whether they work the panels at their best volts, or at the bank's; None: not said."
+    )
+    panel_vmp_v: float | None = Field(
+        default=None, gt=0, le=200, description="Volts of one panel at its rated power. [V]"
+    )

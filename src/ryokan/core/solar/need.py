@@ -29,18 +29,21 @@ def array_need(sheet: Sheet, solar: Solar, chemistry: str, wh_by_month: Mapping[
     if months:
         _by_months(sheet, solar, months, wanted, wh_by_month)
     else:
-        _by_typed_sun(sheet, solar, wanted)
-    if solar.array_w is None:
-        return
-    have = sheet.given("solar.have_w", solar.array_w, "W")
+        worst = max((wanted["wh"], *wh_by_month.values()), key=lambda wh: wh.number)
+        _by_typed_sun(sheet, solar, {**wanted, "wh": worst})
+    _balance(sheet, wanted)
+
+
+def _balance(sheet: Sheet, wanted: dict[str, Figure]) -> None:
+    """What a mean day takes of the array with nothing in hand: neither margin nor the ratio that brings a bank back. [Wh]"""
     sheet.compute(
-        "solar.have_wh_per_day",
-        "array × sun × ratio",
+        "solar.balance_need_wh",
+        "wh × (direct + (1 − direct) ÷ round_trip)",
         "Wh",
         "practice",
-        array=have,
-        sun=sheet["solar.peak_sun_hours"],
-        ratio=sheet["solar.performance_ratio"],
+        wh=sheet["loads.mean_wh_per_day_at_bank"],
+        direct=wanted["direct"],
+        round_trip=wanted["round_trip"],
     )
 
 
@@ -61,21 +64,25 @@ def sunny_months(sheet: Sheet) -> list[str]:
 def _by_typed_sun(sheet: Sheet, solar: Solar, wanted: dict[str, Figure]) -> None:
     sun = sheet.given("solar.peak_sun_hours", solar.peak_sun_hours, "h")
     ratio = typed_ratio(sheet, "solar.performance_ratio")
-    formula = "wh × (direct + (1 − direct) ÷ round_trip) ÷ (sun × ratio) × refill"
-    sheet.compute("solar.need_w", formula, "W", "ieee_1562", sun=sun, ratio=ratio, **wanted)
+    pwm = sheet.get("solar.pwm_frac")
+    passed = {} if pwm is None else {"pwm": pwm}
+    formula = f"wh × (direct + (1 − direct) ÷ round_trip) ÷ (sun × ratio{' × pwm' if passed else ''}) × refill"
+    sheet.compute("solar.need_w", formula, "W", "ieee_1562", sun=sun, ratio=ratio, **wanted, **passed)
 
 
 def _by_months(
     sheet: Sheet, solar: Solar, months: list[str], wanted: dict[str, Figure], wh_by_month: Mapping[str, Figure]
 ) -> None:
     """By the yield and the use of each month; sun and ratio shown are those of the month that governs."""
-    formula = "wh × (direct + (1 − direct) ÷ round_trip) ÷ a_watt × refill"
+    pwm = sheet.get("solar.pwm_frac")
+    passed = {} if pwm is None else {"pwm": pwm}
+    formula = f"wh × (direct + (1 − direct) ÷ round_trip) ÷ {'(a_watt × pwm)' if passed else 'a_watt'} × refill"
     needs = {}
     for month in months:
         a_watt, wh = sheet[f"solar.yield_wh_per_w.{month}"], wh_by_month.get(month, wanted["wh"])
         spares = _portable_spares(sheet, solar, month, a_watt)
         key = f"solar.need_w.{month}" if spares is None else f"solar.need_without_portable_w.{month}"
-        whole = sheet.compute(key, formula, "W", "ieee_1562", **{**wanted, "wh": wh, "a_watt": a_watt})
+        whole = sheet.compute(key, formula, "W", "ieee_1562", **{**wanted, **passed, "wh": wh, "a_watt": a_watt})
         needs[month] = whole
         if spares is not None:
             needs[month] = sheet.compute(

@@ -11,26 +11,82 @@ from ryokan.core.findings.model import Fix, Thing, Trouble, replace, rule
 from ryokan.core.findings.things import each_stay
 from ryokan.core.rig import Rig, Stay
 
+# Relative slack of comparisons, so that exactly enough is not too little by the last digit.
+SLACK = 1e-9
 
-@rule("solar.array_cannot_refill", "fault", "ieee_1562", worse=("need", "have"))
+
+@rule("solar.array_cannot_refill", "fault", "physics", worse=("takes", "brought"))
 def array_cannot_refill(rig: Rig, sheet: Sheet) -> Trouble | None:
-    """In the typed sun the chosen array does not put back a mean day with its reserve."""
-    need, have = sheet["solar.need_w"], sheet.get("solar.have_w")
-    if have is None or have.number >= need.number:
+    """A mean day takes more than sun and driving bring, and the bank is empty before the nights away are over."""
+    sinks, lasts = sheet.get("charging.sinks_wh_per_day"), sheet.get("charging.days_until_empty")
+    if "solar.have_w" not in sheet or sinks is None or lasts is None or _plugged_in_every_night(rig):
         return None
-    enough_w = 10 * math.ceil(need.number / 10)
+    if lasts.number >= sheet["brief.nights_away"].number:
+        return None
     return Trouble(
-        figures={"need": need, "have": have, "sun": sheet["solar.peak_sun_hours"], "gives": sheet["solar.have_wh_per_day"]},
-        fix=Fix("solar.raise_array", replace("/solar/array_w", enough_w)) if enough_w <= 50_000 else None,
+        figures={
+            "takes": sheet["solar.balance_need_wh"],
+            "brought": sheet["charging.brought_wh_per_day"],
+            "sinks": sinks,
+            "lasts": lasts,
+            "away": sheet["brief.nights_away"],
+        },
+        fix=_raise_array(sheet),
     )
 
 
-@rule("solar.controller_clips", "advice", "practice", worse=("need", "have"))
-def controller_clips(rig: Rig, sheet: Sheet) -> Trouble | None:
-    """The chosen controllers are below the array's current with headroom: at noon they clip."""
-    need, have = sheet["solar.controller_need_a"], sheet.get("solar.controller_have_a")
-    if have is None or have.number >= need.number:
+@rule("solar.array_below_need", "advice", "ieee_1562", worse=("need", "have"))
+def array_below_need(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The chosen array is below what the method asks for, with its allowances, and the bank lasts the nights away all the same."""
+    need, have = sheet["solar.need_w"], sheet.get("solar.have_w")
+    if have is None or have.number >= need.number * (1 - SLACK) or _plugged_in_every_night(rig):
         return None
+    sinks, lasts = sheet.get("charging.sinks_wh_per_day"), sheet.get("charging.days_until_empty")
+    if sinks is not None and lasts is not None and lasts.number < sheet["brief.nights_away"].number:
+        return None  # what happens goes before what is in hand
+    figures = {
+        "need": need,
+        "have": have,
+        "sun": sheet["solar.peak_sun_hours"],
+        "gives": sheet["solar.have_wh_per_day"],
+        "takes": sheet["solar.balance_need_wh"],
+    }
+    if sinks is not None and lasts is not None:
+        figures |= {"sinks": sinks, "lasts": lasts, "brought": sheet["charging.brought_wh_per_day"]}
+        return Trouble(figures=figures, variant="sinks", fix=_raise_array(sheet))
+    with_driving = sheet["solar.have_wh_per_day"].number < sheet["solar.balance_need_wh"].number
+    return Trouble(figures=figures, variant="with_driving" if with_driving else "", fix=_raise_array(sheet))
+
+
+def _raise_array(sheet: Sheet) -> Fix | None:
+    enough_w = 10 * math.ceil(sheet["solar.need_w"].number / 10 - SLACK)
+    if enough_w <= sheet["solar.have_w"].number or enough_w > 50_000:
+        return None
+    return Fix("solar.raise_array", replace("/solar/array_w", enough_w))
+
+
+def _plugged_in_every_night(rig: Rig) -> bool:
+    """Whether every stay has a hookup, so that nothing hangs on the sun."""
+    return bool(rig.stays) and all(stay.hookup != "none" for stay in rig.stays.values())
+
+
+@rule("solar.controller_clips", "advice", "practice", worse=("noon", "have"))
+def controller_clips(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """In the sun there is the array reaches more than its controllers give: around noon they clip, and the yield is capped."""
+    noon, have = sheet.get("solar.noon_a"), sheet.get("solar.controller_have_a")
+    if noon is None or have is None or noon.number <= have.number * (1 + SLACK):
+        return None
+    return Trouble(figures={"noon": noon, "have": have, "gives": sheet["solar.have_wh_per_day"]})
+
+
+@rule("solar.controller_small", "advice", "practice", worse=("need", "have"))
+def controller_small(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The chosen controllers are below the array's current with the usual headroom, and do not clip in this sun."""
+    need, have, noon = sheet["solar.controller_need_a"], sheet.get("solar.controller_have_a"), sheet.get("solar.noon_a")
+    if have is None or "solar.have_w" not in sheet or have.number >= need.number * (1 - SLACK):
+        return None
+    if noon is not None and noon.number > have.number * (1 + SLACK):
+        return None  # what happens goes before what is in hand
     return Trouble(figures={"need": need, "have": have})
 
 

@@ -12,7 +12,7 @@ from ryokan.core.scope import Scope
 from ryokan.core.solar import rules  # noqa: F401  registers them
 from ryokan.core.solar.bench import bench_rules
 from ryokan.core.solar.cold import cold_volts
-from ryokan.core.solar.controller import controller_need
+from ryokan.core.solar.controller import controller_need, day_of_the_array, tied_to_the_bank
 from ryokan.core.solar.lying import lie_worth
 from ryokan.core.solar.need import array_need, array_reckoned_with
 
@@ -21,9 +21,10 @@ from ryokan.core.solar.need import array_need, array_reckoned_with
     reads=(
         MEAN_BY_MONTH,
         "climate.psh.*",
-        "loads.mean_wh_per_day_with_margin",
+        "loads.{mean_wh_per_day_at_bank, mean_wh_per_day_with_margin}",
         "loads.season.*.mean_wh_per_day_with_margin",
         "solar.portable_wh_per_w.*",
+        "solar.pwm_frac",
         "solar.yield_wh_per_w.*",
     ),
     rig=("solar", "storage"),
@@ -33,9 +34,9 @@ from ryokan.core.solar.need import array_need, array_reckoned_with
             "solar.need_w.*",
             "solar.need_without_portable_w.*",
             "solar.portable_spares_w.*",
-            "solar.{have_w, need_w, portable_spares_w, portable_w}",
+            "solar.{need_w, portable_spares_w, portable_w}",
         ),
-        "Wh": ("solar.portable_wh.*", "solar.{have_wh_per_day, portable_wh_per_day}"),
+        "Wh": ("solar.portable_wh.*", "solar.{balance_need_wh, portable_wh_per_day}"),
         "h": ("solar.peak_sun_hours",),
     },
 )
@@ -43,6 +44,31 @@ def need(scope: Scope) -> None:
     """How large an array is needed."""
     by_month = {MONTHS[month - 1]: wh for month, wh in scope.answer(MEAN_BY_MONTH).items()}
     array_need(scope, scope.rig.solar, scope.rig.storage.chemistry, by_month)
+
+
+@question(
+    reads=("storage.nominal_v",),
+    rig=("solar",),
+    writes={"": ("solar.pwm_frac",), "A": ("solar.controller_have_a",), "V": ("solar.{panel_vmp_v, string_vmp_v}",)},
+)
+def tied(scope: Scope) -> None:
+    """What a controller that ties the panels to the bank leaves of them."""
+    tied_to_the_bank(scope, scope.rig.solar)
+
+
+@question(
+    reads=("solar.noon_w_per_w.*", "solar.{controller_have_a, peak_sun_hours, performance_ratio, pwm_frac}", "storage.charge_v"),
+    rig=("solar",),
+    writes={
+        "": ("solar.day_shape",),
+        "A": ("solar.noon_a",),
+        "W": ("solar.have_w",),
+        "Wh": ("solar.have_wh_per_day",),
+    },
+)
+def day(scope: Scope) -> None:
+    """What the chosen array brings."""
+    day_of_the_array(scope, scope.rig.solar)
 
 
 @question(
@@ -77,11 +103,11 @@ def bench(scope: Scope) -> None:
 
 
 @question(
-    reads=("solar.{have_w, need_w}", "storage.{charge_v, nominal_v}"),
+    reads=("solar.{controller_have_a, have_w, need_w, string_vmp_v}", "storage.{charge_v, nominal_v}"),
     rig=("solar",),
     writes={
         "": ("solar.controller_count",),
-        "A": ("solar.{controller_have_a, controller_need_a, controller_size_a, output_a}",),
+        "A": ("solar.{controller_need_a, controller_size_a, output_a}",),
     },
 )
 def controller(scope: Scope) -> None:
@@ -91,7 +117,7 @@ def controller(scope: Scope) -> None:
 
 STEP = Step(
     name="solar",
-    questions=(*OF_THE_SUN, need, lying, cold, bench, controller),
+    questions=(*OF_THE_SUN, tied, need, day, lying, cold, bench, controller),
     shows=("solar.", "loads.mean_wh", "climate.", "assumptions.portable_set_out_frac"),
     ledger=(
         LedgerLine("solar.need_w", "solar.have_w", ("solar.array_cannot_refill",)),

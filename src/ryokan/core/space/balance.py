@@ -13,7 +13,8 @@ def balance(sheet: Sheet, rig: Rig) -> None:
 
     By the lever about the rear axle: ``front = Σ mass × x ÷ wheelbase``, ``rear = Σ mass − front``; across, the wheels of
     left and right differ by ``2 × Σ mass × y ÷ track``. Banks that were found count against it where they stood: they are
-    in what was weighed. What has no compartment or no mass is left out. (common practice)
+    in what was weighed. In an option as found they count once, as what leans there now, and add nothing to the axles. What has
+    no compartment or no mass is left out. (common practice)
     """
     pieces = _pieces(sheet, rig)
     if not pieces:
@@ -21,7 +22,7 @@ def balance(sheet: Sheet, rig: Rig) -> None:
     mass, x, y = ([piece[place] for piece in pieces] for place in range(3))
     placed = sheet.compute("space.placed_kg", "sum(mass)", "kg", mass=mass)
     frame = rig.vehicle.frame
-    if frame.wheelbase_m is not None:
+    if frame.wheelbase_m is not None and not rig.survey.as_found:
         front = sheet.compute(
             "space.front_axle_kg",
             "sum(mass × x) ÷ wheelbase",
@@ -51,8 +52,10 @@ def balance(sheet: Sheet, rig: Rig) -> None:
 
 def _pieces(sheet: Sheet, rig: Rig) -> list[tuple[Figure, Figure, Figure]]:
     """Mass and place of each heavy piece: what comes, and as negative masses what was there and weighed."""
+    as_found = rig.survey.as_found
+    bank_mass = None if rig.storage.bank is None or as_found else sheet.get("storage.mass_kg")
     wanted = [
-        ("bank", rig.storage.compartment, None if rig.storage.bank is None else sheet.get("storage.mass_kg")),
+        ("bank", rig.storage.compartment, bank_mass),
         ("inverter", rig.inverter.compartment, sheet.get("parts.inverter.mass_kg")),
     ]
     found = []
@@ -60,12 +63,12 @@ def _pieces(sheet: Sheet, rig: Rig) -> list[tuple[Figure, Figure, Figure]]:
         box = rig.space.compartments.get(compartment or "")
         if box is not None and mass is not None:
             found.append(_at(sheet, f"space.piece.{name}", box, mass, "mass"))
-    if not found:
+    if not found and not as_found:
         return []  # nothing new is placed yet: what goes out alone says nothing
     for id, bank in rig.survey.of_kind(FoundBank).items():
         box, mass = rig.space.compartments.get(bank.where or ""), sheet.get(f"survey.bank.{id}.mass_kg")
         if box is not None and mass is not None:
-            found.append(_at(sheet, f"space.piece.found.{id}", box, mass, "−mass"))
+            found.append(_at(sheet, f"space.piece.found.{id}", box, mass, "mass" if as_found else "−mass"))
     return found
 
 

@@ -10,6 +10,7 @@ from ryokan.core.rig import Rig
 from ryokan.core.space.model import Compartment
 from ryokan.core.space.room import Hindrance, Unit, fits, hindrances
 from ryokan.core.subjects import subject_of
+from ryokan.core.vehicle import BOATS, ROAD
 
 _SAID: dict[Hindrance, str] = {
     "wet": "it is wet",
@@ -71,7 +72,7 @@ def compartment_gone(rig: Rig, sheet: Sheet, id: str | None) -> Trouble | None:
 @rule("storage.bay_unlike_compartment", "advice", "product", each=bank_compartment)
 def bay_unlike_compartment(rig: Rig, sheet: Sheet, box: Compartment) -> Trouble | None:
     """What was said of the bay is not what was measured of the compartment: inside or outside the living space."""
-    if box.living_space == (rig.storage.bay != "outside"):
+    if rig.storage.bay is None or box.living_space == (rig.storage.bay != "outside"):
         return None
     right = "vented_enclosure" if box.living_space and not rig.storage.is_lithium else "living_space"
     return Trouble(
@@ -83,10 +84,11 @@ def bay_unlike_compartment(rig: Rig, sheet: Sheet, box: Compartment) -> Trouble 
 @rule("storage.bay_too_hot", "fault", "practice", worse=("bay",))
 def bay_too_hot(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The bay gets hotter than the bank may be charged at, or than it lives in for long."""
-    limit = sheet.assumption("hottest_lithium_c" if rig.storage.is_lithium else "hottest_lead_c")
-    if rig.storage.bay_hot_c <= limit.number:
+    lithium = rig.storage.is_lithium
+    limit = sheet.assumption("hottest_lithium_c" if lithium else "hottest_lead_c")
+    if rig.storage.bay_hot_c <= limit.number or (rig.storage.bank is None and rig.survey.as_found):
         return None
-    return Trouble(figures={"bay": sheet["storage.bay_hot_c"], "limit": limit})
+    return Trouble(figures={"bay": sheet["storage.bay_hot_c"], "limit": limit}, variant="" if lithium else "lead")
 
 
 @rule("storage.not_restrained", "danger", "practice")
@@ -94,13 +96,14 @@ def not_restrained(rig: Rig, sheet: Sheet) -> Trouble | None:
     """Nothing holds the bank: in a crash or a knock-down it becomes a missile, and its terminals meet metal."""
     if rig.storage.bank is None or rig.storage.restraint != "none":
         return None
-    return Trouble(figures={"mass": sheet["storage.mass_kg"]})
+    moves = "" if rig.vehicle.kind in ROAD else "afloat" if rig.vehicle.kind in BOATS else "still"
+    return Trouble(figures={"mass": sheet["storage.mass_kg"]}, variant=moves)
 
 
 @rule("storage.straps_alone", "advice", "practice", worse=("mass",))
 def straps_alone(rig: Rig, sheet: Sheet) -> Trouble | None:
     """A heavy bank is held by straps alone."""
-    if rig.storage.bank is None or rig.storage.restraint != "straps":
+    if rig.storage.bank is None or rig.storage.restraint != "straps" or rig.vehicle.kind not in (*ROAD, *BOATS):
         return None
     mass = sheet["storage.mass_kg"]
     if mass.number <= sheet.assumption("strapped_up_to_kg").number:
@@ -166,7 +169,7 @@ def inverter_compartment_unfit(rig: Rig, sheet: Sheet, box: Compartment) -> Trou
 @rule("inverter.not_ignition_protected", "danger", "ignition_protection", each=inverter_compartment)
 def not_ignition_protected(rig: Rig, sheet: Sheet, box: Compartment) -> Trouble | None:
     """An inverter that may spark stands in the engine space of a petrol engine, or the bank in its fumes."""
-    if not box.engine_space or rig.vehicle.fuel not in ("petrol", "not_known"):
+    if not box.engine_space or rig.vehicle.fuel != "petrol":
         return None
     return None if "inverter.part.ignition_protected" in sheet else Trouble()
 

@@ -6,6 +6,7 @@ from ryokan.core.figure import Figure, Sheet
 from ryokan.core.parts.fitted import Fitted
 from ryokan.core.parts.model import Battery
 from ryokan.core.storage.model import Storage, Units
+from ryokan.core.storage.need import margin
 
 
 def bank_have(sheet: Sheet, storage: Storage, chosen: Fitted) -> None:
@@ -41,9 +42,16 @@ def _built_up(sheet: Sheet, units: Units, battery: Battery) -> None:
     sheet.part("storage.unit.chemistry", battery.chemistry, "", battery)
     if battery.self_heating:
         sheet.part("storage.unit.self_heating", "yes", "", battery)
-    count = sheet.compute("storage.units", "series × parallel", "", series=series, parallel=parallel)
+    paired = sheet.given("storage.arrangement.paired", units.paired, "") if units.paired > 1 else None
+    if paired is None:
+        count = sheet.compute("storage.units", "series × parallel", "", series=series, parallel=parallel)
+    else:
+        count = sheet.compute("storage.units", "series × parallel × paired", "", series=series, parallel=parallel, paired=paired)
     sheet.compute("storage.arrangement.volts_v", "series × unit_v", "V", series=series, unit_v=unit_v)
-    sheet.compute("storage.have_ah", "parallel × unit_ah", "Ah", parallel=parallel, unit_ah=unit_ah)
+    if paired is None:
+        sheet.compute("storage.have_ah", "parallel × unit_ah", "Ah", parallel=parallel, unit_ah=unit_ah)
+    else:
+        sheet.compute("storage.have_ah", "parallel × paired × unit_ah", "Ah", parallel=parallel, paired=paired, unit_ah=unit_ah)
     if battery.size is not None:
         for name in ("length_m", "width_m", "height_m"):
             sheet.part(f"storage.unit.{name}", getattr(battery.size, name), "m", battery)
@@ -124,38 +132,78 @@ def _string(sheet: Sheet, id: str, units: tuple[Battery, ...]) -> dict[str, Figu
     return figures
 
 
-def what_it_gives(sheet: Sheet, storage: Storage, bank_wh: Figure) -> None:
+def what_it_gives(sheet: Sheet, storage: Storage, bank_wh: Figure, chosen: Fitted) -> None:
     """Usable energy, days without charge and the share left at each dawn, of the bank reckoned with.
 
-    Usable is what the sizing method itself counts on, so that a bank of exactly the need keeps exactly the promise.
+    Usable is what the sizing method itself counts on, so that a bank of exactly the need keeps exactly the promise. Beside it
+    stands what the bank gives by the audit alone: to the same depth, without what ageing may take, and with no margin on the
+    day; and to the end.
     """
     chemistry = storage.chemistry
-    inputs = {
-        "bank": bank_wh,
-        "capacity_left": sheet[f"storage.alternatives.{chemistry}.capacity_left_frac"],
-        "dod": sheet.assumption(f"{chemistry}.dod_frac"),
-        "ageing": sheet.assumption("ageing_frac"),
-    }
-    if storage.sizing == "largest_governs":
-        formula, source = "bank × capacity_left × min(dod, 1 − ageing)", "ieee_1013"
+    capacity_left = sheet[f"storage.alternatives.{chemistry}.capacity_left_frac"]
+    ageing = sheet.assumption("ageing_frac")
+    if "storage.string_chemistries" in sheet:
+        _by_string(sheet, chosen, ageing)
     else:
-        formula, source = "bank × capacity_left × dod × (1 − ageing)", "practice"
-    usable = sheet.compute("storage.usable_wh", formula, "Wh", source, **inputs)
+        dod = sheet.assumption(f"{chemistry}.dod_frac")
+        inputs = {"bank": bank_wh, "capacity_left": capacity_left, "dod": dod}
+        if storage.sizing == "largest_governs":
+            formula, source = "bank × capacity_left × min(dod, 1 − ageing)", "ieee_1013"
+        else:
+            formula, source = "bank × capacity_left × dod × (1 − ageing)", "practice"
+        sheet.compute("storage.usable_wh", formula, "Wh", source, **inputs, ageing=ageing)
+        sheet.compute("storage.usable_by_audit_wh", "bank × capacity_left × dod", "Wh", "practice", **inputs)
+    sheet.compute("storage.to_empty_wh", "bank × capacity_left", "Wh", "practice", bank=bank_wh, capacity_left=capacity_left)
     sheet.compute("storage.bank_ah", "bank ÷ nominal_v", "Ah", bank=bank_wh, nominal_v=sheet["storage.nominal_v"])
     if storage.bank is not None and sheet.get("storage.mass_kg") is None:
         mass = sheet.assumption(f"{chemistry}.kg_per_kwh")
         sheet.compute("storage.mass_kg", "bank ÷ 1000 × kg_per_kwh", "kg", "practice", bank=bank_wh, kg_per_kwh=mass)
     if sheet["loads.wh_per_day_with_margin"].number == 0:
         return
+    days_on(sheet, "storage.days_without_charge", sheet["storage.usable_wh"], margin(sheet))
+    days_on(sheet, "storage.days_by_audit", sheet["storage.usable_by_audit_wh"], None)
+    days_on(sheet, "storage.days_to_empty", sheet["storage.to_empty_wh"], None)
+    _left_at_dawn(sheet, sheet["storage.usable_wh"])
+
+
+def _by_string(sheet: Sheet, chosen: Fitted, ageing: Figure) -> None:
+    """Strings of different kinds: each gives down to its own depth, in its own cold. (common practice)"""
+    kinds = [units[0].chemistry for units in chosen.strings.values()]
+    inputs = {
+        "strings": [sheet[f"storage.string.{id}.wh"] for id in chosen.strings],
+        "capacity_left": [sheet[f"storage.alternatives.{kind}.capacity_left_frac"] for kind in kinds],
+        "dod": [sheet.assumption(f"{kind}.dod_frac") for kind in kinds],
+    }
     sheet.compute(
-        "storage.days_without_charge",
-        "usable × days ÷ run",
-        "days",
-        usable=usable,
-        days=sheet["brief.days_without_charge"],
-        run=sheet["loads.worst_run_wh_with_margin"],
+        "storage.usable_wh", "sum(strings × capacity_left × min(dod, 1 − ageing))", "Wh", "practice", **inputs, ageing=ageing
     )
-    _left_at_dawn(sheet, usable)
+    sheet.compute("storage.usable_by_audit_wh", "sum(strings × capacity_left × dod)", "Wh", "practice", **inputs)
+
+
+def days_on(
+    sheet: Sheet, key: str, usable: Figure, on_top: Figure | None, use: tuple[Figure, Figure] | None = None
+) -> Figure:
+    """Days that an energy lasts over the worst run of days: within a day in proportion, and whole weeks alike. [days]
+
+    ``on_top`` is the margin on each day. ``use`` is the typical day with another one, lower or higher, that is taken instead.
+    """
+    inputs, spent = {"usable": usable, "week": sheet["loads.worst_week_wh"]}, "usable"
+    if use is not None:
+        inputs |= {"typical": use[0], "use": use[1]}
+        spent += " × typical ÷ use"
+    if on_top is not None:
+        inputs["margin"] = on_top
+        spent += " ÷ (1 + margin)"
+    weeks = f"(0 − ceil(0 − {spent} ÷ week))"
+    return sheet.compute(
+        key,
+        f"7 × {weeks} + interp(runs, days, max(0, {spent} − {weeks} × week))",
+        "days",
+        "practice",
+        **inputs,
+        runs=sheet["loads.run_by_day_wh"],
+        days=sheet["loads.days_in_turn"],
+    )
 
 
 def _left_at_dawn(sheet: Sheet, usable: Figure) -> None:
@@ -168,7 +216,7 @@ def _left_at_dawn(sheet: Sheet, usable: Figure) -> None:
         "",
         run=run,
         usable=usable,
-        margin=sheet.assumption("margin_frac"),
+        margin=margin(sheet),
     )
 
 
@@ -177,10 +225,10 @@ def cost_in_nights(sheet: Sheet, at_bank: dict[str, Figure]) -> None:
 
     Left out for a load that is the only one: without it the bank would last for ever.
     """
-    margin, usable = sheet.assumption("margin_frac"), sheet["storage.usable_wh"]
+    on_top, usable = margin(sheet), sheet["storage.usable_wh"]
     day = sheet["loads.wh_per_day_with_margin"]
     for id, wh in at_bank.items():
-        if day.number - wh.number * (1 + margin.number) <= 1e-9 * day.number:
+        if day.number - wh.number * (1 + on_top.number) <= 1e-9 * day.number:
             continue
         sheet.compute(
             f"loads.row.{id}.nights",
@@ -189,5 +237,5 @@ def cost_in_nights(sheet: Sheet, at_bank: dict[str, Figure]) -> None:
             usable=usable,
             day=day,
             wh=wh,
-            margin=margin,
+            margin=on_top,
         )

@@ -7,14 +7,14 @@ from typing import Annotated, Literal, TypeAlias
 
 from pydantic import Field, field_validator, model_validator
 
-from ryokan.core.model import Id, Model, Position
+from ryokan.core.model import Fitted, Id, Model, Position
 
-Chemistry: TypeAlias = Literal["lfp", "nmc", "agm", "gel", "flooded", "custom"]
+Chemistry: TypeAlias = Literal["lfp", "nmc", "agm", "gel", "flooded", "sealed_wet", "custom"]
 Bay: TypeAlias = Literal["living_space", "vented_enclosure", "outside"]
 School: TypeAlias = Literal["audit", "three_daily", "price_list", "wish"]
-TakeOff: TypeAlias = Literal["not_said", "side", "diagonal", "posts", "equal_leads"]
-Restraint: TypeAlias = Literal["not_said", "none", "straps", "frame"]
-BmsOpen: TypeAlias = Literal["not_said", "nothing", "charge_stop", "two_buses"]
+TakeOff: TypeAlias = Literal["side", "diagonal", "posts", "equal_leads"]
+Restraint: TypeAlias = Literal["none", "straps", "frame"]
+BmsOpen: TypeAlias = Literal["none", "charge_stop", "two_buses"]
 
 LITHIUM: tuple[Chemistry, ...] = ("lfp", "nmc")
 MAX_STRINGS = 48
@@ -31,6 +31,9 @@ class Units(Model):
     part: PartReference
     series: int = Field(default=1, ge=1, le=48)
     parallel: int = Field(default=1, ge=1, le=48)
+    paired: int = Field(
+        default=1, ge=1, le=24, description="Units joined side by side within each step of a string, under one BMS."
+    )
 
 
 class String(Model):
@@ -118,17 +121,28 @@ class Storage(Model):
     chemistry: Chemistry = "lfp"
     custom: CustomChemistry | None = Field(default=None, description="Of a chemistry that is `custom`.")
     system_v: Literal[12, 24, 48] = 12
-    bay: Bay = "living_space"
+    bay: Bay | None = Field(default=None, description="Where the bank stands; None: not said.")
     bay_c: float = Field(
         default=25, ge=-30, le=45, description="Lowest temperature of the bank in use; the curves end at the bounds. [°C]"
     )
     bay_hot_c: float = Field(default=30, ge=-30, le=80, description="Highest temperature of the bank in use. [°C]")
     compartment: Id | None = Field(default=None, description="The compartment that the bank stands in.")
     self_heating: bool = False
-    restraint: Restraint = "not_said"
-    take_off: TakeOff = Field(default="not_said", description="Where the bank's two leads leave units in parallel.")
-    string_fuses: bool | None = Field(default=None, description="Whether each parallel string has a fuse; None: not said.")
-    when_bms_opens: BmsOpen = Field(default="not_said", description="What keeps chargers off the loads with no battery.")
+    restraint: Restraint | None = Field(default=None, description="What holds the bank; None: not said.")
+    take_off: TakeOff | None = Field(
+        default=None, description="Where the bank's two leads leave units in parallel; None: not said."
+    )
+    string_fuses: Fitted | None = Field(default=None, description="Whether each parallel string has a fuse; None: not said.")
+    bms: Fitted | None = Field(default=None, description="Electronics that watch the cells of lithium; None: not said.")
+    when_bms_opens: BmsOpen | None = Field(
+        default=None, description="What keeps chargers off the loads with no battery; None: not said."
+    )
+    managing_device: Fitted | None = Field(
+        default=None, description="A device that keeps strings of two kinds apart and charges each its own way."
+    )
+    cells_in_series: int | None = Field(
+        default=None, ge=1, le=32, description="Of traction modules, whose volts follow from it; None: not said."
+    )
     vent_cm2: float | None = Field(default=None, ge=0, le=10_000, description="Free opening of a vented enclosure. [cm²]")
     locked: bool | None = Field(default=None, description="Whether it takes tools or a key to carry it off; None: not said.")
     school: School = "audit"
@@ -136,6 +150,11 @@ class Storage(Model):
     wish: WishedRun | None = Field(default=None, description="Of a bank sized by one wish.")
     sizing: Literal["largest_governs", "multiply_all"] = "largest_governs"
     bank: Bank | None = None
+
+    @property
+    def cells_known(self) -> bool:
+        """Whether the volts of the bank follow: a class does not say how many cells traction modules have."""
+        return self.chemistry != "nmc" or self.cells_in_series is not None
 
     @property
     def is_lithium(self) -> bool:

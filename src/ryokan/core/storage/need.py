@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
+
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.laws import INVERTER_DRAW_W, inverter_losses, passed_on
 from ryokan.core.loads.rows import Powered
@@ -20,27 +22,49 @@ _FORMULAS = {
 
 
 def system_volts(sheet: Sheet, storage: Storage) -> None:
-    """Nominal, charging and lowest working volts of the bank's class and chemistry, and those no cell may leave. [V]"""
+    """Nominal, charging and lowest working volts of the bank's class and chemistry, and those no cell may leave. [V]
+
+    A class does not say how many cells traction modules have: until somebody does, what a charger may be set to is left out.
+    """
     system_v = sheet.given("storage.system_v", storage.system_v, "V")
-    cells = sheet.assumption(f"{storage.chemistry}.cells_per_12v")
-    for name in ("nominal", "charge", "cutoff", "max", "min"):
+    if storage.chemistry == "nmc" and storage.cells_in_series is not None:
+        sheet.compute(
+            "storage.cells_per_12v",
+            "in_series × 12 ÷ class_v",
+            "cells",
+            in_series=sheet.given("storage.cells_in_series", float(storage.cells_in_series), "cells"),
+            class_v=system_v,
+        )
+    cells = cells_per_12v(sheet, storage)
+    names = ("nominal", "charge", "cutoff", "max", "min") if storage.cells_known else ("nominal", "cutoff")
+    for name in names:
         volts = sheet.assumption(f"{storage.chemistry}.{name}_v_per_cell")
         sheet.compute(
             f"storage.{name}_v", "class_v ÷ 12 × cells × volts", "V", "practice", class_v=system_v, cells=cells, volts=volts
         )
 
 
-def bank_need(sheet: Sheet, storage: Storage, rows: list[Powered]) -> None:
+def cells_per_12v(sheet: Sheet, storage: Storage) -> Figure:
+    """Cells in series for each 12 V of the class: as said of traction modules, otherwise by the kind."""
+    return sheet.get("storage.cells_per_12v") or sheet.assumption(f"{storage.chemistry}.cells_per_12v")
+
+
+def margin(sheet: Sheet) -> Figure:
+    """The margin on a day: that of the audit, or the spread of the days that a meter counted."""
+    return sheet.get("loads.margin_frac") or sheet.assumption("margin_frac")
+
+
+def bank_need(sheet: Sheet, storage: Storage, rows: list[Powered], kinds: Iterable[str] = ()) -> None:
     """Nominal energy of the bank by the rig's school and chemistry, and of each alternative. [Wh]
 
     By the audit the largest of three governs – the promised days at the allowed depth, an ordinary day at its own depth,
     the promised days at the end of life – and the temperature of the bay is corrected for (after IEEE 1013). The other way
     multiplies all of them. Beside the audit stand three times the daily energy, one wish, and whatever is chosen out of the
-    price list: that school asks what a bank gives, not how large it has to be.
+    price list: that school asks what a bank gives, not how large it has to be. ``kinds`` are those of a bank's strings.
     """
     bay = sheet.given("storage.bay_c", storage.bay_c, "°C")
     sheet.given("storage.bay_hot_c", storage.bay_hot_c, "°C")
-    for chemistry in dict.fromkeys((*COMPARED, storage.chemistry)):
+    for chemistry in dict.fromkeys((*COMPARED, storage.chemistry, *kinds)):
         _need_of(sheet, chemistry, storage.sizing, bay)
     _by_each_school(sheet, storage, rows)
     need = _by_school(sheet, storage)
@@ -77,7 +101,7 @@ def _by_each_school(sheet: Sheet, storage: Storage, rows: list[Powered]) -> None
             "Wh",
             "practice",
             wish=wished,
-            margin=sheet.assumption("margin_frac"),
+            margin=margin(sheet),
             **{name: inputs[name] for name in ("dod", "ageing", "capacity_left")},
         )
 

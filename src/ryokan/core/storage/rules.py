@@ -9,7 +9,7 @@ from ryokan.core.findings.model import Fix, Thing, Trouble, replace, rule
 from ryokan.core.findings.things import loads_that
 from ryokan.core.loads.model import Load
 from ryokan.core.rig import Rig
-from ryokan.core.storage.model import Bank, Units
+from ryokan.core.storage.model import LITHIUM, Bank, Units
 from ryokan.core.storage.volts_class import NOMINAL_SLACK, in_series
 from ryokan.core.subjects import subject_of
 
@@ -19,27 +19,55 @@ SLACK = 1e-9
 MAX_PARALLEL = 48
 
 
-@rule("storage.days_short", "fault", "practice", worse=("promised", "days"))
+@rule("storage.days_short", "fault", "physics", worse=("promised", "days"))
 def days_short(rig: Rig, sheet: Sheet) -> Trouble | None:
-    """The chosen bank does not carry the promised days without charge."""
-    need, have, bank = sheet["storage.need_wh"], sheet.get("storage.have_wh"), rig.storage.bank
-    days = sheet.get("storage.days_without_charge")
-    if bank is None or have is None or days is None:
+    """The chosen bank is empty before the promised days without charge are over, with no margin on what is used."""
+    days, promised = sheet.get("storage.days_to_empty"), sheet["brief.days_without_charge"]
+    if rig.storage.bank is None or "storage.have_wh" not in sheet or days is None:
         return None
-    if rig.storage.school in ("three_daily", "price_list"):  # neither asks for days: the promise is held against them here
-        need = sheet["storage.need_by.audit_wh"]
-    if have.number >= need.number * (1 - SLACK):
+    if days.number >= promised.number * (1 - SLACK):
         return None
-    enough_ah = 10 * math.ceil(need.number / sheet["storage.nominal_v"].number / 10 - SLACK)
+    return Trouble(figures={"days": days, "promised": promised}, fix=_to_the_need(rig, sheet))
+
+
+@rule("storage.deeper_than_allowed", "advice", "practice", worse=("promised", "days"))
+def deeper_than_allowed(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The chosen bank outlasts the promise, but only below the depth that is allowed."""
+    days, promised = sheet.get("storage.days_by_audit"), sheet["brief.days_without_charge"]
+    to_empty = sheet.get("storage.days_to_empty")
+    if rig.storage.bank is None or "storage.have_wh" not in sheet or days is None or to_empty is None:
+        return None
+    if days.number >= promised.number * (1 - SLACK) or to_empty.number < promised.number * (1 - SLACK):
+        return None
+    depth = sheet.assumption(f"{rig.storage.chemistry}.dod_frac")
     return Trouble(
-        figures={
-            "need": need,
-            "have": have,
-            "days": days,
-            "promised": sheet["brief.days_without_charge"],
-        },
-        fix=_larger(bank, need.number / have.number, enough_ah),
+        figures={"days": days, "promised": promised, "to_empty": to_empty},
+        measures={"depth": f"{depth.number * 100:.0f}"},
+        fix=_to_the_need(rig, sheet),
     )
+
+
+@rule("storage.reserve_small", "advice", "practice", worse=("need", "have"))
+def reserve_small(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The chosen bank keeps the promise by the audit, with less in hand than the chosen way of sizing asks for."""
+    need, have = sheet["storage.need_wh"], sheet.get("storage.have_wh")
+    days, promised = sheet.get("storage.days_by_audit"), sheet["brief.days_without_charge"]
+    if rig.storage.bank is None or have is None or days is None or have.number >= need.number * (1 - SLACK):
+        return None
+    if days.number < promised.number * (1 - SLACK):
+        return None  # what happens goes before what is in hand
+    return Trouble(
+        figures={"need": need, "have": have, "days": days, "promised": promised}, fix=_to_the_need(rig, sheet)
+    )
+
+
+def _to_the_need(rig: Rig, sheet: Sheet) -> Fix | None:
+    """The chosen bank, as large as the chosen way of sizing asks for."""
+    need, have, bank = sheet["storage.need_wh"], sheet["storage.have_wh"], rig.storage.bank
+    if bank is None or need.number <= have.number * (1 + SLACK):
+        return None  # that way asks for no more than there is
+    enough_ah = 10 * math.ceil(need.number / sheet["storage.nominal_v"].number / 10 - SLACK)
+    return _larger(bank, need.number / have.number, enough_ah)
 
 
 def _larger(bank: Bank, short_by: float, enough_ah: int) -> Fix | None:
@@ -102,7 +130,7 @@ def too_many_units(rig: Rig, sheet: Sheet, way: str) -> Trouble | None:
 @rule("storage.lead_in_living_space", "fault", "practice")
 def lead_in_living_space(rig: Rig, sheet: Sheet) -> Trouble | None:
     """A sealed lead bank opens its valves on overcharge: in a living space it needs a vented enclosure."""
-    if rig.storage.chemistry in ("agm", "gel") and rig.storage.bay == "living_space":
+    if rig.storage.chemistry in ("agm", "gel", "sealed_wet") and rig.storage.bay == "living_space":
         return Trouble(fix=Fix("storage.vented_enclosure", replace("/storage/bay", "vented_enclosure")))
     return None
 
@@ -118,8 +146,8 @@ def flooded_indoors(rig: Rig, sheet: Sheet) -> Trouble | None:
 @rule("storage.over_touch_limit", "advice", "touch_voltage", worse=("charge_v", "limit"))
 def over_touch_limit(rig: Rig, sheet: Sheet) -> Trouble | None:
     """Charging volts above the limit bring other articles of the codes, and covers on every bare part."""
-    charge_v, limit = sheet["storage.charge_v"], sheet.assumption("touch_limit_v")
-    if charge_v.number <= limit.number:
+    charge_v, limit = sheet.get("storage.charge_v"), sheet.assumption("touch_limit_v")
+    if charge_v is None or charge_v.number <= limit.number:
         return None
     return Trouble(figures={"charge_v": charge_v, "limit": limit})
 
@@ -145,6 +173,7 @@ def bay_colder_than_typed(rig: Rig, sheet: Sheet) -> Trouble | None:
         return None
     return Trouble(
         figures={"bay": sheet["storage.bay_c"], "coldest": coldest},
+        variant="lithium" if rig.storage.is_lithium else "",
         fix=Fix("storage.bay_as_weather", replace("/storage/bay_c", coldest.number)),
     )
 
@@ -165,7 +194,7 @@ def short_after_growth(rig: Rig, sheet: Sheet) -> Trouble | None:
 def energy_stranded(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The inverter stops before the bank is as empty as it may be."""
     stranded = sheet.get("storage.stranded_wh")
-    if rig.storage.bank is None or rig.inverter.chosen is None or stranded is None:
+    if rig.storage.bank is None or "inverter.have_w" not in sheet or stranded is None:
         return None
     if stranded.number <= sheet.assumption("stranded_bank_frac").number * sheet["storage.bank_wh"].number:
         return None
@@ -188,7 +217,15 @@ def unlike_strings(rig: Rig, sheet: Sheet) -> Trouble | None:
         return None
     kinds = {tuple(zip(*(_list(sheet[f"{base}.{name}"]) for name in ("unit_v", "unit_ah")), strict=True)) for base in strings}
     mixed = len(kinds) > 1 or any(len(set(units)) > 1 for units in kinds) or "storage.string_chemistries" in sheet
-    return Trouble(figures={"volts": sheet["storage.arrangement.volts_v"]}) if mixed else None
+    if not mixed or rig.storage.managing_device == "fitted":
+        return None  # what a device keeps apart shares no bus
+    lithium = any(kind in LITHIUM for kind in _kinds(sheet)) or rig.storage.is_lithium
+    return Trouble(figures={"volts": sheet["storage.arrangement.volts_v"]}, variant="lithium" if lithium else "")
+
+
+def _kinds(sheet: Sheet) -> list[str]:
+    found = sheet.get("storage.string_chemistries")
+    return [] if found is None else str(found.value).split(", ")
 
 
 def _list(figure: Figure) -> tuple[float, ...]:
@@ -231,70 +268,97 @@ def one_bms_out(rig: Rig, sheet: Sheet) -> Trouble | None:
 
 @rule("storage.discharge_over_rate", "advice", "practice", worse=("current", "usual"))
 def discharge_over_rate(rig: Rig, sheet: Sheet) -> Trouble | None:
-    """Everything running draws more than the bank gives continuously, or gives with its full capacity."""
-    usual, current = sheet.get("storage.discharge_usual_a"), sheet.get("storage.peak_current_a")
-    if rig.storage.bank is None or usual is None or current is None or current.number <= usual.number * (1 + SLACK):
+    """Everything running draws more than a lithium bank gives for long, or so much that lead gives little of its rating."""
+    current, share = sheet.get("storage.peak_current_a"), sheet.get("storage.capacity_at_peak_frac")
+    if rig.storage.bank is None or current is None or share is None:
+        return None
+    if not rig.storage.is_lithium:
+        if share.number >= sheet.assumption("capacity_at_peak_least_frac").number * (1 - SLACK):
+            return None
+        full = sheet["storage.full_capacity_a"]
+        percent = {"percent": f"{share.number * 100:.0f}"}
+        return Trouble(figures={"current": current, "usual": full}, measures=percent, variant="lead")
+    usual = sheet["storage.discharge_usual_a"]
+    if current.number <= usual.number * (1 + SLACK):
+        return None
+    return Trouble(figures={"current": current, "usual": usual})
+
+
+@rule("storage.inverter_over_rate", "advice", "practice", worse=("current", "most"))
+def inverter_over_rate(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The chosen inverter at its full rating takes more than such a bank bears for minutes."""
+    rate, most = sheet.get("storage.inverter_rate_c"), sheet.get("storage.discharge_most_a")
+    current = sheet["inverter.dc_current_at_cutoff_a"]
+    if rate is None or most is None or "storage.bms_limit_a" in sheet or current.number <= most.number * (1 + SLACK):
         return None
     return Trouble(
-        figures={"current": current, "usual": usual},
-        words={"kind": "bears for long" if rig.storage.is_lithium else "gives with its full capacity"},
+        figures={"current": current, "most": most, "rated": sheet["inverter.rated_w"]}, measures={"rate": f"{rate.number:.1f}"}
     )
+
+
+@rule("storage.never_full", "advice", "practice", worse=("never",))
+def never_full(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The charger stops so low that a part of the bank is never filled."""
+    never = sheet.get("storage.never_filled_wh")
+    if never is None or never.number <= sheet.assumption("stranded_bank_frac").number * sheet["storage.bank_wh"].number:
+        return None
+    return Trouble(figures={"never": never, "stops": sheet["charging.stops_at_v"]})
+
+
+@rule("storage.no_bms", "danger", "abyc_e13")
+def no_bms(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """Lithium cells that nothing watches."""
+    return Trouble() if rig.storage.bank is not None and rig.storage.is_lithium and rig.storage.bms == "none" else None
 
 
 @rule("storage.strings_share_a_fuse", "danger", "practice")
 def strings_share_a_fuse(rig: Rig, sheet: Sheet) -> Trouble | None:
     """Parallel lithium strings without a fuse each: the others feed a fault in one of them."""
-    if not rig.storage.is_lithium or _parallel(sheet) < 2 or rig.storage.string_fuses is not False:
+    if not rig.storage.is_lithium or _parallel(sheet) < 2 or rig.storage.string_fuses != "none":
         return None
     return Trouble(
         figures={"parallel": sheet["storage.arrangement.parallel"], "fault": sheet["storage.fault_current_a"]},
-        fix=Fix("storage.fuse_each_string", replace("/storage/string_fuses", True)),
+        fix=Fix("storage.fuse_each_string", replace("/storage/string_fuses", "fitted")),
     )
+
+
+def _left_on_the_loads(rig: Rig, sheet: Sheet) -> bool:
+    """Whether chargers that are there feed the loads with no battery once the bank's electronics open."""
+    if rig.storage.bank is None or not rig.storage.is_lithium or rig.storage.when_bms_opens != "none":
+        return False
+    return sheet["charging.all_sources_a"].number > 0
 
 
 @rule("storage.chargers_left_alone", "danger", "practice")
 def chargers_left_alone(rig: Rig, sheet: Sheet) -> Trouble | None:
-    """When the bank's electronics open, controllers and alternator are left on the loads with no battery."""
-    if rig.storage.bank is None or not rig.storage.is_lithium or rig.storage.when_bms_opens != "nothing":
+    """When the bank's electronics open, the alternator is left on the loads with no battery, and nothing holds its volts."""
+    if not _left_on_the_loads(rig, sheet) or rig.charging.alternator_path != "relay":
         return None
-    return Trouble(figures={"charge_v": sheet["storage.charge_v"]})
+    return Trouble()
 
 
-@rule("storage.not_said_yet", "advice", "practice")
-def not_said_yet(rig: Rig, sheet: Sheet) -> Trouble | None:
-    """What nobody has said of the chosen bank, and what rules of danger wait for."""
-    storage = rig.storage
-    if storage.bank is None:
+@rule("storage.chargers_without_battery", "fault", "practice")
+def chargers_without_battery(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """When the bank's electronics open, regulated chargers are left on the loads with no battery."""
+    charge_v = sheet.get("storage.charge_v")
+    if charge_v is None or not _left_on_the_loads(rig, sheet) or rig.charging.alternator_path == "relay":
         return None
-    several = _parallel(sheet) >= 2
-    open_ones = [
-        words
-        for words, is_open in (
-            ("how it is held", storage.restraint == "not_said"),
-            ("where its leads leave it", several and storage.take_off == "not_said"),
-            ("whether each string has its fuse", several and storage.is_lithium and storage.string_fuses is None),
-            ("what happens when its electronics open", storage.is_lithium and storage.when_bms_opens == "not_said"),
-            (
-                "how large its vent is",
-                storage.bay == "vented_enclosure" and not storage.is_lithium and storage.vent_cm2 is None,
-            ),
-        )
-        if is_open
-    ]
-    return Trouble(words={"what": ", ".join(open_ones)}) if open_ones else None
+    return Trouble(figures={"charge_v": charge_v})
 
 
 @rule("storage.over_cell_limit", "danger", "practice")
 def over_cell_limit(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The charging volts are above what a cell of this kind may ever see."""
-    charge_v, most = sheet["storage.charge_v"], sheet["storage.max_v"]
-    return Trouble(figures={"charge_v": charge_v, "most": most}) if charge_v.number > most.number * (1 + SLACK) else None
+    charge_v, most = sheet.get("storage.charge_v"), sheet.get("storage.max_v")
+    if charge_v is None or most is None or charge_v.number <= most.number * (1 + SLACK):
+        return None
+    return Trouble(figures={"charge_v": charge_v, "most": most}, variant="" if rig.storage.is_lithium else "lead")
 
 
 @rule("storage.nmc_in_living_space", "danger", "practice")
 def nmc_in_living_space(rig: Rig, sheet: Sheet) -> Trouble | None:
     """Traction modules can run away: once hot they burn without air, with poisonous gas, and cannot be put out."""
-    if rig.storage.chemistry != "nmc" or rig.storage.bay == "outside":
+    if rig.storage.chemistry != "nmc" or rig.storage.bay in (None, "outside"):
         return None
     return Trouble(fix=Fix("storage.move_outside", replace("/storage/bay", "outside")))
 
@@ -302,7 +366,7 @@ def nmc_in_living_space(rig: Rig, sheet: Sheet) -> Trouble | None:
 @rule("storage.nmc_limits", "advice", "practice")
 def nmc_limits(rig: Rig, sheet: Sheet) -> Trouble | None:
     """Traction modules have hard limits both ways, and no usual charger or inverter of a class keeps to them by itself."""
-    if rig.storage.chemistry != "nmc":
+    if rig.storage.chemistry != "nmc" or "storage.min_v" not in sheet:
         return None
     return Trouble(figures={"least": sheet["storage.min_v"], "most": sheet["storage.max_v"]})
 
@@ -310,6 +374,8 @@ def nmc_limits(rig: Rig, sheet: Sheet) -> Trouble | None:
 @rule("storage.cells_do_not_make_the_class", "fault", "physics")
 def cells_do_not_make_the_class(rig: Rig, sheet: Sheet) -> Trouble | None:
     """No whole number of such cells makes the volts of the class."""
+    if rig.storage.chemistry == "nmc":
+        return None  # a class does not say how many they are: that is asked
     cells = sheet.assumption(f"{rig.storage.chemistry}.cells_per_12v").number * rig.storage.system_v / 12
     if abs(cells - round(cells)) <= SLACK:
         return None
@@ -353,7 +419,9 @@ def _choosy(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, Load]]]:
 @rule("loads.device_window", "fault", "practice", each=_choosy)
 def device_window(rig: Rig, sheet: Sheet, one: tuple[str, Load]) -> Trouble | None:
     """A load right on the DC bus does not bear the volts that the bank brings, from empty to charging."""
-    least, most, (id, load) = sheet["inverter.cutoff_v"], sheet["storage.charge_v"], one
+    least, most, (id, load) = sheet["inverter.cutoff_v"], sheet.get("storage.charge_v"), one
+    if most is None:
+        return None
     too_low = (load.lowest_v or 0) > least.number * (1 + SLACK)
     too_high = (load.highest_v or math.inf) < most.number * (1 - SLACK)
     if not (too_low or too_high):

@@ -8,11 +8,16 @@ from ryokan.core.figure import Figure, Sheet
 from ryokan.core.laws import HOURS_TO_CHARGE, INVERTER_DRAW_W, inverter_losses, passed_on
 from ryokan.core.loads.model import Feed
 from ryokan.core.rig import Rig
+from ryokan.core.storage.behaviour import drawn_steadily
 
 # Figures of a run, with their units.
 UNITS = {
     "running.from_frac": "",
     "running.energy_wh": "Wh",
+    "running.current_a": "A",
+    "running.capacity_frac": "",
+    "running.cell_v_at_cutoff": "V",
+    "running.charge_at_cutoff_frac": "",
     "running.*.draw_w": "W",
     "running.draw_w": "W",
     "running.hours": "h",
@@ -43,30 +48,32 @@ def how_long(rig: Rig, figures: Mapping[str, Figure], loads: Collection[str], fr
 
     Notes
     -----
-    Down to the depth that is allowed. Thermostats are reckoned with at their duty, so that a compressor counts by its mean;
+    Down to the depth that is allowed, or to where the inverter stops; of the rating so much as the bank gives at that current.
+    Thermostats are reckoned with at their duty, so that a compressor counts by its mean;
     the inverter's own draw counts once where anything runs on AC. Recovery is by each source alone: shore and DC-DC with
     the taper of the chemistry, the array in days of the typed sun with nothing else running. (common practice)
     """
     sheet = Sheet(dict(rig.assumptions), rig.storage.own_curves)
     sheet.figures.update(figures)
     draws = [draw for id, load in rig.active_loads().items() if id in loads and (draw := _at_bank_w(sheet, id, load.feed))]
-    if any(rig.loads[id].feed == "ac" for id in loads if id in rig.loads) and "inverter.idle_w" in sheet:
+    by_inverter = any(rig.loads[id].feed == "ac" for id in loads if id in rig.loads) and "inverter.idle_w" in sheet
+    if by_inverter:
         draws.append(sheet["inverter.idle_w"])
     start = sheet.given("running.from_frac", from_frac, "")
-    chemistry = rig.storage.chemistry
-    dod = sheet.assumption(f"{chemistry}.dod_frac")
-    energy = sheet.compute(
-        "running.energy_wh",
-        "usable × max(0, start − (1 − dod)) ÷ dod",
-        "Wh",
-        "practice",
-        usable=sheet["storage.usable_wh"],
-        start=start,
-        dod=dod,
-    )
-    if draws:
+    if draws and sheet["storage.bank_ah"].number > 0:
         total = sheet.compute("running.draw_w", "sum(draws)", "W", draws=draws)
+        energy = drawn_steadily(sheet, "running", rig.storage, total, start, through_inverter=by_inverter)
         sheet.compute("running.hours", "energy ÷ draw", "h", energy=energy, draw=total)
+    else:
+        energy = sheet.compute(
+            "running.energy_wh",
+            "usable × max(0, start − (1 − dod)) ÷ dod",
+            "Wh",
+            "practice",
+            usable=sheet["storage.usable_wh"],
+            start=start,
+            dod=sheet.assumption(f"{rig.storage.chemistry}.dod_frac"),
+        )
     _recovery(sheet, rig, energy)
     return sheet.figures
 
@@ -99,7 +106,7 @@ def _recovery(sheet: Sheet, rig: Rig, energy: Figure) -> None:
     round_trip, taper = sheet.assumption(f"{chemistry}.round_trip_frac"), sheet.assumption(f"{chemistry}.taper_h")
     back = sheet.compute("running.to_bring_back_wh", "energy ÷ round_trip", "Wh", energy=energy, round_trip=round_trip)
     shore = sheet.get("charging.shore.through_hookup_a") or sheet.get("charging.shore.have_a")
-    if shore is not None and shore.number > 0 and sheet.get("charging.shore.have_a") is not None:
+    if shore is not None and shore.number > 0 and "charging.shore.have_a" in sheet and "storage.charge_v" in sheet:
         sheet.compute(
             "running.shore_h",
             HOURS_TO_CHARGE,

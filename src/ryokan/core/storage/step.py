@@ -8,7 +8,7 @@ from ryokan.core.loads.seasons import with_energy
 from ryokan.core.question import LedgerLine, Step, question
 from ryokan.core.scope import Scope
 from ryokan.core.storage import rules  # noqa: F401  registers them
-from ryokan.core.storage.behaviour import spread_of_days, under_load
+from ryokan.core.storage.behaviour import how_long_the_wish_runs, never_filled, spread_of_days, under_load
 from ryokan.core.storage.cost import of_each_kind, of_the_chosen
 from ryokan.core.storage.gas import hydrogen
 from ryokan.core.storage.growth import after_growth
@@ -19,7 +19,13 @@ from ryokan.core.storage.voltage import discharge_curve
 from ryokan.core.storage.volts_class import by_class
 
 
-@question(rig=("storage",), writes={"V": ("storage.{charge_v, cutoff_v, max_v, min_v, nominal_v, system_v}",)})
+@question(
+    rig=("storage",),
+    writes={
+        "V": ("storage.{charge_v, cutoff_v, max_v, min_v, nominal_v, system_v}",),
+        "cells": ("storage.{cells_in_series, cells_per_12v}",),
+    },
+)
 def volts(scope: Scope) -> None:
     """Volts of class and chemistry."""
     system_volts(scope, scope.rig.storage)
@@ -30,7 +36,7 @@ def volts(scope: Scope) -> None:
     rig=("parts.battery", "parts.strings", "storage"),
     writes={
         "": (
-            "storage.arrangement.{parallel, series}",
+            "storage.arrangement.{paired, parallel, series}",
             "storage.unit.{chemistry, max_parallel, max_series, self_heating}",
             "storage.{string_chemistries, units}",
         ),
@@ -76,10 +82,10 @@ def heaters(scope: Scope) -> list[Powered]:
         "brief.days_without_charge",
         "inverter.{idle_w, rated_w}",
         "loads.row.*.running_w",
-        "loads.{wh_per_day, wh_per_day_at_bank, wh_per_day_with_margin, worst_run_wh_with_margin}",
+        "loads.{margin_frac, wh_per_day, wh_per_day_at_bank, wh_per_day_with_margin, worst_run_wh_with_margin}",
         "storage.{have_wh, nominal_v, system_v}",
     ),
-    rig=("storage",),
+    rig=("parts.strings", "storage"),
     writes={
         "": ("storage.alternatives.*.capacity_left_frac",),
         "Ah": ("storage.alternatives.*.need_ah", "storage.{need_ah, need_ah_by_three, need_ah_by_twelve}"),
@@ -96,32 +102,33 @@ def heaters(scope: Scope) -> list[Powered]:
 )
 def need(scope: Scope) -> None:
     """How large each method wants it."""
-    bank_need(scope, scope.rig.storage, scope.answer(MET))
+    kinds = [units[0].chemistry for units in scope.parts.strings.values() if units]
+    bank_need(scope, scope.rig.storage, scope.answer(MET), kinds)
 
 
 @question(
     reads=(
-        "brief.days_without_charge",
-        "loads.{run_by_night_wh, wh_per_day_with_margin, worst_run_wh_with_margin}",
+        "loads.{days_in_turn, margin_frac, run_by_day_wh, run_by_night_wh, wh_per_day_with_margin, worst_week_wh}",
         "storage.alternatives.*.capacity_left_frac",
-        "storage.{have_wh, mass_kg, need_wh, nominal_v}",
+        "storage.string.*.wh",
+        "storage.{have_wh, mass_kg, need_wh, nominal_v, string_chemistries}",
     ),
-    rig=("storage",),
+    rig=("parts.strings", "storage"),
     writes={
         "": ("storage.{left_at_dawn_frac, left_at_dawn_with_margin_frac}",),
         "Ah": ("storage.bank_ah",),
-        "Wh": ("storage.{bank_wh, usable_wh}",),
-        "days": ("storage.days_without_charge",),
+        "Wh": ("storage.{bank_wh, to_empty_wh, usable_by_audit_wh, usable_wh}",),
+        "days": ("storage.{days_by_audit, days_to_empty, days_without_charge}",),
         "kg": ("storage.mass_kg",),
     },
 )
 def gives(scope: Scope) -> None:
     """What the bank gives that is reckoned with."""
-    what_it_gives(scope, scope.rig.storage, bank_given(scope))
+    what_it_gives(scope, scope.rig.storage, bank_given(scope), scope.parts)
 
 
 @question(
-    reads=(AT_BANK, PLANNED, "loads.row.*.wh_at_bank", "loads.wh_per_day_with_margin", "storage.usable_wh"),
+    reads=(AT_BANK, PLANNED, "loads.row.*.wh_at_bank", "loads.{margin_frac, wh_per_day_with_margin}", "storage.usable_wh"),
     writes={"nights": ("loads.row.*.nights",)},
 )
 def nights(scope: Scope) -> None:
@@ -132,18 +139,22 @@ def nights(scope: Scope) -> None:
 
 @question(
     reads=(
-        "inverter.cutoff_v",
-        "loads.peak_w",
+        "inverter.{cutoff_v, dc_current_at_cutoff_a, have_w, idle_w, peak_w, rated_w}",
+        "loads.dc_peak_at_bank_w",
         "storage.alternatives.*.capacity_left_frac",
         "storage.arrangement.{parallel, series}",
-        "storage.{bank_ah, bank_wh, system_v}",
+        "storage.{bank_ah, bank_wh, cells_per_12v, system_v, to_empty_wh}",
     ),
-    rig=("parts.battery", "storage"),
+    rig=("charging.stops_at_v", "parts.battery", "storage"),
     writes={
-        "": ("storage.{capacity_at_peak_frac, charge_at_cutoff_frac, full_charge_frac}",),
-        "A": ("storage.{discharge_usual_a, fault_current_a, peak_current_a}",),
-        "V": ("storage.{cell_v_at_cutoff, cell_v_empty, cell_v_full, full_cell_v, full_rest_v}",),
-        "Wh": ("storage.stranded_wh",),
+        "": ("storage.{capacity_at_peak_frac, charge_at_cutoff_frac, charge_at_top_frac, full_charge_frac}",),
+        "1/h": ("storage.inverter_rate_c",),
+        "A": ("storage.{discharge_most_a, discharge_usual_a, fault_current_a, full_capacity_a, peak_current_a}",),
+        "V": (
+            "charging.stops_at_v",
+            "storage.{cell_v_at_cutoff, cell_v_at_top, cell_v_empty, cell_v_full, full_cell_v, full_rest_v}",
+        ),
+        "Wh": ("storage.{never_filled_wh, stranded_wh}",),
         "h": ("storage.rated_over_h",),
         "Ω": ("storage.resistance_ohm", "storage.unit.resistance_ohm"),
     },
@@ -151,10 +162,32 @@ def nights(scope: Scope) -> None:
 def loaded(scope: Scope) -> None:
     """The bank under load and in a fault."""
     under_load(scope, scope.rig.storage, scope.parts.battery)
+    never_filled(scope, scope.rig.storage, scope.rig.charging.stops_at_v)
 
 
 @question(
-    reads=("loads.wh_per_day_at_bank", "storage.{bank_ah, charge_v, nominal_v, peak_current_a, resistance_ohm, system_v}"),
+    reads=(
+        "inverter.cutoff_v",
+        "storage.wish.{hours, wh}",
+        "storage.{bank_ah, cell_v_empty, cell_v_full, cells_per_12v, nominal_v, rated_over_h, resistance_ohm, system_v, usable_wh}",
+    ),
+    rig=("loads", "storage"),
+    writes={
+        "": ("storage.wish.{capacity_frac, charge_at_cutoff_frac, from_frac}",),
+        "A": ("storage.wish.current_a",),
+        "V": ("storage.wish.cell_v_at_cutoff",),
+        "W": ("storage.wish.draw_w",),
+        "Wh": ("storage.wish.energy_wh",),
+        "h": ("storage.wish.hours_have",),
+    },
+)
+def wish(scope: Scope) -> None:
+    """How long the bank runs the one wish."""
+    how_long_the_wish_runs(scope, scope.rig.loads, scope.rig.storage)
+
+
+@question(
+    reads=("loads.wh_per_day_at_bank", "storage.{bank_ah, cells_per_12v, charge_v, nominal_v, peak_current_a, resistance_ohm, system_v}"),
     rig=("storage",),
     writes={
         "": ("storage.curve.charge_frac", "storage.meter.charge_frac"),
@@ -174,9 +207,9 @@ def curve(scope: Scope) -> None:
     reads=("storage.{bank_ah, system_v}",),
     rig=("storage",),
     writes={
-        "cm²": ("storage.{vent_cm2, vent_need_cm2}",),
+        "cm²": ("storage.{vent_cm2, vent_need_cm2, vent_need_equalising_cm2}",),
         "mA/Ah": ("storage.gas_ma_per_ah",),
-        "m³/h": ("storage.gas_m3_per_h",),
+        "m³/h": ("storage.{gas_equalising_m3_per_h, gas_m3_per_h}",),
     },
 )
 def gas(scope: Scope) -> None:
@@ -187,7 +220,7 @@ def gas(scope: Scope) -> None:
 @question(
     reads=(
         "brief.days_without_charge",
-        "loads.{run_by_night_wh, wh_per_day}",
+        "loads.{days_in_turn, margin_frac, run_by_day_wh, run_by_night_wh, wh_per_day, worst_week_wh}",
         "loads.wh_per_day.{high, low}",
         "storage.{days_without_charge, usable_wh}",
     ),
@@ -256,7 +289,7 @@ def growth(scope: Scope) -> None:
 
 STEP = Step(
     name="storage",
-    questions=(volts, have, heaters, need, gives, nights, loaded, curve, gas, spread, classes, cost, growth),
+    questions=(volts, have, heaters, need, gives, nights, loaded, wish, curve, gas, spread, classes, cost, growth),
     shows=(
         "storage.", "loads.worst_run", "loads.wh_per_day", "brief.believed", "space.", "inverter.cutoff_v",
         "loads.row.bank~heaters",

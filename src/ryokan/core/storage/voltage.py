@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from ryokan.core.figure import Sheet
 from ryokan.core.storage.model import Storage
+from ryokan.core.storage.need import cells_per_12v
 
 STEPS = 20  # of the curve, from empty to full
 
@@ -20,7 +21,7 @@ def discharge_curve(sheet: Sheet, storage: Storage) -> None:
         return
     charge = sheet.constant("storage.curve.charge_frac", tuple(n / STEPS for n in range(STEPS + 1)), "", "product")
     cell = sheet.curve("storage.curve.cell_v", f"{storage.chemistry}.rest_v_by_charge", charge)
-    of_bank = {"class_v": sheet["storage.system_v"], "cells": sheet.assumption(f"{storage.chemistry}.cells_per_12v")}
+    of_bank = {"class_v": sheet["storage.system_v"], "cells": cells_per_12v(sheet, storage)}
     rest = sheet.compute("storage.curve.rest_v", "class_v ÷ 12 × cells × cell", "V", cell=cell, **of_bank)
     mean = sheet.compute(
         "storage.mean_current_a",
@@ -41,16 +42,17 @@ def discharge_curve(sheet: Sheet, storage: Storage) -> None:
         rate=sheet.assumption(f"{storage.chemistry}.charge_usual_c"),
         amp_hours=sheet["storage.bank_ah"],
     )
-    sheet.compute(
-        "storage.curve.charging_v",
-        "min(charge_v, rest + current × resistance)",
-        "V",
-        "practice",
-        charge_v=sheet["storage.charge_v"],
-        rest=rest,
-        current=usual_a,
-        resistance=resistance,
-    )
+    if storage.cells_known:
+        sheet.compute(
+            "storage.curve.charging_v",
+            "min(charge_v, rest + current × resistance)",
+            "V",
+            "practice",
+            charge_v=sheet["storage.charge_v"],
+            rest=rest,
+            current=usual_a,
+            resistance=resistance,
+        )
     _meter_scale(sheet, storage)
 
 
@@ -64,7 +66,7 @@ def _meter_scale(sheet: Sheet, storage: Storage) -> None:
         "V",
         "practice",
         class_v=sheet["storage.system_v"],
-        cells=sheet.assumption(f"{storage.chemistry}.cells_per_12v"),
+        cells=cells_per_12v(sheet, storage),
         cell=cell,
     )
     sheet.compute(

@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
-from typing import Any
+from collections.abc import Iterable
+from typing import Any, get_args
 
-from ryokan.core.charging.model import Charging
-from ryokan.core.inverter.model import ChosenInverter, Inverter
+from ryokan.core.charging.model import Charging, VoltsClass
+from ryokan.core.data.assumptions import assumptions
+from ryokan.core.inverter.model import ChosenInverter, OtherInverter
 from ryokan.core.parts.model import OWN, OwnPart
 from ryokan.core.rig import Rig
-from ryokan.core.solar.model import Solar
+from ryokan.core.solar.model import Portable
 from ryokan.core.storage.model import Bank, Storage, Units
 from ryokan.core.survey.model import (
     FoundAlternator,
@@ -16,6 +18,7 @@ from ryokan.core.survey.model import (
     FoundCharger,
     FoundController,
     FoundDcdc,
+    FoundGenerator,
     FoundInverter,
     FoundMainCable,
     FoundPanels,
@@ -24,6 +27,7 @@ from ryokan.core.survey.model import (
 from ryokan.core.wiring.model import MainRun, Wiring
 
 OWN_PREFIX = "found-"  # ids of own parts that the survey brought
+CLASS_SLACK = 0.15  # plates round: 12.0 to 13.0 V are one class (common practice)
 
 
 def follow_survey(rig: Rig, before: Survey) -> Rig:
@@ -41,8 +45,8 @@ def follow_survey(rig: Rig, before: Survey) -> Rig:
 
 def as_found(rig: Rig) -> Rig:
     """The option as found that a rig's survey describes: same people, journey and loads, and nothing but what is there."""
-    bare = _with(rig, _members(Survey()))
-    return _with(bare, {**_members(rig.survey), "survey": rig.survey.model_copy(update={"as_found": True})})
+    survey = rig.survey.model_copy(update={"as_found": True})
+    return _with(rig, {**_members(survey), "survey": survey})
 
 
 def what_stays(rig: Rig) -> Rig:
@@ -70,76 +74,159 @@ def _with(rig: Rig, members: dict[str, Any]) -> Rig:
 def _members(survey: Survey) -> dict[str, Any]:
     """What a survey says, by dotted place of the rig; the defaults of the document where it says nothing.
 
-    Chargers and panels add up. Banks and inverters do not: the first bank and the largest inverter count, and rules say
-    what was left out.
+    In an option as found what nobody said is not known, where a plan begins with what is usual. Chargers and panels add up.
+    Of several banks the first stands for the rig and of several inverters the largest; the others are listed beside it.
     """
     return {
         **_bank(survey),
-        "inverter.chosen": _inverter(survey),
-        "inverter.cutoff_v": Inverter().cutoff_v,
-        "solar.array_w": _sum(one.watts_each * one.count for one in survey.of_kind(FoundPanels).values()) or Solar().array_w,
-        "solar.controller_a": _sum(one.rated_a for one in survey.of_kind(FoundController).values()),
+        **_inverters(survey),
+        **_solar(survey),
         **_charging(survey),
         "wiring.main": _main(survey),
     }
 
 
-def _sum(values: Any) -> float | None:
-    return sum(values) or None
+def _sum(values: Iterable[float | None]) -> float | None:
+    return sum(value for value in values if value is not None) or None
 
 
 def _bank(survey: Survey) -> dict[str, Any]:
-    banks = survey.of_kind(FoundBank)
     bare = Storage()
+    members: dict[str, Any] = {f"storage.{name}": getattr(bare, name) for name in (*_OF_BANK, "bank", "self_heating")}
+    members |= {"own_parts": {}}
+    banks = survey.of_kind(FoundBank)
     if not banks:
-        return {"own_parts": {}, "storage.bank": None, "storage.bay": bare.bay, "storage.self_heating": bare.self_heating}
+        return members
     id, bank = next(iter(banks.items()))
+    members |= {f"storage.{name}": getattr(bank, name) for name in _OF_BANK}
+    if bank.battery.chemistry is not None:
+        members["storage.chemistry"] = bank.battery.chemistry
+    system_v = bank.system_v or class_of_units(bank)
+    if system_v is not None:
+        members["storage.system_v"] = system_v
+    battery = bank.battery.as_part(likely_kg_per_kwh(bank))
+    if battery is None:
+        return members  # its kind, volts or size are not known: the list of what is still to be asked says so
     own = f"{OWN_PREFIX}{id}"[:40].rstrip("-")
     part = OwnPart(
-        part=bank.battery.model_copy(update={"price": None}),
+        part=battery,
         standing="kept",
         age_years=bank.age_years,
         condition="worn" if bank.condition == "damaged" else bank.condition,
         measured_with=next((one.meter for one in bank.readings if one.meter), ""),
     )
-    return {
+    units = Units(part=OWN + own, series=bank.series, parallel=bank.parallel, paired=bank.paired)
+    return members | {
         "own_parts": {own: part},
-        "storage.bank": Bank(units=Units(part=OWN + own, series=bank.series, parallel=bank.parallel)),
-        "storage.bay": bank.bay,
-        "storage.self_heating": bank.battery.self_heating,
-        "storage.chemistry": bank.battery.chemistry,
-        "storage.system_v": bank.system_v,
+        "storage.bank": Bank(units=units),
+        "storage.self_heating": battery.self_heating,
     }
 
 
-def _inverter(survey: Survey) -> ChosenInverter | None:
-    largest = max(survey.of_kind(FoundInverter).values(), key=lambda one: one.rated_w, default=None)
-    if largest is None:
+_OF_BANK = (
+    "bay", "restraint", "take_off", "string_fuses", "bms", "when_bms_opens", "vent_cm2", "cells_in_series",
+)  # fmt: skip
+
+
+def class_of_units(bank: FoundBank) -> VoltsClass | None:
+    """The volts class that the units of a bank make in series; None where they make none, or their volts are not known."""
+    if bank.battery.nominal_v is None:
         return None
-    return ChosenInverter(rated_w=largest.rated_w, surge_w=largest.surge_w, idle_w=largest.idle_w)
+    volts = bank.series * bank.battery.nominal_v
+    classes: tuple[VoltsClass, ...] = get_args(VoltsClass)
+    return next((one for one in classes if abs(volts / one - 1) <= CLASS_SLACK), None)
+
+
+def likely_kg_per_kwh(bank: FoundBank) -> float | None:
+    """Mass of a battery of its kind by its energy. [kg/kWh] (common practice)"""
+    chemistry = bank.battery.chemistry
+    return None if chemistry is None else assumptions()[f"{chemistry}.kg_per_kwh"].value
+
+
+def _inverters(survey: Survey) -> dict[str, Any]:
+    found = survey.of_kind(FoundInverter)
+    bare = {"inverter.chosen": None, "inverter.others": {}, "inverter.cutoff_v": None, "inverter.pre_charge": None}
+    if not found:
+        return bare
+    largest = max(found, key=lambda id: found[id].rated_w or 0)
+    chosen = ChosenInverter(**{name: getattr(found[largest], name) for name in _OF_INVERTER})
+    others = {
+        id: OtherInverter(position=one.position, name=one.name, rated_w=one.rated_w)
+        for id, one in list(found.items())[:MOST_INVERTERS]
+        if id != largest
+    }
+    return bare | {
+        "inverter.chosen": chosen,
+        "inverter.others": others,
+        "inverter.pre_charge": found[largest].pre_charge,
+    }
+
+
+_OF_INVERTER = (
+    "rated_w", "surge_w", "idle_w", "waveform", "legs", "charger_a", "transfer_a", "maker_fuse_a", "maker_conductor",
+)  # fmt: skip
+MOST_INVERTERS = 8
+
+
+def _solar(survey: Survey) -> dict[str, Any]:
+    """Panels on the roof are the array, and portable ones the portable array; of unknown mounting they lie on the roof."""
+    panels = survey.of_kind(FoundPanels).values()
+    controllers = survey.of_kind(FoundController).values()
+    fixed = [one for one in panels if one.mounting != "portable"]
+    carried = [one for one in panels if one.mounting == "portable"]
+    methods = {one.method for one in controllers}
+    volts = {one.vmp_v for one in fixed}
+    return {
+        "solar.array_w": _watts(fixed),
+        "solar.portable": Portable(rated_w=_watts(carried)),
+        "solar.controller_a": _sum(one.rated_a for one in controllers),
+        "solar.controller_method": methods.pop() if len(methods) == 1 else None,
+        "solar.panel_vmp_v": volts.pop() if len(volts) == 1 else None,
+    }
+
+
+def _watts(panels: Iterable[FoundPanels]) -> float | None:
+    return _sum(None if one.watts_each is None else one.watts_each * one.count for one in panels)
 
 
 def _charging(survey: Survey) -> dict[str, Any]:
-    bare = Charging()
+    bare = Charging(alternator_path=None, alternator_v=None) if survey.as_found else Charging()
     alternator = next(iter(survey.of_kind(FoundAlternator).values()), None)
+    units, chargers = survey.of_kind(FoundDcdc).values(), survey.of_kind(FoundCharger).values()
+    path = alternator.charges_house if alternator is not None else None
+    if path is None and units:
+        path = "dcdc"
     return {
         "charging.alternator_a": alternator.rated_a if alternator else None,
-        "charging.alternator_v": alternator.alternator_v if alternator else bare.alternator_v,
-        "charging.alternator_path": alternator.charges_house if alternator else bare.alternator_path,
-        "charging.dcdc_a": _sum(one.output_a for one in survey.of_kind(FoundDcdc).values()),
-        "charging.shore_charger_a": _sum(one.output_a for one in survey.of_kind(FoundCharger).values()),
+        "charging.alternator_v": (alternator.alternator_v if alternator else None) or bare.alternator_v,
+        "charging.alternator_path": path or bare.alternator_path,
+        "charging.path_limit_a": alternator.path_limit_a if alternator else None,
+        "charging.dcdc_a": _sum(one.output_a for one in units),
+        "charging.dcdc_input_v": _the_one(one.input_v for one in units),
+        "charging.dcdc_output_v": _the_one(one.output_v for one in units),
+        "charging.shore_charger_a": _sum(one.output_a for one in chargers),
+        "charging.charger_v": _the_one(one.output_v for one in chargers),
+        "charging.stops_at_v": max((one.stops_at_v for one in chargers if one.stops_at_v is not None), default=None),
+        "charging.generator_w": _sum(one.rated_w for one in survey.of_kind(FoundGenerator).values()),
     }
+
+
+def _the_one(values: Iterable[VoltsClass | None]) -> VoltsClass | None:
+    """What all of them say; None where they say different things, or one says nothing."""
+    different = set(values)
+    return different.pop() if len(different) == 1 else None
 
 
 def _main(survey: Survey) -> MainRun:
     cable = next(iter(survey.of_kind(FoundMainCable).values()), None)
-    bare = Wiring().main
     if cable is None:
-        return bare
-    return MainRun(
-        one_way_length=cable.one_way_length or bare.one_way_length,
-        insulation_c=cable.insulation_c,
-        zone=cable.zone,
-        conductor=cable.conductor,
-        fuse_a=cable.fuse_a,
-    )
+        return NOT_KNOWN_RUN if survey.as_found else Wiring().main
+    planned = Wiring().main
+    said = {name: getattr(cable, name) for name in _OF_CABLE}
+    if not survey.as_found:  # what nobody said of a cable that stays is planned as usual
+        said = {name: getattr(planned, name) if value is None else value for name, value in said.items()}
+    return MainRun(**said, zone=cable.zone)
+
+
+_OF_CABLE = ("one_way_length", "insulation_c", "terminal_c", "material", "told_ampacity_a", "conductor", "fuse_a")
+NOT_KNOWN_RUN = MainRun(one_way_length=None, insulation_c=None, terminal_c=None, material=None)

@@ -11,13 +11,14 @@ from ryokan.core.survey.model import FoundBank, FoundCord
 def payload(sheet: Sheet, rig: Rig) -> None:
     """Mass that the rig adds to the vehicle as it was weighed, against the payload that was left. [kg]
 
-    Banks that were there are in the weighed mass, whether they stay or go. A bank of unknown mass counts by its chemistry.
-    (common practice)
+    Banks that were there are in the weighed mass, whether they stay or go. A bank of unknown mass counts by its chemistry, and
+    not at all while kind or size are not known. (common practice)
     """
     left = rig.vehicle.payload.left_kg
     if left is not None:
         sheet.given("survey.payload_left_kg", left, "kg")
-    found = [_mass(sheet, id, bank) for id, bank in rig.survey.of_kind(FoundBank).items()]
+    masses = [_mass(sheet, id, bank) for id, bank in rig.survey.of_kind(FoundBank).items()]
+    found = [mass for mass in masses if mass is not None]
     if found:
         sheet.compute("survey.found_mass_kg", "sum(banks)", "kg", banks=found)
     if "parts.mass_kg" not in sheet:
@@ -29,32 +30,38 @@ def payload(sheet: Sheet, rig: Rig) -> None:
         sheet.compute("survey.added_kg", "mass", "kg", mass=mass)
 
 
-def _mass(sheet: Sheet, id: str, bank: FoundBank) -> Figure:
-    base = f"survey.bank.{id}"
-    units = sheet.given(f"{base}.units", bank.series * bank.parallel, "")
-    if bank.battery.mass_kg is not None:
-        each = sheet.part(f"{base}.unit_mass_kg", bank.battery.mass_kg, "kg", bank.battery)
+def _mass(sheet: Sheet, id: str, bank: FoundBank) -> Figure | None:
+    base, battery = f"survey.bank.{id}", bank.battery
+    known = battery.mass_kg is not None or None not in (battery.chemistry, battery.nominal_v, battery.capacity_ah)
+    if not known:
+        return None
+    units = sheet.given(f"{base}.units", bank.series * bank.parallel * bank.paired, "")
+    if battery.mass_kg is not None:
+        each = sheet.part(f"{base}.unit_mass_kg", battery.mass_kg, "kg", battery)
         return sheet.compute(f"{base}.mass_kg", "units × each", "kg", units=units, each=each)
+    assert battery.nominal_v is not None
+    assert battery.capacity_ah is not None
     return sheet.compute(
         f"{base}.mass_kg",
         "units × volts × amp_hours ÷ 1000 × kg_per_kwh",
         "kg",
         "practice",
         units=units,
-        volts=sheet.part(f"{base}.unit_v", bank.battery.nominal_v, "V", bank.battery),
-        amp_hours=sheet.part(f"{base}.unit_ah", bank.battery.capacity_ah, "Ah", bank.battery),
-        kg_per_kwh=sheet.assumption(f"{bank.battery.chemistry}.kg_per_kwh"),
+        volts=sheet.part(f"{base}.unit_v", battery.nominal_v, "V", battery),
+        amp_hours=sheet.part(f"{base}.unit_ah", battery.capacity_ah, "Ah", battery),
+        kg_per_kwh=sheet.assumption(f"{battery.chemistry}.kg_per_kwh"),
     )
 
 
 def cord(sheet: Sheet, rig: Rig) -> None:
     """What the weakest cord that is not to go passes continuously. [A]"""
-    ratings = {one.rating for one in rig.survey.of_kind(FoundCord).values() if one.fate != "goes" and one.rating != "none"}
+    cords = [one.rating for one in rig.survey.of_kind(FoundCord).values() if one.fate != "goes"]
+    ratings = sorted({rating for rating in cords if rating is not None and rating != "none"})
     if not ratings:
         return
-    for rating in sorted(ratings):
+    for rating in ratings:
         _passes(sheet, rating)
-    each = [sheet[f"survey.cord.{rating}.continuous_a"] for rating in sorted(ratings)]
+    each = [sheet[f"survey.cord.{rating}.continuous_a"] for rating in ratings]
     sheet.compute("survey.cord_continuous_a", "min(cords)", "A", cords=each)
 
 

@@ -1,4 +1,8 @@
-"""What is there already, before anything is planned: found, measured, and to stay or to go."""
+"""What is there already, before anything is planned: found, measured, and to stay or to go.
+
+Of each member a person has said something, has said that there is none (“none”), or has said nothing: then it is None, is asked
+for in the list of what is still to be asked, and nothing is concluded from it.
+"""
 
 from __future__ import annotations
 
@@ -6,18 +10,19 @@ from typing import Annotated, Literal, TypeAlias, TypeVar
 
 from pydantic import Field, field_validator
 
-from ryokan.core.charging.model import Hookup
-from ryokan.core.model import Id, Model, Position
-from ryokan.core.parts.model import Battery
+from ryokan.core.charging.model import Hookup, VoltsClass
+from ryokan.core.inverter.model import Waveform
+from ryokan.core.model import Fitted, Id, Model, Nothing, Position
+from ryokan.core.parts.model import AnyPart, Battery
 from ryokan.core.quantities import Length
-from ryokan.core.storage.model import Bay
+from ryokan.core.storage.model import Bay, BmsOpen, Chemistry, Restraint, TakeOff
 from ryokan.core.wiring.model import InsulationC, known_conductor
 
 MAX_ITEMS = 60
 MAX_READINGS = 12
 
 Fate: TypeAlias = Literal["open", "stays", "goes"]
-Condition: TypeAlias = Literal["as_new", "good", "worn", "damaged", "not_known"]
+Condition: TypeAlias = Literal["as_new", "good", "worn", "damaged"]
 ReadingUnit: TypeAlias = Literal["V", "mV", "A", "W", "Ah", "Wh", "mΩ", "°C", "m", "mm", "kg", "%"]
 
 
@@ -37,21 +42,71 @@ class AnyFound(Model):
     name: str = Field(default="", max_length=80, description="As one calls it on the job.")
     fate: Fate = "open"
     age_years: float | None = Field(default=None, ge=0, le=60)
-    condition: Condition = "not_known"
+    condition: Condition | None = Field(default=None, description="None: not known.")
     where: Id | None = Field(default=None, description="The compartment it lives in.")
+    known_from: Literal["plate", "measured", "estimate"] | None = Field(
+        default=None, description="How its values are known; None: not said."
+    )
     readings: tuple[Reading, ...] = Field(default=(), max_length=MAX_READINGS)
     note: str = Field(default="", max_length=400)
+
+
+class FoundBattery(AnyPart):
+    """One unit of a bank that was found, as far as anybody knows it: the members of a battery of the parts book."""
+
+    kind: Literal["battery"] = "battery"
+    name: str = Field(default="Battery", min_length=1, max_length=80)
+    chemistry: Chemistry | None = None
+    nominal_v: float | None = Field(default=None, gt=0, le=120, description="By its plate, such as 12.8. [V]")
+    capacity_ah: float | None = Field(default=None, gt=0, le=5000, description="Rated, over `rated_over_h` hours. [Ah]")
+    rated_over_h: float = Field(default=20, gt=0, le=120, description="Hours of discharge that the rating holds for. [h]")
+    discharge_limit_a: float | None = Field(default=None, gt=0, le=5000, description="Continuous; of the BMS if any. [A]")
+    charge_limit_a: float | None = Field(default=None, gt=0, le=5000, description="Highest charge current. [A]")
+    resistance_ohm: float | None = Field(default=None, gt=0, le=1, description="Internal resistance, charged, 25 °C. [Ω]")
+    max_series: int | None = Field(default=None, ge=1, le=48, description="Most in series, by the maker.")
+    max_parallel: int | None = Field(default=None, ge=1, le=48, description="Most in parallel, by the maker.")
+    self_heating: bool = False
+    heater_w: float | None = Field(default=None, gt=0, le=1000, description="Draw of its heater. [W]")
+    min_charge_c: float | None = Field(default=None, ge=-40, le=25, description="Coldest charging allowed. [°C]")
+    cycles: int | None = Field(default=None, ge=1, le=100_000, description="To 80 % of its capacity, by the maker.")
+    stud: str = Field(default="", max_length=20, description="Terminal, such as M8.")
+
+    def as_part(self, kg_per_kwh: float | None = None) -> Battery | None:
+        """The battery that it is, or None while its kind, its volts or its size are not known.
+
+        Parameters
+        ----------
+        kg_per_kwh : float, optional
+            Mass of such a battery by its energy: where its mass alone is known, its likely capacity follows. [kg/kWh]
+            (common practice)
+        """
+        if self.chemistry is None or self.nominal_v is None:
+            return None
+        said = self.model_dump(exclude_unset=True) | {"price": None}
+        if self.capacity_ah is None:
+            if self.mass_kg is None or kg_per_kwh is None:
+                return None
+            said |= {"capacity_ah": 1000 * self.mass_kg / kg_per_kwh / self.nominal_v, "values_from": "estimate"}
+        return Battery.model_validate({"name": self.name, **said})
 
 
 class FoundBank(AnyFound):
     """A bank of like units."""
 
     kind: Literal["bank"] = "bank"
-    battery: Battery
+    battery: FoundBattery
     series: int = Field(default=1, ge=1, le=48)
     parallel: int = Field(default=1, ge=1, le=48)
-    system_v: Literal[12, 24, 48] = 12
-    bay: Bay = "living_space"
+    paired: int = Field(default=1, ge=1, le=24, description="Units side by side within each step of a string, under one BMS.")
+    cells_in_series: int | None = Field(default=None, ge=1, le=32, description="Of traction modules.")
+    system_v: VoltsClass | None = Field(default=None, description="None: as its units make it. [V]")
+    bay: Bay | None = None
+    restraint: Restraint | None = None
+    take_off: TakeOff | None = None
+    string_fuses: Fitted | None = None
+    bms: Fitted | None = None
+    when_bms_opens: BmsOpen | None = None
+    vent_cm2: float | None = Field(default=None, ge=0, le=10_000, description="Free opening of a vented enclosure. [cm²]")
 
 
 class FoundAlternator(AnyFound):
@@ -59,49 +114,66 @@ class FoundAlternator(AnyFound):
 
     kind: Literal["alternator"] = "alternator"
     rated_a: float | None = Field(default=None, gt=0, le=1_000, description="On its label. [A]")
-    alternator_v: Literal[12, 24] = 12
-    regulation: Literal["standard", "smart", "external", "not_known"] = "not_known"
-    charges_house: Literal["none", "relay", "dcdc"] = "none"
+    alternator_v: Literal[12, 24] | None = None
+    regulation: Literal["standard", "smart", "external"] | None = None
+    charges_house: Literal["none", "relay", "dcdc"] | None = None
+    path_limit_a: float | None = Field(
+        default=None, gt=0, le=2_000, description="What relay, cable and fuse between it and the bank bear. [A]"
+    )
 
 
 class FoundDcdc(AnyFound):
     """A DC-DC charger."""
 
     kind: Literal["dcdc"] = "dcdc"
-    output_a: float = Field(gt=0, le=1_000, description="[A]")
+    output_a: float | None = Field(default=None, gt=0, le=1_000, description="[A]")
+    input_v: VoltsClass | None = Field(default=None, description="Class of its input. [V]")
+    output_v: VoltsClass | None = Field(default=None, description="Class of its output. [V]")
 
 
 class FoundCharger(AnyFound):
     """A shore charger, or the converter of a trailer."""
 
     kind: Literal["shore_charger"] = "shore_charger"
-    output_a: float = Field(gt=0, le=2_000, description="DC side. [A]")
+    output_a: float | None = Field(default=None, gt=0, le=2_000, description="DC side. [A]")
+    output_v: VoltsClass | None = Field(default=None, description="Class of its DC side. [V]")
+    stops_at_v: float | None = Field(default=None, gt=0, le=80, description="Highest volts that it reaches. [V]")
 
 
 class FoundInverter(AnyFound):
     """An inverter."""
 
     kind: Literal["inverter"] = "inverter"
-    rated_w: float = Field(gt=0, le=50_000, description="[W]")
+    rated_w: float | None = Field(default=None, gt=0, le=50_000, description="[W]")
     surge_w: float | None = Field(default=None, gt=0, le=150_000, description="[W]")
     idle_w: float | None = Field(default=None, ge=0, le=500, description="[W]")
+    waveform: Waveform | None = None
+    legs: Literal[1, 2] | None = None
+    pre_charge: Fitted | None = None
+    charger_a: float | None = Field(default=None, gt=0, le=2_000, description="Built-in charger, DC side. [A]")
+    transfer_a: float | None = Field(default=None, gt=0, le=400, description="Built-in transfer, AC side. [A]")
+    maker_fuse_a: float | None = Field(default=None, gt=0, le=5_000, description="The least fuse that its maker asks for. [A]")
+    maker_conductor: str | None = Field(default=None, description="The least conductor that its maker asks for.")
+
+    _in_stock = field_validator("maker_conductor")(known_conductor)
 
 
 class FoundPanels(AnyFound):
     """Like panels."""
 
     kind: Literal["panels"] = "panels"
-    watts_each: float = Field(gt=0, le=2_000, description="Rated. [W]")
+    watts_each: float | None = Field(default=None, gt=0, le=2_000, description="Rated. [W]")
     count: int = Field(default=1, ge=1, le=60)
-    mounting: Literal["roof", "portable"] = "roof"
+    mounting: Literal["roof", "portable"] | None = None
+    vmp_v: float | None = Field(default=None, gt=0, le=200, description="Volts of one at its rated power. [V]")
 
 
 class FoundController(AnyFound):
     """A solar controller."""
 
     kind: Literal["controller"] = "controller"
-    rated_a: float = Field(gt=0, le=500, description="Rated output. [A]")
-    method: Literal["mppt", "pwm", "not_known"] = "not_known"
+    rated_a: float | None = Field(default=None, gt=0, le=500, description="Rated output. [A]")
+    method: Literal["mppt", "pwm"] | None = None
 
 
 class FoundMainCable(AnyFound):
@@ -110,9 +182,16 @@ class FoundMainCable(AnyFound):
     kind: Literal["main_cable"] = "main_cable"
     conductor: str | None = Field(default=None, description="Stock size, such as awg:2/0 or mm2:70.")
     one_way_length: Length | None = None
-    insulation_c: InsulationC = 105
+    insulation_c: InsulationC | None = None
+    terminal_c: InsulationC | None = None
+    material: Literal["copper", "copper_clad_aluminium"] | None = None
+    told_ampacity_a: float | None = Field(
+        default=None, gt=0, le=5_000, description="What is printed on it, or what its seller says that it bears. [A]"
+    )
     zone: Literal["cabin", "engine_space"] = "cabin"
-    fuse_a: float | None = Field(default=None, gt=0, le=5_000, description="[A]")
+    fuse_a: Annotated[float, Field(gt=0, le=5_000)] | Nothing | None = Field(
+        default=None, description="“none”: there is no fuse. [A]"
+    )
 
     _in_stock = field_validator("conductor")(known_conductor)
 
@@ -121,7 +200,7 @@ class FoundCord(AnyFound):
     """The shore cord with its inlet, by its smaller rating."""
 
     kind: Literal["cord"] = "cord"
-    rating: Hookup = "na_30"
+    rating: Hookup | None = Field(default=None, description="None: not known.")
     length: Length | None = None
 
 
@@ -129,7 +208,7 @@ class FoundGenerator(AnyFound):
     """A generator."""
 
     kind: Literal["generator"] = "generator"
-    rated_w: float = Field(gt=0, le=100_000, description="Continuous. [W]")
+    rated_w: float | None = Field(default=None, gt=0, le=100_000, description="Continuous. [W]")
 
 
 class FoundOther(AnyFound):
@@ -170,3 +249,12 @@ class Survey(Model):
     def of_kind(self, kind: type[Kind]) -> dict[str, Kind]:
         """Items of one kind in their order."""
         return {id: item for id, item in self.ordered().items() if isinstance(item, kind)}
+
+    def that_counts(self, kind: type[Kind]) -> dict[str, Kind]:
+        """Items of one kind that belong to the option: all of them as found, otherwise those that stay."""
+        return {id: item for id, item in self.of_kind(kind).items() if self.as_found or item.fate == "stays"}
+
+
+def name_of_found(one: AnyFound) -> str:
+    """What people call a thing that was found; without a name of its own what it is."""
+    return one.name or (one.battery.name if isinstance(one, FoundBank) else getattr(one, "kind", "").replace("_", " "))

@@ -6,7 +6,7 @@ from ryokan.core.figure import Sheet
 from ryokan.core.findings.model import Fix, Thing, Trouble, replace, rule
 from ryokan.core.findings.things import each_found, each_that_remains
 from ryokan.core.rig import Rig
-from ryokan.core.survey.model import AnyFound, FoundAlternator, FoundBank, FoundCord
+from ryokan.core.survey.model import AnyFound, FoundAlternator, FoundBank, FoundCord, FoundInverter
 
 CAPACITY_UNITS = ("Ah", "Wh", "%")
 
@@ -37,6 +37,8 @@ def capacity_not_measured(rig: Rig, sheet: Sheet, one: AnyFound) -> Trouble | No
     """A bank past half its calendar life is reckoned with by its plate."""
     if not isinstance(one, FoundBank) or one.age_years is None or one.battery.values_from == "measured":
         return None
+    if one.battery.chemistry is None:
+        return None
     life = sheet.assumption(f"{one.battery.chemistry}.calendar_years")
     from_years = life.number * sheet.assumption("age_to_measure_frac").number
     if one.age_years < from_years or any(reading.unit in CAPACITY_UNITS for reading in one.readings):
@@ -44,15 +46,32 @@ def capacity_not_measured(rig: Rig, sheet: Sheet, one: AnyFound) -> Trouble | No
     return Trouble(figures={"life": life}, measures={"age": f"{one.age_years:g}"})
 
 
-def _banks_left_out(rig: Rig, sheet: Sheet) -> list[Thing[str]]:
-    """Banks beside the first one, each with the name of that."""
+def _other_banks(rig: Rig, sheet: Sheet) -> list[Thing[str]]:
+    """Banks beside the one that the figures are of, each with the name of that."""
     banks = [one for one in each_that_remains(rig, sheet) if isinstance(one.item, FoundBank)]
     return [Thing(one.subject, one.name, banks[0].name) for one in banks[1:]]
 
 
-@rule("survey.second_bank", "advice", "practice", each=_banks_left_out)
+@rule("survey.second_bank", "advice", "practice", each=_other_banks)
 def second_bank(rig: Rig, sheet: Sheet, first: str) -> Trouble | None:
-    """More than one bank is there, and a rig has one."""
+    """More than one bank is there: the figures are of the first, and the others are listed and weighed."""
+    return Trouble(words={"first": first})
+
+
+def _other_inverters(rig: Rig, sheet: Sheet) -> list[Thing[str]]:
+    """Inverters beside the largest, each with the name of that."""
+    found = [one for one in each_that_remains(rig, sheet) if isinstance(one.item, FoundInverter)]
+    largest = max(found, key=_rating, default=None)
+    return [Thing(one.subject, one.name, "" if largest is None else largest.name) for one in found if one is not largest]
+
+
+def _rating(one: Thing[AnyFound]) -> float:
+    return (one.item.rated_w or 0) if isinstance(one.item, FoundInverter) else 0
+
+
+@rule("survey.second_inverter", "advice", "practice", each=_other_inverters)
+def second_inverter(rig: Rig, sheet: Sheet, first: str) -> Trouble | None:
+    """More than one inverter is there: the loads are reckoned with on the largest, and the main run with all of them."""
     return Trouble(words={"first": first})
 
 
@@ -65,7 +84,7 @@ def cord_below_charger(rig: Rig, sheet: Sheet, cord: AnyFound) -> Trouble | None
     """The charger draws more than a cord that is there passes continuously."""
     assert isinstance(cord, FoundCord)
     draw, limit = sheet.get("charging.shore.mains_a"), sheet.get(f"survey.cord.{cord.rating}.continuous_a")
-    if draw is None or limit is None or draw.number <= limit.number:
+    if "charging.shore.have_a" not in sheet or draw is None or limit is None or draw.number <= limit.number:
         return None
     european = rig.region.mains_v >= 200
     return Trouble(figures={"draw": draw, "limit": limit}, source="iec_60309" if european else None)

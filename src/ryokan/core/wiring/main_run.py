@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+from contextlib import suppress
 from dataclasses import dataclass
 
+from ryokan.core.data.tables import tables
 from ryokan.core.errors import OutOfTable
 from ryokan.core.figure import Figure, Sheet
-from ryokan.core.laws import CONDUCTANCE_FOR_DROP, DROP_V, passed_on
+from ryokan.core.laws import CONDUCTANCE_FOR_DROP, DROP_V
 from ryokan.core.wiring.model import MainRun
 
 
@@ -53,6 +56,11 @@ _SOURCES = {
 }
 
 
+def area_mm2(conductor: str) -> float:
+    """Cross-section of a stock conductor. [mm²]"""
+    return tables()[practice_of("", conductor).copper].value(conductor, "area_mm2")
+
+
 def practice_of(code_pack: str, conductor: str | None = None) -> Practice:
     """Tables of the region; a conductor that was chosen brings those of its own system."""
     if conductor is not None:
@@ -60,42 +68,48 @@ def practice_of(code_pack: str, conductor: str | None = None) -> Practice:
     return METRIC if code_pack == "international" else AWG
 
 
-def design_current(sheet: Sheet, dc_peak_w: Figure) -> Figure:
+def design_current(sheet: Sheet) -> Figure:
     """Largest continuous current of the main run: discharging with everything on, or all chosen chargers at once. [A]
 
-    The inverter counts at its full rating and the lowest working volts, since cables follow the rating, not the audit.
-    (common practice)
+    The inverter counts at its full rating and the lowest working volts, since cables follow the rating, not the audit, and so do
+    those beside it. DC loads count with what their wiring or their converter takes on top. (common practice)
     """
     dc_loads = sheet.compute(
         "wiring.main.dc_loads_a",
-        "peak ÷ (passed_on × cutoff_v)",
+        "peak ÷ cutoff_v",
         "A",
         "practice",
-        peak=dc_peak_w,
-        passed_on=passed_on(sheet, "dc"),
+        peak=sheet["loads.dc_peak_at_bank_w"],
         cutoff_v=sheet["inverter.cutoff_v"],
     )
-    return sheet.compute(
-        "wiring.main.design_current_a",
-        "max(inverter + dc_loads, charging)",
-        "A",
-        "practice",
-        inverter=sheet["inverter.dc_current_at_cutoff_a"],
-        dc_loads=dc_loads,
-        charging=sheet["charging.all_sources_a"],
-    )
+    inputs = {
+        "inverter": sheet["inverter.dc_current_at_cutoff_a"],
+        "dc_loads": dc_loads,
+        "charging": sheet["charging.all_sources_a"],
+    }
+    others = sheet.get("inverter.others_current_a")
+    formula = "max(inverter + dc_loads, charging)"
+    if others is not None:
+        formula, inputs["others"] = "max(inverter + others + dc_loads, charging)", others
+    return sheet.compute("wiring.main.design_current_a", formula, "A", "practice", **inputs)
 
 
-def main_run(sheet: Sheet, run: MainRun, code_pack: str, design_a: Figure) -> None:
+def main_run(
+    sheet: Sheet, run: MainRun, code_pack: str, design_a: Figure, floors: MakersFloors, lacking: Sequence[str]
+) -> None:
     """Fuse and conductor that the run asks for, and what the chosen conductor does; a figure no stock size meets is left out.
 
     Fuse: next standard rating over 1.25 × design current. Conductor: the smallest whose derated ampacity is not below the
     fuse and whose drop is allowed. (ABYC E-11 or ISO 13297 with NEC Chapter 9 Table 8 or IEC 60228; from memory, unverified)
+    Neither goes below what the maker of the inverter asks for. ``lacking`` names what hangs on the run and has no rating that
+    anybody knows: then the current is at least what is known, and no size is offered.
     """
     practice = practice_of(code_pack)
-    length = sheet.given("wiring.main.one_way_length_m", run.one_way_length.m, "m")
-    sheet.given("wiring.main.insulation_c", run.insulation_c, "°C")
-    sheet.given("wiring.main.terminal_c", run.terminal_c, "°C")
+    if run.one_way_length is not None:
+        sheet.given("wiring.main.one_way_length_m", run.one_way_length.m, "m")
+    for name in ("insulation_c", "terminal_c"):
+        if (value := getattr(run, name)) is not None:
+            sheet.given(f"wiring.main.{name}", value, "°C")
     drop_v = sheet.compute(
         "wiring.main.allowed_drop_v",
         "share × class_v",
@@ -112,21 +126,62 @@ def main_run(sheet: Sheet, run: MainRun, code_pack: str, design_a: Figure) -> No
         headroom=sheet.assumption("fuse_headroom"),
         current=design_a,
     )
-    _circular_mils_check(sheet, design_a, length, drop_v)
-    try:
-        fuse = sheet.choose(
-            "wiring.main.fuse_a", f"next_larger({practice.fuses}, floor)", "A", _SOURCES[practice.fuses], floor=fuse_floor
-        )
-        conductor = _conductor(sheet, run, practice, fuse=fuse, design_a=design_a, length=length, drop_v=drop_v)
-    except OutOfTable:
-        conductor = None  # the rules say which end of the stock list was passed
+    if floors.fuse_a is not None:
+        sheet.given("wiring.main.maker_fuse_a", floors.fuse_a, "A")
+    if floors.conductor is not None:
+        sheet.given("wiring.main.maker_conductor", floors.conductor, "")
+    if lacking:
+        sheet.given("wiring.main.at_least", ", ".join(lacking), "")
+    conductor = None
+    if not lacking and _all_known(run):
+        _circular_mils_check(sheet, design_a, drop_v)
+        with suppress(OutOfTable):  # the rules say which end of the stock list was passed
+            conductor = _needed(sheet, run, practice, floors, fuse_floor=fuse_floor, design_a=design_a, drop_v=drop_v)
     if run.conductor is not None:
         conductor = sheet.given("wiring.main.have_conductor", run.conductor, "")
         practice = practice_of(code_pack, run.conductor)
-    if run.fuse_a is not None:
+    if isinstance(run.fuse_a, float | int):
         sheet.given("wiring.main.have_fuse_a", run.fuse_a, "A")
     if conductor is not None:
-        _what_it_does(sheet, run, practice, conductor=conductor, design_a=design_a, length=length)
+        _what_it_does(sheet, run, practice, conductor=conductor, design_a=design_a)
+
+
+@dataclass(frozen=True, slots=True)
+class MakersFloors:
+    """The least fuse and conductor that the maker of the inverter asks for. [A, stock size]"""
+
+    fuse_a: float | None = None
+    conductor: str | None = None
+
+
+def _all_known(run: MainRun) -> bool:
+    return None not in (run.one_way_length, run.insulation_c, run.terminal_c, run.material)
+
+
+def _needed(
+    sheet: Sheet,
+    run: MainRun,
+    practice: Practice,
+    floors: MakersFloors,
+    *,
+    fuse_floor: Figure,
+    design_a: Figure,
+    drop_v: Figure,
+) -> Figure:
+    """The conductor that the run asks for, with its fuse.
+
+    Raises
+    ------
+    OutOfTable
+        No stock fuse or conductor serves.
+    """
+    inputs = {"floor": fuse_floor}
+    formula = f"next_larger({practice.fuses}, floor)"
+    if floors.fuse_a is not None:
+        inputs["maker"] = sheet["wiring.main.maker_fuse_a"]
+        formula = f"next_larger({practice.fuses}, max(floor, maker))"
+    fuse = sheet.choose("wiring.main.fuse_a", formula, "A", _SOURCES[practice.fuses], **inputs)
+    return _conductor(sheet, run, practice, floors.conductor, fuse=fuse, design_a=design_a, drop_v=drop_v)
 
 
 def _temperature_factor(sheet: Sheet, key: str, practice: Practice) -> Figure:
@@ -144,86 +199,128 @@ def _engine_factor(sheet: Sheet, key: str, run: MainRun, practice: Practice) -> 
 
 
 def _conductor(
-    sheet: Sheet, run: MainRun, practice: Practice, *, fuse: Figure, design_a: Figure, length: Figure, drop_v: Figure
+    sheet: Sheet,
+    run: MainRun,
+    practice: Practice,
+    maker_asks: str | None,
+    *,
+    fuse: Figure,
+    design_a: Figure,
+    drop_v: Figure,
 ) -> Figure:
     """Smallest stock conductor that the fuse protects, that the terminals bear, and that keeps the drop."""
     area, ampacity = f"{practice.copper}.area_mm2", practice.ampacity
+    clad = {"clad": sheet.assumption("clad_resistance_ratio")} if run.material == CLAD else {}
+    as_copper, as_copper_drop = (" × clad^0.5", " × clad") if clad else ("", "")
     derate = _engine_factor(sheet, "wiring.main.need_zone_factor", run, practice)
     by_fuse = sheet.choose(
         "wiring.main.size_by_fuse",
-        f"next_larger({ampacity}, fuse ÷ zone, insulation)",
+        f"next_larger({ampacity}, fuse ÷ zone{as_copper}, insulation)",
         "",
         _SOURCES[ampacity],
         fuse=fuse,
         zone=derate,
         insulation=sheet["wiring.main.insulation_c"],
+        **clad,
     )
     by_terminal = sheet.choose(
         "wiring.main.size_by_terminal",
-        f"next_larger({ampacity}, fuse, terminal)",
+        f"next_larger({ampacity}, fuse{as_copper}, terminal)",
         "",
         _SOURCES[ampacity],
         fuse=fuse,
         terminal=sheet["wiring.main.terminal_c"],
+        **clad,
     )
     by_drop = sheet.choose(
         "wiring.main.size_by_drop",
-        f"next_larger({practice.copper}.{practice.conductance}, {CONDUCTANCE_FOR_DROP})",
+        f"next_larger({practice.copper}.{practice.conductance}, {CONDUCTANCE_FOR_DROP}{as_copper_drop})",
         "",
         _SOURCES[practice.copper],
-        length=length,
+        length=sheet["wiring.main.one_way_length_m"],
         current=design_a,
         warm=_temperature_factor(sheet, "wiring.main.need_warm_factor", practice),
         drop=drop_v,
+        **clad,
     )
+    sizes = {"by_fuse": by_fuse, "by_terminal": by_terminal, "by_drop": by_drop}
+    if maker_asks is not None:
+        sizes["maker"] = sheet["wiring.main.maker_conductor"]
+    areas = [f"lookup({_copper_of(size)}.area_mm2, {name})" for name, size in sizes.items()]
     return sheet.choose(
-        "wiring.main.conductor",
-        f"next_larger({area}, max(lookup({area}, by_fuse), lookup({area}, by_terminal), lookup({area}, by_drop)))",
-        "",
-        _SOURCES[practice.copper],
-        by_fuse=by_fuse,
-        by_terminal=by_terminal,
-        by_drop=by_drop,
+        "wiring.main.conductor", f"next_larger({area}, max({', '.join(areas)}))", "", _SOURCES[practice.copper], **sizes
     )
+
+
+def _copper_of(size: Figure) -> str:
+    """The table that a stock size stands in."""
+    return (AWG if str(size.value).startswith("awg:") else METRIC).copper
+
+
+CLAD = "copper_clad_aluminium"
 
 
 def _what_it_does(
-    sheet: Sheet, run: MainRun, practice: Practice, *, conductor: Figure, design_a: Figure, length: Figure
+    sheet: Sheet, run: MainRun, practice: Practice, *, conductor: Figure, design_a: Figure
 ) -> None:
     """Ampacity where it lies and drop at the design current, of the chosen conductor or else the one asked for."""
     copper, ampacity = practice.copper, practice.ampacity
     ohm = sheet.look_up(
         "wiring.main.ohm_per_km", f"lookup({copper}.{practice.resistance}, size)", "Ω/km", _SOURCES[copper], size=conductor
     )
-    sheet.compute(
-        "wiring.main.drop_v",
-        DROP_V,
-        "V",
-        _SOURCES[copper],
-        length=length,
-        ohm_per_km=ohm,
-        warm=_temperature_factor(sheet, "wiring.main.warm_factor", practice),
-        current=design_a,
-    )
-    try:
-        zone = _engine_factor(sheet, "wiring.main.zone_factor", run, practice)
-    except OutOfTable:
-        return  # that insulation has no place there: a finding
-    sheet.look_up(
-        "wiring.main.ampacity_a",
-        f"min(lookup({ampacity}, size, insulation) × zone, lookup({ampacity}, size, terminal))",
-        "A",
-        _SOURCES[ampacity],
-        size=conductor,
-        insulation=sheet["wiring.main.insulation_c"],
-        terminal=sheet["wiring.main.terminal_c"],
-        zone=zone,
-    )
+    clad = {"clad": sheet.assumption("clad_resistance_ratio")} if run.material == CLAD else {}
+    length = sheet.get("wiring.main.one_way_length_m")
+    if length is not None and run.material is not None:
+        sheet.compute(
+            "wiring.main.drop_v",
+            f"{DROP_V} × clad" if clad else DROP_V,
+            "V",
+            _SOURCES[copper],
+            length=length,
+            ohm_per_km=ohm,
+            warm=_temperature_factor(sheet, "wiring.main.warm_factor", practice),
+            current=design_a,
+            **clad,
+        )
+    _ampacity(sheet, run, practice, conductor, clad)
 
 
-def _circular_mils_check(sheet: Sheet, design_a: Figure, length: Figure, drop_v: Figure) -> None:
+def _ampacity(sheet: Sheet, run: MainRun, practice: Practice, conductor: Figure, clad: dict[str, Figure]) -> None:
+    """What the conductor bears where it lies: by the table, and no more than is printed on it or told by its seller. [A]
+
+    Of aluminium under a skin of copper so much that it warms alike: over the root of its resistance. Nothing is said of a
+    conductor whose insulation, terminals or material nobody knows, unless its own rating is told.
+    """
+    told, zone = None, None
+    if run.told_ampacity_a is not None:
+        told = sheet.given("wiring.main.told_ampacity_a", run.told_ampacity_a, "A")
+    known = None not in (run.insulation_c, run.terminal_c, run.material)
+    if known:
+        with suppress(OutOfTable):  # that insulation has no place there: a finding
+            zone = _engine_factor(sheet, "wiring.main.zone_factor", run, practice)
+    elif told is not None:
+        sheet.compute("wiring.main.ampacity_a", "told", "A", "given", told=told)
+    if zone is None:
+        return
+    ampacity = practice.ampacity
+    inputs = {
+        "size": conductor,
+        "insulation": sheet["wiring.main.insulation_c"],
+        "terminal": sheet["wiring.main.terminal_c"],
+        "zone": zone,
+        **clad,
+    }
+    formula = f"min(lookup({ampacity}, size, insulation) × zone, lookup({ampacity}, size, terminal))"
+    if clad:
+        formula += " ÷ clad^0.5"
+    if told is not None:
+        formula, inputs["told"] = f"min(told, {formula})", told
+    sheet.look_up("wiring.main.ampacity_a", formula, "A", _SOURCES[ampacity], **inputs)
+
+
+def _circular_mils_check(sheet: Sheet, design_a: Figure, drop_v: Figure) -> None:
     """The marine handbook's own formula beside ours, for whoever checks by hand."""
-    round_trip = sheet.compute("wiring.main.round_trip_ft", "2 × length ÷ 0.3048", "ft", length=length)
+    round_trip = sheet.compute("wiring.main.round_trip_ft", "2 × length ÷ 0.3048", "ft", length=sheet["wiring.main.one_way_length_m"])
     sheet.compute(
         "wiring.main.circular_mils_by_drop",
         "10.75 × current × feet ÷ drop",

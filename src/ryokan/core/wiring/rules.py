@@ -7,7 +7,8 @@ from ryokan.core.figure import Figure, Sheet
 from ryokan.core.findings.model import Fix, Trouble, replace, rule
 from ryokan.core.formula import evaluate_formula
 from ryokan.core.rig import Rig
-from ryokan.core.wiring.main_run import practice_of
+from ryokan.core.survey.model import FoundBank
+from ryokan.core.wiring.main_run import area_mm2, practice_of
 
 
 def _next_fuse_a(rig: Rig, floor_a: float) -> float | None:
@@ -68,8 +69,11 @@ def fuse_below_load(rig: Rig, sheet: Sheet) -> Trouble | None:
     fuse, floor = sheet.get("wiring.main.have_fuse_a"), sheet.get("wiring.main.fuse_floor_a")
     if fuse is None or floor is None or fuse.number >= floor.number * (1 - 1e-9):
         return None
+    current = sheet["wiring.main.design_current_a"]
     return Trouble(
-        figures={"fuse": fuse, "floor": floor, "current": sheet["wiring.main.design_current_a"]}, fix=_as_asked(sheet)
+        figures={"fuse": fuse, "floor": floor, "current": current},
+        fix=_as_asked(sheet),
+        variant="opens" if fuse.number < current.number else "",
     )
 
 
@@ -103,12 +107,40 @@ def drop_over_class(rig: Rig, sheet: Sheet) -> Trouble | None:
 @rule("wiring.no_stock_size", "fault", "practice", worse=("current",))
 def no_stock_size(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The run asks for more than the largest fuse or conductor in stock."""
-    current = sheet["wiring.main.design_current_a"]
-    if current.number == 0 or sheet.get("wiring.main.conductor") is not None:
+    current, run = sheet["wiring.main.design_current_a"], rig.wiring.main
+    if current.number == 0 or sheet.get("wiring.main.conductor") is not None or _insulation_out_of_place(rig):
         return None
-    if _insulation_out_of_place(rig):
+    if "wiring.main.at_least" in sheet or None in (run.one_way_length, run.insulation_c, run.terminal_c, run.material):
+        return None  # a size is not offered over what nobody knows
+    figures = {"current": current, "floor": sheet["wiring.main.fuse_floor_a"]}
+    if "wiring.main.fuse_a" in sheet:
+        return Trouble(figures={**figures, "fuse": sheet["wiring.main.fuse_a"]}, variant="conductor")
+    return Trouble(figures=figures)
+
+
+@rule("wiring.no_main_fuse", "danger", "abyc_e11_fuse")
+def no_main_fuse(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """Somebody looked, and nothing fuses the main run: a short circuit burns it, and nothing ends it."""
+    bank = rig.storage.bank is not None or bool(rig.survey.that_counts(FoundBank))
+    return Trouble() if rig.wiring.main.fuse_a == "none" and bank else None
+
+
+@rule("wiring.below_makers_fuse", "fault", "part_sheet", worse=("asks", "fuse"))
+def below_makers_fuse(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The chosen fuse is below the least that the maker of the inverter asks for."""
+    asks, fuse = sheet.get("wiring.main.maker_fuse_a"), sheet.get("wiring.main.have_fuse_a")
+    if asks is None or fuse is None or fuse.number >= asks.number:
         return None
-    return Trouble(figures={"current": current, "floor": sheet["wiring.main.fuse_floor_a"]})
+    return Trouble(figures={"asks": asks, "fuse": fuse}, fix=_as_asked(sheet))
+
+
+@rule("wiring.below_makers_conductor", "fault", "part_sheet")
+def below_makers_conductor(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The chosen conductor is smaller than the maker of the inverter asks for."""
+    asks, conductor = sheet.get("wiring.main.maker_conductor"), sheet.get("wiring.main.have_conductor")
+    if asks is None or conductor is None or area_mm2(str(conductor.value)) >= area_mm2(str(asks.value)):
+        return None
+    return Trouble(figures={"asks": asks, "conductor": conductor}, fix=_as_asked(sheet))
 
 
 @rule("wiring.insulation_out_of_place", "danger", "iso_13297_engine")

@@ -2,30 +2,39 @@
 
 from __future__ import annotations
 
+from ryokan.core.inverter.model import Inverter
+from ryokan.core.parts.model import InverterPart
 from ryokan.core.question import LedgerLine, Step, question
 from ryokan.core.scope import Scope
+from ryokan.core.survey.model import AnyFound, FoundCharger, FoundDcdc, FoundInverter, Survey, name_of_found
 from ryokan.core.wiring import rules  # noqa: F401  registers them
-from ryokan.core.wiring.main_run import design_current, main_run
+from ryokan.core.wiring.main_run import MakersFloors, design_current, main_run
+from ryokan.core.wiring.model import known_or_none
 
 
 @question(
-    reads=("charging.all_sources_a", "inverter.{cutoff_v, dc_current_at_cutoff_a}", "loads.dc_peak_w"),
+    reads=(
+        "charging.all_sources_a",
+        "inverter.{cutoff_v, dc_current_at_cutoff_a, others_current_a}",
+        "loads.dc_peak_at_bank_w",
+    ),
     writes={"A": ("wiring.main.{dc_loads_a, design_current_a}",)},
 )
 def current(scope: Scope) -> None:
     """Design current of the main run."""
-    design_current(scope, scope["loads.dc_peak_w"])
+    design_current(scope)
 
 
 @question(
     reads=("storage.system_v", "wiring.main.design_current_a"),
-    rig=("region", "wiring"),
+    rig=("inverter", "parts.inverter", "region", "survey", "wiring"),
     writes={
         "": (
-            "wiring.main.{conductor, have_conductor, need_warm_factor, need_zone_factor, warm_factor, zone_factor}",
+            "wiring.main.{at_least, conductor, have_conductor, maker_conductor}",
+            "wiring.main.{need_warm_factor, need_zone_factor, warm_factor, zone_factor}",
             "wiring.main.{size_by_drop, size_by_fuse, size_by_terminal}",
         ),
-        "A": ("wiring.main.{ampacity_a, fuse_a, fuse_floor_a, have_fuse_a}",),
+        "A": ("wiring.main.{ampacity_a, fuse_a, fuse_floor_a, have_fuse_a, maker_fuse_a, told_ampacity_a}",),
         "V": ("wiring.main.{allowed_drop_v, drop_v}",),
         "cmil": ("wiring.main.circular_mils_by_drop",),
         "ft": ("wiring.main.round_trip_ft",),
@@ -38,7 +47,27 @@ def main(scope: Scope) -> None:
     """Its cable and fuse."""
     design_a = scope["wiring.main.design_current_a"]
     if design_a.number > 0:
-        main_run(scope, scope.rig.wiring.main, scope.rig.region.code_pack, design_a)
+        rig = scope.rig
+        floors = makers_floors(rig.inverter, scope.parts.inverter)
+        main_run(scope, rig.wiring.main, rig.region.code_pack, design_a, floors, without_a_rating(rig.survey))
+
+
+def makers_floors(inverter: Inverter, part: InverterPart | None) -> MakersFloors:
+    """What the maker of the chosen inverter asks of its cable and fuse: as said of it, otherwise by its part."""
+    chosen = inverter.chosen
+    if chosen is None:
+        return MakersFloors()
+    return MakersFloors(
+        chosen.maker_fuse_a or (None if part is None else part.asks_fuse_a),
+        chosen.maker_conductor or (None if part is None else known_or_none(part.asks_conductor)),
+    )
+
+
+def without_a_rating(survey: Survey) -> tuple[str, ...]:
+    """What hangs on the main run and has no rating that anybody knows, by the names of the things."""
+    unrated: list[AnyFound] = [one for one in survey.that_counts(FoundInverter).values() if one.rated_w is None]
+    unrated += [one for kind in (FoundDcdc, FoundCharger) for one in survey.that_counts(kind).values() if one.output_a is None]
+    return tuple(name_of_found(one) for one in unrated)
 
 
 STEP = Step(

@@ -1,0 +1,206 @@
+"""What is still to be asked of the things that were found and do not go: nothing is concluded from what nobody said."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator, Mapping
+from dataclasses import dataclass, field
+from typing import Any, TypeAlias
+
+from ryokan.core.data.questions import Grade, QuestionOfThings, questions_of_things
+from ryokan.core.figure import Sheet
+from ryokan.core.inverter.rules import SUFFERS, wants_pre_charge
+from ryokan.core.loads.rows import on_the_hookup_alone
+from ryokan.core.rig import Rig
+from ryokan.core.storage.model import LITHIUM
+from ryokan.core.subjects import finding_key, subject_of
+from ryokan.core.survey.model import (
+    AnyFound,
+    FoundAlternator,
+    FoundBank,
+    FoundController,
+    FoundCord,
+    FoundDcdc,
+    FoundInverter,
+    FoundMainCable,
+    name_of_found,
+)
+from ryokan.core.vehicle import BOATS, ROAD
+
+A_CELL_V = 5  # a unit below so many volts is a bare cell, which is made to be put in series (common practice)
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """One open question about one thing. ``item`` and ``member`` are where it is answered, ``answers`` a press each with its patch.
+
+    ``item`` is empty where the thing that would hold the answer is not on the survey yet: then ``kind`` says what to add.
+    """
+
+    code: str
+    grade: Grade
+    subject: str
+    name: str
+    source: str
+    kind: str
+    item: str = ""
+    member: str = ""
+    answers: Mapping[str, tuple[Mapping[str, Any], ...]] = field(default_factory=dict)
+
+    @property
+    def key(self) -> str:
+        """Code and subject in one."""
+        return finding_key(self.code, self.subject)
+
+    @property
+    def step(self) -> str:
+        """The step that waits for the answer."""
+        return self.code.partition(".")[0]
+
+
+Open: TypeAlias = Callable[[Rig, Sheet, Any], bool]
+
+
+def still_to_be_asked(rig: Rig, sheet: Sheet) -> tuple[Asked, ...]:
+    """Open questions of all things that were found and do not go, worst first, then in the order of the survey."""
+    things = [(id, one) for id, one in rig.survey.ordered().items() if one.fate != "goes"]
+    if not things:
+        return ()
+    return tuple(
+        asked
+        for about in questions_of_things().values()
+        for id, thing in things
+        if getattr(thing, "kind", "") == about.of
+        for asked in _asked(rig, sheet, about, id, thing)
+    )
+
+
+def _asked(rig: Rig, sheet: Sheet, about: QuestionOfThings, id: str, thing: AnyFound) -> Iterator[Asked]:
+    if about.code == "wiring.main_fuse":
+        yield from _of_the_main_fuse(rig, about, id, thing)
+        return
+    if _member(thing, about.member) is not None or not _WHEN.get(about.code, _always)(rig, sheet, thing):
+        return
+    path = f"/survey/items/{id}/{about.member}"
+    answers = {str(answer): ({"op": "add", "path": path, "value": answer},) for answer in about.answers}
+    yield Asked(
+        about.code, about.grade, subject_of(("item", id)), name_of_found(thing), about.source, about.of, id, about.member, answers
+    )
+
+
+def _of_the_main_fuse(rig: Rig, about: QuestionOfThings, id: str, bank: AnyFound) -> Iterator[Asked]:
+    """The fuse belongs to the main cable; where none is on the survey, the answer that there is no fuse brings it there."""
+    cables = {one: cable for one, cable in rig.survey.of_kind(FoundMainCable).items() if cable.fate != "goes"}
+    first = next(iter(rig.survey.of_kind(FoundBank)), None)
+    if id != first or any(cable.fuse_a is not None for cable in cables.values()):
+        return
+    cable = next(iter(cables), "")
+    if cable:
+        patch: Mapping[str, Any] = {"op": "add", "path": f"/survey/items/{cable}/fuse_a", "value": "none"}
+    else:
+        new = {"kind": "main_cable", "fuse_a": "none", "fate": bank.fate, "position": bank.position + 0.5}
+        patch = {"op": "add", "path": f"/survey/items/main-of-{id}"[:54].rstrip("-"), "value": new}
+    answers = {str(answer): (patch,) for answer in about.answers}
+    yield Asked(
+        about.code, about.grade, subject_of(("item", id)), name_of_found(bank), about.source, "main_cable", cable, "fuse_a", answers
+    )
+
+
+def _member(thing: AnyFound, member: str) -> Any:
+    value: Any = thing
+    for name in member.split("/"):
+        value = getattr(value, name)
+    return value
+
+
+def _always(rig: Rig, sheet: Sheet, thing: Any) -> bool:
+    return True
+
+
+def _lithium(rig: Rig, sheet: Sheet, bank: FoundBank) -> bool:
+    return bank.battery.chemistry in LITHIUM
+
+
+def _has_bms(rig: Rig, sheet: Sheet, bank: FoundBank) -> bool:
+    return bank.battery.chemistry in LITHIUM and bank.bms != "none"
+
+
+def _parallel_lithium(rig: Rig, sheet: Sheet, bank: FoundBank) -> bool:
+    return bank.battery.chemistry in LITHIUM and bank.parallel > 1
+
+
+def _lithium_blocks_in_series(rig: Rig, sheet: Sheet, bank: FoundBank) -> bool:
+    bare_cells = bank.battery.nominal_v is not None and bank.battery.nominal_v < A_CELL_V
+    return bank.battery.chemistry in LITHIUM and bank.series > 1 and not bare_cells
+
+
+def _lead_in_an_enclosure(rig: Rig, sheet: Sheet, bank: FoundBank) -> bool:
+    chemistry = bank.battery.chemistry
+    return bank.bay == "vented_enclosure" and chemistry is not None and chemistry not in (*LITHIUM, "custom")
+
+
+def _pre_charge(rig: Rig, sheet: Sheet, one: FoundInverter) -> bool:
+    return one.rated_w is not None and wants_pre_charge(rig, sheet, one.rated_w)
+
+
+def _some_ac_load_suffers(rig: Rig, sheet: Sheet, one: FoundInverter) -> bool:
+    met = [load for load in rig.active_loads().values() if load.feed == "ac" and not on_the_hookup_alone(load)]
+    return any(load.start_factor > 1 or load.group in SUFFERS for load in met)
+
+
+def _something_starts_hard(rig: Rig, sheet: Sheet, one: FoundInverter) -> bool:
+    met = [load for load in rig.active_loads().values() if load.feed == "ac" and not on_the_hookup_alone(load)]
+    return any(load.start_factor > 1 for load in met)
+
+
+def _two_legs_come_in(rig: Rig, sheet: Sheet, one: FoundInverter) -> bool:
+    return any(cord.rating == "na_50" and cord.fate != "goes" for cord in rig.survey.of_kind(FoundCord).values())
+
+
+def _charges(rig: Rig, sheet: Sheet, one: FoundAlternator) -> bool:
+    dcdc = any(unit.fate != "goes" for unit in rig.survey.of_kind(FoundDcdc).values())
+    return one.charges_house in ("relay", "dcdc") or (one.charges_house is None and dcdc)
+
+
+def _nothing_says_how_it_charges(rig: Rig, sheet: Sheet, one: FoundAlternator) -> bool:
+    return not any(unit.fate != "goes" for unit in rig.survey.of_kind(FoundDcdc).values())
+
+
+def _by_a_relay(rig: Rig, sheet: Sheet, one: FoundAlternator) -> bool:
+    return one.charges_house == "relay"
+
+
+def _into_lithium(rig: Rig, sheet: Sheet, one: AnyFound) -> bool:
+    return any(bank.battery.chemistry in LITHIUM for bank in rig.survey.of_kind(FoundBank).values() if bank.fate != "goes")
+
+
+def _through_pwm(rig: Rig, sheet: Sheet, one: AnyFound) -> bool:
+    return any(ctl.method == "pwm" for ctl in rig.survey.of_kind(FoundController).values() if ctl.fate != "goes")
+
+
+def _no_rating_of_its_own(rig: Rig, sheet: Sheet, one: FoundMainCable) -> bool:
+    return one.told_ampacity_a is None
+
+
+# When a question is asked at all, beyond that nobody said it. The others are asked of every thing of their kind.
+_WHEN: dict[str, Open] = {
+    "storage.cells": lambda rig, sheet, bank: bank.battery.chemistry == "nmc",
+    "storage.bms": _lithium,
+    "storage.string_fuses": _parallel_lithium,
+    "storage.series_allowed": _lithium_blocks_in_series,
+    "storage.restraint": lambda rig, sheet, bank: rig.vehicle.kind in (*ROAD, *BOATS),
+    "storage.when_bms_opens": _has_bms,
+    "storage.take_off": lambda rig, sheet, bank: bank.parallel > 1,
+    "storage.vent": _lead_in_an_enclosure,
+    "inverter.pre_charge": _pre_charge,
+    "inverter.waveform": _some_ac_load_suffers,
+    "inverter.legs": _two_legs_come_in,
+    "inverter.surge": _something_starts_hard,
+    "charging.alternator_path": _nothing_says_how_it_charges,
+    "charging.alternator_volts": _charges,
+    "charging.alternator_rating": _charges,
+    "charging.alternator_regulation": _by_a_relay,
+    "charging.stops_at": _into_lithium,
+    "wiring.insulation": _no_rating_of_its_own,
+    "wiring.terminals": _no_rating_of_its_own,
+    "solar.panel_volts": _through_pwm,
+}
