@@ -25,7 +25,26 @@ def test_a_bank_of_100_ah_runs_a_100_w_load_for_ten_hours_of_its_eighty_per_cent
 
     assert figures["running.hours"].value == pytest.approx(10.24)
     both = run([load(100, 5), load(500, 1)], {"l0", "l1"})
-    assert both["running.hours"].value == pytest.approx(1024 / 600)
+    # 600 W are 46.9 A: more than the fifth of the amp-hours that the rating holds for. (100 ÷ (5 × 46.9))^0.03, Peukert 1897
+    assert both["running.hours"].value == pytest.approx(1024 / 600 * (100 / (5 * 600 / 12.8)) ** 0.03)
+
+
+def test_an_inverter_ends_a_run_where_the_sag_meets_its_cut_off() -> None:
+    """1 500 W on 100 Ah of AGM: 162 W idle and losses, 12.0 V nominal, 4 mΩ; the rested cell at 10.5 V + sag is read off the curve."""
+    kettle = load(1500, 1, feed="ac")
+    one = rig(
+        [kettle],
+        storage={"chemistry": "agm", "bank": {"nominal_ah": 100}},
+        inverter={"chosen": {"rated_w": 2000}, "cutoff_v": 11.5},
+    )
+    figures = how_long(one, evaluate(one).figures, ["l0"], 1.0)
+    draw = 1.05 * 1500 + 0.06 * 1500**2 / 2000 + 16
+    cell = (11.5 + draw / 12 * 0.004) / 6
+    left = 0.25 * (cell - 1.95) / 0.05 if cell <= 2.0 else 0.25 + 0.25 * (cell - 2.0) / 0.05
+    share = (100 / (20 * draw / 12)) ** 0.12
+
+    assert figures["running.draw_w"].value == pytest.approx(draw)
+    assert figures["running.hours"].value == pytest.approx(1200 * share * (1 - max(0.5, left)) / draw)
 
 
 @pytest.mark.parametrize(("from_frac", "share"), [(1.0, 1.0), (0.6, 0.5), (0.2, 0.0), (0.1, 0.0)])

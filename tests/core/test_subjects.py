@@ -26,6 +26,7 @@ TWINS: list[tuple[str, dict[str, Any], dict[str, str]]] = [
     ("survey.damaged_part_stays", {"survey.items": {f"c{n}": {**CORD, "name": f"Cord {n}", "fate": "stays", "condition": "damaged"} for n in (1, 2)}}, {"item:c1": "Cord 1", "item:c2": "Cord 2"}),
     ("survey.capacity_not_measured", {"survey.items": {f"b{n}": {**OLD_BANK, "name": f"Bank {n}", "fate": "stays", "age_years": 2.5} for n in (1, 2)}}, {"item:b1": "Bank 1", "item:b2": "Bank 2"}),
     ("survey.second_bank", {"survey.items": {f"b{n}": {**OLD_BANK, "name": f"Bank {n}", "fate": "stays"} for n in (1, 2, 3)}}, {"item:b2": "Bank 2", "item:b3": "Bank 3"}),
+    ("survey.second_inverter", {"survey.items": {f"i{n}": {"kind": "inverter", "rated_w": 3000 - n, "name": f"Inverter {n}", "fate": "stays"} for n in (1, 2, 3)}}, {"item:i2": "Inverter 2", "item:i3": "Inverter 3"}),
     ("survey.cord_below_charger", {"survey.items": {f"c{n}": {**CORD, "name": f"Cord {n}"} for n in (1, 2)}, "charging.shore_charger_a": 90}, {"item:c1": "Cord 1", "item:c2": "Cord 2"}),
     ("charging.relay_on_smart_alternator", {"charging.alternator_path": "relay", "survey.items": {f"a{n}": {**LEAD, "name": f"Alternator {n}"} for n in (1, 2)}}, {"item:a1": "Alternator 1", "item:a2": "Alternator 2"}),
     ("charging.link_in_a_loop", {"links": {f"{way}{n}": {**LINK, "system": f"Trailer {n}", "gives": way == "out"} for way in ("out", "in") for n in (1, 2)}}, {"link:in1+link:out1": "Trailer 1", "link:in2+link:out2": "Trailer 2"}),
@@ -54,7 +55,7 @@ ONE_AT_A_TIME = {
     "inverter.compartment_unfit": ({"space.compartments.chest.wet": True}, "inverter"),
     "inverter.near_a_bed": ({"space.compartments.chest.near_bed": True}, "inverter"),
     "inverter.switch_out_of_reach": ({"space.compartments.chest.reached": "outside"}, "inverter"),
-    "inverter.not_ignition_protected": ({"space.compartments.chest.engine_space": True}, "inverter"),
+    "inverter.not_ignition_protected": ({"space.compartments.chest.engine_space": True, "vehicle.fuel": "petrol"}, "inverter"),
 }
 
 
@@ -130,13 +131,14 @@ def test_what_was_let_stand_before_findings_had_subjects_covers_what_it_names_an
         return {finding.key for finding in evaluate(changed(rig, changes)).findings}
 
     damaged = "survey.damaged_part_stays@item:"
-    assert rig.schema_version == 3
+    assert rig.schema_version == 4
     assert standing() == {"inverter.run_shorter_than_way"}
     cord = rig.model_dump(mode="json")["survey"]["items"]["cord-1"]
     assert standing(**{"survey.items.cord-3": {**cord, "name": "Cord 3"}}) >= {f"{damaged}cord-3"}
     assert standing(**{"survey.items.cord-12": {**cord, "name": "Cord 12"}}) >= {f"{damaged}cord-12"}
     assert standing(**{"inverter.compartment": "locker-2"}) >= {"inverter.near_a_bed@compartment:locker-2"}
-    assert standing(**{"storage.bank.nominal_ah": 380}) >= {"storage.days_short"}
+    assert standing(**{"storage.bank.nominal_ah": 380}) >= {"storage.deeper_than_allowed"}
+    assert standing(**{"storage.bank.nominal_ah": 200}) >= {"storage.days_short"}
 
 
 def test_a_rule_says_the_same_of_a_thing_when_another_one_comes_before_it() -> None:

@@ -154,13 +154,14 @@ def test_an_empty_survey_says_nothing() -> None:
     assert evaluate(rig(survey={"items": {"o": {"kind": "other", "fate": "goes"}}})).steps["survey"] == "fits"
 
 
-def test_a_main_cable_as_found_has_the_length_that_was_measured_or_else_the_usual_one() -> None:
-    def length_m(**members: Any) -> float:
+def test_a_main_cable_as_found_has_the_length_that_was_measured_and_no_other() -> None:
+    def length_m(**members: Any) -> float | None:
         cable = {"kind": "main_cable", "conductor": "awg:2/0", **members}
-        return as_found(rig(survey={"items": {"run": cable}})).wiring.main.one_way_length.m
+        length = as_found(rig(survey={"items": {"run": cable}})).wiring.main.one_way_length
+        return None if length is None else length.m
 
     assert length_m(one_way_length="2.5 m") == 2.5
-    assert length_m() == rig().wiring.main.one_way_length.m
+    assert length_m() is None
 
 
 @pytest.mark.parametrize(("said", "days"), [("60 days of rain", 60), ("61 days of rain", None)])

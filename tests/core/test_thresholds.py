@@ -26,6 +26,7 @@ def edge(id: str) -> float:
         "largest_inverter_on_12v_w": 3000, "largest_inverter_on_24v_w": 5000, "same_mains_frac": 0.1,
         "pre_charge_from_w": 3000, "pre_charge_from_v": 48, "far_on_12v_m": 1.5, "far_on_24v_m": 3, "far_on_48v_m": 6,
         "quiet_fan_db": 30, "gas_air_m3_per_ah": 0.05, "vent_cm2_h_per_m3": 28,
+        "believed_off_frac": 0.3, "capacity_at_peak_least_frac": 0.8,
     }[id]  # fmt: skip
 
 
@@ -76,7 +77,9 @@ def vented(cm2: float) -> Changes:
     return {"storage.chemistry": "agm", "storage.bay": "vented_enclosure", "storage.bank": {"nominal_ah": 200}, "storage.vent_cm2": cm2}  # fmt: skip
 
 
+UNFILLED = {"inverter.pre_charge": "none"}
 LIFE = assumptions()["agm.calendar_years"].value
+PEUKERT = (lambda ah: {"storage.chemistry": "agm", "storage.bank": {"nominal_ah": ah}}, "storage.capacity_at_peak_frac")
 STRANDED = (lambda v: {"inverter.cutoff_v": v}, "storage.stranded_wh")
 STRAPPED = (lambda ah: {"storage.restraint": "straps", "storage.bank": {"nominal_ah": ah}}, "storage.mass_kg")
 
@@ -98,14 +101,16 @@ CASES: dict[str, tuple[str, Callable[[], Changes], Callable[[], Changes]]] = {
     "largest_inverter_on_12v_w": ("inverter.volts_class_low", lambda: inverter(3000, 12), lambda: inverter(3010, 12)),
     "largest_inverter_on_24v_w": ("inverter.volts_class_low", lambda: inverter(5000, 24), lambda: inverter(5010, 24)),
     "same_mains_frac": ("inverter.other_mains", lambda: {"region.mains_v": 100, **part(mains_v=110)}, lambda: {"region.mains_v": 100, **part(mains_v=120)}),
-    "pre_charge_from_w": ("inverter.pre_charge_missing", lambda: {"inverter.chosen.rated_w": 2990}, lambda: {"inverter.chosen.rated_w": 3000}),
-    "pre_charge_from_v": ("inverter.pre_charge_missing", lambda: {"storage.system_v": 24}, lambda: {"storage.system_v": 48}),
+    "pre_charge_from_w": ("inverter.pre_charge_missing", lambda: {"inverter.chosen.rated_w": 2990, **UNFILLED}, lambda: {"inverter.chosen.rated_w": 3000, **UNFILLED}),
+    "pre_charge_from_v": ("inverter.pre_charge_missing", lambda: {"storage.system_v": 24, **UNFILLED}, lambda: {"storage.system_v": 48, **UNFILLED}),
     "far_on_12v_m": ("inverter.far_from_bank", lambda: length(1.49, 12), lambda: length(1.51, 12)),
     "far_on_24v_m": ("inverter.far_from_bank", lambda: length(2.99, 24), lambda: length(3.01, 24)),
     "far_on_48v_m": ("inverter.far_from_bank", lambda: length(5.99, 48), lambda: length(6.01, 48)),
     "quiet_fan_db": ("inverter.near_a_bed", lambda: {**part(noise_db=29.9), "space.compartments.rack.near_bed": True}, lambda: {**part(noise_db=30.1), "space.compartments.rack.near_bed": True}),
     "gas_air_m3_per_ah": ("storage.vent_too_small", lambda: vented(26.9), lambda: vented(26.8)),
     "vent_cm2_h_per_m3": ("storage.vent_too_small", lambda: vented(26.9), lambda: vented(26.8)),
+    "believed_off_frac": ("brief.believed_bank_off", lambda: {"storage.bank.nominal_ah": 400, "brief.believed_bank_ah": 519}, lambda: {"storage.bank.nominal_ah": 400, "brief.believed_bank_ah": 521}),
+    "capacity_at_peak_least_frac": ("storage.discharge_over_rate", lambda: searched(*PEUKERT, 0.801, 50, 2000), lambda: searched(*PEUKERT, 0.799, 50, 2000)),
 }  # fmt: skip
 
 

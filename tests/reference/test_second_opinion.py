@@ -6,6 +6,7 @@ It shares no code with the product but the rig's document. Where both agree on a
 from __future__ import annotations
 
 import itertools
+import math
 from typing import Any
 
 import pytest
@@ -20,6 +21,7 @@ DOD = {"lfp": 0.8, "agm": 0.5, "gel": 0.5, "flooded": 0.5}
 ROUND_TRIP = {"lfp": 0.95, "agm": 0.85, "gel": 0.85, "flooded": 0.80}
 LITHIUM_COLD = {-30: 0.40, -20: 0.60, -10: 0.75, 0: 0.85, 25: 1.0, 45: 1.0}
 LEAD_COLD = {-30: 0.40, -20: 0.55, -10: 0.70, 0: 0.80, 25: 1.0, 45: 1.0}
+CHARGE_MOST_C = {"lfp": 1.0, "agm": 0.4, "gel": 0.3, "flooded": 0.25}
 TAPER_H = {"lfp": 0.5, "agm": 3, "gel": 3, "flooded": 4}
 INVERTERS = [150, 300, 500, 700, 1000, 1200, 1500, 2000, 2500, 3000, 4000, 5000, 6000, 8000, 10000, 15000]
 
@@ -110,13 +112,29 @@ def second_opinion(document: dict[str, Any]) -> dict[str, Any]:
     }
     stays = document["stays"].values()
     driving = sum(s["nights"] * s["driving_hours_per_day"] for s in stays) / sum(s["nights"] for s in stays)
-    if driving:
-        outcome["charging.dcdc.need_a"] = 1.2 * mean / ROUND_TRIP[chemistry] / charge_v / driving
     have = wh_of(storage["bank"], document["own_parts"], nominal_v) if storage["bank"] else bank
     usable = have * cold * (min(dod, 0.8) if storage["sizing"] == "largest_governs" else dod * 0.8)
-    bulk_h = document["charging"]["refill_hours"] - TAPER_H[chemistry]
-    outcome["charging.shore.need_a"] = usable / ROUND_TRIP[chemistry] / charge_v / bulk_h
+    takes = have / nominal_v * CHARGE_MOST_C[chemistry]
+    if driving and document["charging"]["alternator_path"] == "dcdc":
+        outcome["charging.dcdc.need_a"] = min(takes, 1.2 * mean / ROUND_TRIP[chemistry] / charge_v / driving)
+    bulk_h = (document["charging"]["refill_hours"] or 10) - TAPER_H[chemistry]
+    if any(stay["hookup"] != "none" for stay in stays) and not document["survey"]["as_found"]:
+        outcome["charging.shore.need_a"] = min(takes, usable / ROUND_TRIP[chemistry] / charge_v / bulk_h)
+    if day:
+        outcome["storage.days_without_charge"] = lasts(usable / 1.2, run)
+        outcome["storage.days_by_audit"] = lasts(have * cold * dod, run)
     return outcome | main_run(document, loads, outcome["inverter.dc_current_at_cutoff_a"], cutoff_v)
+
+
+def lasts(wh: float, run: Any) -> float:
+    """Days until so much is gone, each day of the worst run in turn and the last one in part."""
+    days = 0
+    while run(days + 1) <= wh * (1 + 1e-12):
+        days += 1
+        if days > 20_000:
+            return math.inf
+    over = run(days + 1) - run(days)
+    return days + max(0.0, wh - run(days)) / over
 
 
 NEC_240_6 = [
@@ -191,13 +209,17 @@ def main_run(document: dict[str, Any], loads: list[dict[str, Any]], inverter_a: 
     charging = document["charging"]["shore_charger_a"] or document["charging"]["dcdc_a"]
     if (
         document["region"]["code_pack"] == "international"
-        or run["insulation_c"] + run["terminal_c"] < 210
+        or run["insulation_c"] != 105
+        or run["terminal_c"] != 105
         or charging
+        or run["material"] != "copper"
+        or run["one_way_length"] is None
         or document["solar"]["array_w"]
     ):
         return {}
     dc = [load for load in loads if load["feed"] != "ac"]
-    amps = inverter_a + together(dc, lambda one: one["quantity"] * watts_of_one(one)) / 0.97 / cutoff_v
+    through = {"dc": 0.97, "step_down": 0.92}
+    amps = inverter_a + together(dc, lambda one: one["quantity"] * watts_of_one(one) / through[one["feed"]]) / cutoff_v
     fuse = next((rating for rating in NEC_240_6 if rating >= 1.25 * amps * (1 - 1e-9)), None)
     if fuse is None or amps == 0:
         return {}

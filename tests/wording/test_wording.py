@@ -66,7 +66,7 @@ def test_one_day_is_not_one_days() -> None:
     outcome = evaluate(nurses)
 
     short = next(finding for finding in outcome.findings if finding.code == "storage.days_short")
-    assert "not 1\u00a0day:" in sentence(short, outcome.figures, "us").what
+    assert "promised 1\u00a0day are" in sentence(short, outcome.figures, "us").what
 
 
 LAMP = {"name": "lamp", "struck": False, "position": 1}

@@ -59,9 +59,24 @@ _AS_FOUND_DEFAULT: dict[str, Any] = {
 }
 
 
+# Rules of version 3 that told what happens and what is in hand as one. What somebody let stand covers both: each measures how bad
+# it is as the one did.
+_TOLD_AS_ONE = {
+    "storage.days_short": ("storage.deeper_than_allowed", "storage.reserve_small"),
+    "inverter.continuous_short": ("inverter.little_in_hand",),
+    "inverter.surge_short": ("inverter.surge_perhaps_short",),
+    "solar.array_cannot_refill": ("solar.array_below_need",),
+    "solar.controller_clips": ("solar.controller_small",),
+}
+
+
 def _rig_from_3(rig: Document) -> Document:
     """What is not known is null, and “none” is none, since version 4; a default of something found is not known."""
     rig = {**rig, **{name: _said_anew(f"/{name}", value) for name, value in rig.items()}}
+    overruled = _members(rig.get("overruled"))
+    parts = {new: overruled[old] for old, all_of_it in _TOLD_AS_ONE.items() for new in all_of_it if old in overruled}
+    if parts:
+        rig = {**rig, "overruled": {**overruled, **parts}}
     as_found = bool(_members(rig.get("survey")).get("as_found"))
     for place, default in _ONLY_A_DEFAULT.items():
         rig = _unsaid(rig, place, default)
@@ -100,7 +115,9 @@ def _unsaid(document: Document, place: str, default: Any, *, absent: bool = Fals
     """A document with null where a member is what it was to begin with, or with ``absent`` where it is not there."""
     name, _, rest = place.lstrip("/").partition("/")
     if name == "*":
-        return {id: _unsaid(one, rest, default, absent=absent) if isinstance(one, dict) else one for id, one in document.items()}
+        return {
+            id: _unsaid(one, rest, default, absent=absent) if isinstance(one, dict) else one for id, one in document.items()
+        }
     if rest:
         inner = document.get(name, {} if absent else None)
         return {**document, name: _unsaid(inner, rest, default, absent=absent)} if isinstance(inner, dict) else document

@@ -51,7 +51,9 @@ class Vehicle(Model):
     payload: Payload = Field(default_factory=Payload)
     fuel: Literal["petrol", "diesel", "electric", "none"] | None = Field(default=None, description="None: not asked yet.")
     gas_on_board: bool | None = Field(default=None, description="Bottled gas; None: not asked yet.")
-    hull: Literal["grp", "steel", "aluminium", "wood"] | None = Field(default=None, description="Boats only; None: not asked yet.")
+    hull: Literal["grp", "steel", "aluminium", "wood"] | None = Field(
+        default=None, description="Boats only; None: not asked yet."
+    )
     bilge_depth_m: float | None = Field(default=None, gt=0, le=5, description="Boats only. [m]")
     altitude_m: float | None = Field(default=None, ge=-500, le=6000, description="Highest place of use. [m]")
     insulation_mm: float | None = Field(default=None, ge=0, le=500, description="Thickness that cables are buried in. [mm]")

@@ -9,7 +9,7 @@ from uuid import UUID
 
 from sqlalchemy.orm import Session
 
-from ryokan.core.findings.things import name_of_found
+from ryokan.core.survey.model import name_of_found
 from ryokan.core.itinerary import name_of_stay
 from ryokan.core.rig import Rig
 from ryokan.operations.accounts import Actor

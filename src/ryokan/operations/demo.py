@@ -54,11 +54,12 @@ def _photograph(session: Session, actor: Actor, job_id: UUID, rig: Rig, *, now: 
     """The plates of the banks and inverters that a survey found."""
     for id, bank in rig.survey.of_kind(FoundBank).items():
         battery = bank.battery
-        lines = ["STORAGE BATTERY", f"{battery.nominal_v:g} V   {battery.capacity_ah:g} Ah", battery.chemistry.upper()]
+        said = [f"{value:g} {unit}" for value, unit in ((battery.nominal_v, "V"), (battery.capacity_ah, "Ah")) if value]
+        lines = ["STORAGE BATTERY", "   ".join(said), (battery.chemistry or "").upper()]
         kept = add_photograph(session, actor, job_id, type_plate(lines), pin=f"item:{id}", now=now)
         caption(session, actor, kept[-1].id, "label, front side")
     for id, inverter in rig.survey.of_kind(FoundInverter).items():
-        lines = ["DC-AC INVERTER", f"{inverter.rated_w:g} W", f"{rig.region.mains_v} V   {rig.region.mains_hz} Hz"]
+        lines = ["DC-AC INVERTER", f"{inverter.rated_w or 0:g} W", f"{rig.region.mains_v} V   {rig.region.mains_hz} Hz"]
         add_photograph(session, actor, job_id, type_plate(lines), pin=f"item:{id}", now=now + timedelta(seconds=1))
 
 

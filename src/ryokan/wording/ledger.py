@@ -13,7 +13,15 @@ from ryokan.core.rig import Rig
 from ryokan.wording.quantities import number
 from ryokan.wording.steps import of_all_steps
 
-CHEMISTRY_SHORT = {"lfp": "LFP", "nmc": "NMC", "custom": "other", "agm": "AGM", "gel": "gel", "flooded": "flooded", "sealed_wet": "sealed wet"}
+CHEMISTRY_SHORT = {
+    "lfp": "LFP",
+    "nmc": "NMC",
+    "custom": "other",
+    "agm": "AGM",
+    "gel": "gel",
+    "flooded": "flooded",
+    "sealed_wet": "sealed wet",
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,7 +48,7 @@ def ledger(rig: Rig, report: Report) -> list[LedgerLine]:
         "nominal_v": number(figures["storage.nominal_v"].number),
         "sun": number(figures["solar.peak_sun_hours"].number),
         "driving": number(figures["brief.driving_hours_per_day"].number),
-        "refill": number(rig.charging.refill_hours),
+        "refill": number(figures["charging.refill_hours"].number) if "charging.refill_hours" in figures else "",
     }
     severities = {finding.code: finding.severity for finding in reversed(report.findings)}
     lines = []

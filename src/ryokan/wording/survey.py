@@ -182,7 +182,11 @@ QUESTIONS: dict[str, Words] = {
 ANSWERS: dict[str, dict[str, str]] = {
     "fuse_a": {"none": "there is none"},
     "battery/chemistry": {
-        "lfp": "lithium (LFP)", "nmc": "traction modules", "agm": "AGM", "gel": "gel", "flooded": "wet, with caps",
+        "lfp": "lithium (LFP)",
+        "nmc": "traction modules",
+        "agm": "AGM",
+        "gel": "gel",
+        "flooded": "wet, with caps",
         "sealed_wet": "wet, sealed",
     },
     "bms": {"fitted": "yes", "none": "no, none"},

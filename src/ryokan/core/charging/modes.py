@@ -31,9 +31,7 @@ def by_mode(sheet: Sheet, charging: Charging, chemistry: str, on_the_way: Sequen
         _hours(sheet, mode, chemistry)
 
 
-def _sources(
-    sheet: Sheet, charging: Charging, mode: Mode, sun: Figure | None, on_the_way: Sequence[Figure]
-) -> list[Figure]:
+def _sources(sheet: Sheet, charging: Charging, mode: Mode, sun: Figure | None, on_the_way: Sequence[Figure]) -> list[Figure]:
     match mode:
         case "sun":
             return [] if sun is None else [sun]

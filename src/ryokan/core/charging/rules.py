@@ -48,7 +48,7 @@ def _over_the_most(rig: Rig, sheet: Sheet, *, maker_says: bool) -> Trouble | Non
     which += [f"what {link.system} brings" for link in rig.links.values() if not link.gives]
     return Trouble(
         figures={"total": total, "limit": limit, "bank": sheet["storage.bank_ah"]},
-        words={"which": " and ".join(which)},
+        words={"which": " and ".join(part for part in (", ".join(which[:-1]), which[-1]) if part)},
         source=limit.source,
     )
 

@@ -8,7 +8,15 @@ from ryokan.core.charging.modes import balance, by_mode, on_a_day_of_driving
 from ryokan.core.charging.shore import all_sources, bank_limits, charger_there, shore_need
 from ryokan.core.figure import Figure
 from ryokan.core.links import rules as rules_of_links  # noqa: F401  registers them
-from ryokan.core.links.ends import BROUGHT, GIVEN_AWAY, alternator_links, brought, given_away, links_by_the_hour, links_while_driving
+from ryokan.core.links.ends import (
+    BROUGHT,
+    GIVEN_AWAY,
+    alternator_links,
+    brought,
+    given_away,
+    links_by_the_hour,
+    links_while_driving,
+)
 from ryokan.core.loads.rows import Powered
 from ryokan.core.loads.seasons import with_energy
 from ryokan.core.question import LedgerLine, Step, question

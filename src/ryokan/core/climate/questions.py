@@ -72,7 +72,10 @@ def sun(scope: Scope, id: str, stay: Stay) -> None:
 
 
 @question(
-    reads=("climate.correction_frac", "climate.stay.*.*.{nights, noon_w_per_w, portable_wh_per_w, psh, psh_p10, yield_wh_per_w}"),
+    reads=(
+        "climate.correction_frac",
+        "climate.stay.*.*.{nights, noon_w_per_w, portable_wh_per_w, psh, psh_p10, yield_wh_per_w}",
+    ),
     rig=("solar", "stays"),
     writes={
         "": ("climate.year_to_year_frac", "solar.typed_ratio"),

@@ -43,13 +43,14 @@ def _unrated(rig: Rig, sheet: Sheet) -> bool:
     return rig.inverter.chosen is not None and "inverter.have_w" not in sheet
 
 
-@rule("inverter.continuous_short", "fault", "physics", worse=("running", "have"))
+@rule("inverter.continuous_short", "fault", "physics", worse=("need", "have"))
 def continuous_short(rig: Rig, sheet: Sheet) -> Trouble | None:
     """What can run together is more than the chosen inverter gives where it stands."""
     running, gives = sheet["inverter.peak_w"], sheet.get("inverter.gives_w")
     if "inverter.have_w" not in sheet or gives is None or running.number <= gives.number * (1 + SLACK):
         return None
-    return Trouble(figures={"running": running, "have": gives, "place": sheet["inverter.place_c"]})
+    need = sheet["inverter.need_continuous_w"]
+    return Trouble(figures={"running": running, "have": gives, "place": sheet["inverter.place_c"], "need": need})
 
 
 @rule("inverter.little_in_hand", "advice", "practice", worse=("need", "have"))

@@ -15,7 +15,10 @@ from ryokan.core.scope import Scope
     reads=(MET, "loads.row.*.{running_va, running_w, start_factor, unit_w}"),
     rig=("inverter", "parts.inverter"),
     writes={
-        "": ("inverter.legs", "inverter.part.{ignition_protected, legs, pre_charge, remote_switch, waveform}",),
+        "": (
+            "inverter.legs",
+            "inverter.part.{ignition_protected, legs, pre_charge, remote_switch, waveform}",
+        ),
         "Hz": ("inverter.part.mains_hz",),
         "V": ("inverter.part.{battery_v, mains_v}",),
         "VA": ("inverter.running_va",),

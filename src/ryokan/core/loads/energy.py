@@ -98,7 +98,10 @@ def run_of_days(
     """Largest energy over ``days`` consecutive days, of each length where ``days`` is a list. [Wh]"""
     weeks = sheet.compute(f"{prefix}.whole_weeks", "0 − ceil(0 − days ÷ 7)", "weeks", days=days)
     rest = sheet.compute(f"{prefix}.rest_days", "days − 7 × weeks", "days", days=days, weeks=weeks)
-    terms = [*(f"{name} × days" for name in standing), *(f"wh_{k} × (weeks × days_{k} + min(rest, days_{k}))" for k in patterns)]
+    terms = [
+        *(f"{name} × days" for name in standing),
+        *(f"wh_{k} × (weeks × days_{k} + min(rest, days_{k}))" for k in patterns),
+    ]
     return sheet.compute(
         f"{prefix}_wh",
         " + ".join(terms),

@@ -6,15 +6,18 @@ from ryokan.core.figure import Sheet
 from ryokan.core.findings.model import Fix, Thing, Trouble, rule
 from ryokan.core.findings.things import each_load
 from ryokan.core.loads.model import Load, Watts
+from ryokan.core.loads.rows import on_the_hookup_alone
 from ryokan.core.loads.usual import usual_load
 from ryokan.core.rig import Rig
 
 
 def _largest_with_steps(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, Load]]]:
     """Of the appliances with several settings the one that draws most, where the chosen inverter is short."""
-    if rig.inverter.chosen is None or sheet["inverter.rated_w"].number >= sheet["inverter.need_continuous_w"].number:
+    have = sheet.get("inverter.have_w")
+    if have is None or have.number >= sheet["inverter.peak_w"].number:
         return []
-    stepped = [one for one in each_load(rig, sheet) if _lower_steps_w(one.item[1])]
+    met = [one for one in each_load(rig, sheet) if not on_the_hookup_alone(one.item[1])]
+    stepped = [one for one in met if _lower_steps_w(one.item[1])]
     return sorted(stepped, key=lambda one: -_watts(one.item[1]))[:1]
 
 
@@ -25,9 +28,8 @@ def _watts(load: Load) -> float:
 @rule("loads.lower_step_would_do", "advice", "practice", worse=("need", "have"), each=_largest_with_steps)
 def lower_step_would_do(rig: Rig, sheet: Sheet, one: tuple[str, Load]) -> Trouble | None:
     """The chosen inverter is short, and an appliance with several settings could run longer at a lower one."""
-    need, rated, (id, load) = sheet["inverter.need_continuous_w"], sheet["inverter.rated_w"], one
-    headroom = sheet.assumption("inverter_headroom").number
-    short_w = (need.number - rated.number) / headroom * load.power_factor / load.quantity
+    need, rated, (id, load) = sheet["inverter.peak_w"], sheet["inverter.rated_w"], one
+    short_w = (need.number - rated.number) / load.quantity
     enough = [step for step in _lower_steps_w(load) if _watts(load) - step >= short_w]
     step_w = (enough or _lower_steps_w(load))[-1 if enough else 0]
     hours = load.hours_per_day * _watts(load) / step_w  # the same heat

@@ -155,9 +155,7 @@ def in_each_season_at_bank(sheet: Sheet, row: Powered, rated_w: Figure | None) -
             _at_bank_in_season(sheet, row, season, rated_w)
 
 
-def mean_by_month(
-    sheet: Sheet, rig: Rig, rows: Sequence[Powered], idle: Figure, planned: Season
-) -> dict[int, Figure]:
+def mean_by_month(sheet: Sheet, rig: Rig, rows: Sequence[Powered], idle: Figure, planned: Season) -> dict[int, Figure]:
     """A mean day with margin in the months of the stays that lie in another season than the planned one. [Wh]
 
     Months of the planned season are left out, and all of them where no load follows the seasons.

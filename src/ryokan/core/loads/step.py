@@ -46,6 +46,14 @@ from ryokan.core.scope import Scope
 from ryokan.core.storage.heating import HEATERS
 
 
+# What rows that are alike in every season have; those of the planned season follow from what is answered of the seasons.
+_OF_STEADY_ROWS = tuple(
+    f"{asked}:loads.row.*.{name}"
+    for asked in ("loads.powered", "charging.to_others", "storage.heaters")
+    for name in ("duty_frac", "wh_per_day")
+)
+
+
 def by_meter(brief: Brief) -> bool:
     """Whether what a meter counted takes the place of the audit."""
     return brief.day_from == "meter" and sum(brief.measured_ah) > 0
@@ -115,7 +123,7 @@ def each_steady_row(scope: Scope) -> dict[str, Row]:
 
 
 @question(
-    reads=(MET, "inverter.rated_w"),
+    reads=(MET, "inverter.rated_w", "loads.row.*.{hours_per_day, running_w}", *_OF_STEADY_ROWS),
     writes={"Wh": ("loads.row.*.wh_at_bank",)},
     each=each_steady_row,
 )
@@ -124,10 +132,16 @@ def steady_at_bank(scope: Scope, id: str, row: Row) -> None:
     wh_at_bank(scope, row, scope.get("inverter.rated_w") if row.load.feed == "ac" else None)
 
 
+def each_seasonal_row_met(scope: Scope) -> dict[str, Powered]:
+    """Rows that follow the seasons, of those that the journey meets."""
+    rows = scope.answer(MET)
+    return {row.id: row for row in rows if follows_seasons(row.load) and from_a_bank_at_rest(row.load)}
+
+
 @question(
-    reads=(ALL_ROWS, "inverter.rated_w", "loads.row.*.*.{duty_frac, wh_per_day}", "loads.row.*.{hours_per_day, running_w}"),
+    reads=(MET, "inverter.rated_w", "loads.row.*.*.{duty_frac, wh_per_day}", "loads.row.*.{hours_per_day, running_w}"),
     writes={"Wh": ("loads.row.*.*.wh_at_bank",)},
-    each=each_seasonal_row,
+    each=each_seasonal_row_met,
 )
 def seasonal_at_bank(scope: Scope, id: str, row: Powered) -> None:
     """What such a row takes out of the bank in each season."""

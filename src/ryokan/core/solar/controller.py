@@ -26,9 +26,7 @@ def tied_to_the_bank(sheet: Sheet, solar: Solar) -> None:
     else:
         usual = sheet.assumption("pwm_panel_v_per_12v")
         panel_v = sheet.compute("solar.panel_vmp_v", "usual", "V", "practice", usual=usual)
-    string_v = sheet.compute(
-        "solar.string_vmp_v", "panel × ceil(bank ÷ panel)", "V", "practice", panel=panel_v, bank=nominal_v
-    )
+    string_v = sheet.compute("solar.string_vmp_v", "panel × ceil(bank ÷ panel)", "V", "practice", panel=panel_v, bank=nominal_v)
     sheet.compute("solar.pwm_frac", "bank ÷ string", "", "practice", bank=nominal_v, string=string_v)
 
 

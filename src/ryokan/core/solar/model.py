@@ -86,6 +86,4 @@ class Solar(Model):
     controller_method: Literal["mppt", "pwm"] | None = Field(
         default=None, description="Whether they work the panels at their best volts, or at the bank's; None: not said."
     )
-    panel_vmp_v: float | None = Field(
-        default=None, gt=0, le=200, description="Volts of one panel at its rated power. [V]"
-    )
+    panel_vmp_v: float | None = Field(default=None, gt=0, le=200, description="Volts of one panel at its rated power. [V]")

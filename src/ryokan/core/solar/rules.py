@@ -15,7 +15,7 @@ from ryokan.core.rig import Rig, Stay
 SLACK = 1e-9
 
 
-@rule("solar.array_cannot_refill", "fault", "physics", worse=("takes", "brought"))
+@rule("solar.array_cannot_refill", "fault", "physics", worse=("need", "have"))
 def array_cannot_refill(rig: Rig, sheet: Sheet) -> Trouble | None:
     """A mean day takes more than sun and driving bring, and the bank is empty before the nights away are over."""
     sinks, lasts = sheet.get("charging.sinks_wh_per_day"), sheet.get("charging.days_until_empty")
@@ -30,6 +30,8 @@ def array_cannot_refill(rig: Rig, sheet: Sheet) -> Trouble | None:
             "sinks": sinks,
             "lasts": lasts,
             "away": sheet["brief.nights_away"],
+            "need": sheet["solar.need_w"],
+            "have": sheet["solar.have_w"],
         },
         fix=_raise_array(sheet),
     )
@@ -70,13 +72,14 @@ def _plugged_in_every_night(rig: Rig) -> bool:
     return bool(rig.stays) and all(stay.hookup != "none" for stay in rig.stays.values())
 
 
-@rule("solar.controller_clips", "advice", "practice", worse=("noon", "have"))
+@rule("solar.controller_clips", "advice", "practice", worse=("need", "have"))
 def controller_clips(rig: Rig, sheet: Sheet) -> Trouble | None:
     """In the sun there is the array reaches more than its controllers give: around noon they clip, and the yield is capped."""
     noon, have = sheet.get("solar.noon_a"), sheet.get("solar.controller_have_a")
     if noon is None or have is None or noon.number <= have.number * (1 + SLACK):
         return None
-    return Trouble(figures={"noon": noon, "have": have, "gives": sheet["solar.have_wh_per_day"]})
+    figures = {"noon": noon, "have": have, "gives": sheet["solar.have_wh_per_day"], "need": sheet["solar.controller_need_a"]}
+    return Trouble(figures=figures)
 
 
 @rule("solar.controller_small", "advice", "practice", worse=("need", "have"))

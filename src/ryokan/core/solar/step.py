@@ -57,7 +57,11 @@ def tied(scope: Scope) -> None:
 
 
 @question(
-    reads=("solar.noon_w_per_w.*", "solar.{controller_have_a, peak_sun_hours, performance_ratio, pwm_frac}", "storage.charge_v"),
+    reads=(
+        "solar.noon_w_per_w.*",
+        "solar.{controller_have_a, peak_sun_hours, performance_ratio, pwm_frac}",
+        "storage.charge_v",
+    ),
     rig=("solar",),
     writes={
         "": ("solar.day_shape",),

@@ -90,9 +90,7 @@ def never_filled(sheet: Sheet, storage: Storage, stops_at_v: float | None) -> No
         cells=cells_per_12v(sheet, storage),
     )
     top = sheet.curve("storage.charge_at_top_frac", f"{chemistry}.charge_by_rest_v", cell_v)
-    sheet.compute(
-        "storage.never_filled_wh", "(1 − top) × whole", "Wh", "practice", top=top, whole=sheet["storage.to_empty_wh"]
-    )
+    sheet.compute("storage.never_filled_wh", "(1 − top) × whole", "Wh", "practice", top=top, whole=sheet["storage.to_empty_wh"])
 
 
 def _resistance(sheet: Sheet, storage: Storage, battery: Battery | None) -> Figure:
@@ -128,10 +126,10 @@ def _rest_v(sheet: Sheet, storage: Storage) -> Figure:
 
 
 def _rated_over(sheet: Sheet, storage: Storage, battery: Battery | None) -> Figure:
-    """Hours that the rated capacity holds for: of its part, otherwise twenty. [h]"""
+    """Hours that the rated capacity holds for: of its part, otherwise twenty for lead and five for lithium. [h] (common practice)"""
     if battery is not None and storage.bank is not None and storage.bank.units is not None:
         return sheet.part("storage.rated_over_h", battery.rated_over_h, "h", battery)
-    return sheet.constant("storage.rated_over_h", 20.0, "h", "practice")
+    return sheet.constant("storage.rated_over_h", 5.0 if storage.is_lithium else 20.0, "h", "practice")
 
 
 def _peukert(sheet: Sheet, storage: Storage, current: Figure) -> None:
@@ -182,9 +180,7 @@ def _cell_at_cutoff(sheet: Sheet, key: str, storage: Storage, resistance: Figure
     )
 
 
-def drawn_steadily(
-    sheet: Sheet, base: str, storage: Storage, draw: Figure, start: Figure, *, through_inverter: bool
-) -> Figure:
+def drawn_steadily(sheet: Sheet, base: str, storage: Storage, draw: Figure, start: Figure, *, through_inverter: bool) -> Figure:
     """What the bank gives at a steady draw, from a charge down to the allowed depth: by Peukert, and by the cut-off. [Wh]
 
     Of its rating so much as it gives at that current; through the inverter no further than the charge at which rested volts less

@@ -32,9 +32,7 @@ def hydrogen(sheet: Sheet, storage: Storage) -> None:
     equalising = sheet.assumption(f"{storage.chemistry}.equalise_ma_per_ah")
     if equalising.number > per_ah.number:
         inputs = {"air": air, "equalising": equalising, "per_ah": per_ah}
-        more = sheet.compute(
-            "storage.gas_equalising_m3_per_h", "air × equalising ÷ per_ah", "m³/h", "en_62485_2", **inputs
-        )
+        more = sheet.compute("storage.gas_equalising_m3_per_h", "air × equalising ÷ per_ah", "m³/h", "en_62485_2", **inputs)
         sheet.compute("storage.vent_need_equalising_cm2", "per_m3 × air", "cm²", "en_62485_2", per_m3=per_m3, air=more)
     if storage.vent_cm2 is not None:
         sheet.given("storage.vent_cm2", storage.vent_cm2, "cm²")

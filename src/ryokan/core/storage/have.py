@@ -46,7 +46,9 @@ def _built_up(sheet: Sheet, units: Units, battery: Battery) -> None:
     if paired is None:
         count = sheet.compute("storage.units", "series × parallel", "", series=series, parallel=parallel)
     else:
-        count = sheet.compute("storage.units", "series × parallel × paired", "", series=series, parallel=parallel, paired=paired)
+        count = sheet.compute(
+            "storage.units", "series × parallel × paired", "", series=series, parallel=parallel, paired=paired
+        )
     sheet.compute("storage.arrangement.volts_v", "series × unit_v", "V", series=series, unit_v=unit_v)
     if paired is None:
         sheet.compute("storage.have_ah", "parallel × unit_ah", "Ah", parallel=parallel, unit_ah=unit_ah)
@@ -180,9 +182,7 @@ def _by_string(sheet: Sheet, chosen: Fitted, ageing: Figure) -> None:
     sheet.compute("storage.usable_by_audit_wh", "sum(strings × capacity_left × dod)", "Wh", "practice", **inputs)
 
 
-def days_on(
-    sheet: Sheet, key: str, usable: Figure, on_top: Figure | None, use: tuple[Figure, Figure] | None = None
-) -> Figure:
+def days_on(sheet: Sheet, key: str, usable: Figure, on_top: Figure | None, use: tuple[Figure, Figure] | None = None) -> Figure:
     """Days that an energy lasts over the worst run of days: within a day in proportion, and whole weeks alike. [days]
 
     ``on_top`` is the margin on each day. ``use`` is the typical day with another one, lower or higher, that is taken instead.
@@ -209,6 +209,8 @@ def days_on(
 def _left_at_dawn(sheet: Sheet, usable: Figure) -> None:
     """Share of the usable energy left at dawn after 1, 2, … nights with no charge at all, by the audit and with its margin."""
     run = sheet["loads.run_by_night_wh"]
+    if usable.number == 0:
+        return
     sheet.compute("storage.left_at_dawn_frac", "max(0, 1 − run ÷ usable)", "", run=run, usable=usable)
     sheet.compute(
         "storage.left_at_dawn_with_margin_frac",

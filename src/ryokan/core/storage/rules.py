@@ -19,7 +19,11 @@ SLACK = 1e-9
 MAX_PARALLEL = 48
 
 
-@rule("storage.days_short", "fault", "physics", worse=("promised", "days"))
+# How far a bank falls short is measured alike by the three rules that tell it: by the days that the chosen way of sizing counts on.
+_SHORT_BY = ("promised", "counted_on")
+
+
+@rule("storage.days_short", "fault", "physics", worse=_SHORT_BY)
 def days_short(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The chosen bank is empty before the promised days without charge are over, with no margin on what is used."""
     days, promised = sheet.get("storage.days_to_empty"), sheet["brief.days_without_charge"]
@@ -27,10 +31,11 @@ def days_short(rig: Rig, sheet: Sheet) -> Trouble | None:
         return None
     if days.number >= promised.number * (1 - SLACK):
         return None
-    return Trouble(figures={"days": days, "promised": promised}, fix=_to_the_need(rig, sheet))
+    counted_on = sheet["storage.days_without_charge"]
+    return Trouble(figures={"days": days, "promised": promised, "counted_on": counted_on}, fix=_to_the_need(rig, sheet))
 
 
-@rule("storage.deeper_than_allowed", "advice", "practice", worse=("promised", "days"))
+@rule("storage.deeper_than_allowed", "advice", "practice", worse=_SHORT_BY)
 def deeper_than_allowed(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The chosen bank outlasts the promise, but only below the depth that is allowed."""
     days, promised = sheet.get("storage.days_by_audit"), sheet["brief.days_without_charge"]
@@ -41,13 +46,18 @@ def deeper_than_allowed(rig: Rig, sheet: Sheet) -> Trouble | None:
         return None
     depth = sheet.assumption(f"{rig.storage.chemistry}.dod_frac")
     return Trouble(
-        figures={"days": days, "promised": promised, "to_empty": to_empty},
+        figures={
+            "days": days,
+            "promised": promised,
+            "to_empty": to_empty,
+            "counted_on": sheet["storage.days_without_charge"],
+        },
         measures={"depth": f"{depth.number * 100:.0f}"},
         fix=_to_the_need(rig, sheet),
     )
 
 
-@rule("storage.reserve_small", "advice", "practice", worse=("need", "have"))
+@rule("storage.reserve_small", "advice", "practice", worse=_SHORT_BY)
 def reserve_small(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The chosen bank keeps the promise by the audit, with less in hand than the chosen way of sizing asks for."""
     need, have = sheet["storage.need_wh"], sheet.get("storage.have_wh")
@@ -56,9 +66,9 @@ def reserve_small(rig: Rig, sheet: Sheet) -> Trouble | None:
         return None
     if days.number < promised.number * (1 - SLACK):
         return None  # what happens goes before what is in hand
-    return Trouble(
-        figures={"need": need, "have": have, "days": days, "promised": promised}, fix=_to_the_need(rig, sheet)
-    )
+    counted_on = sheet["storage.days_without_charge"]
+    figures = {"need": need, "have": have, "days": days, "promised": promised, "counted_on": counted_on}
+    return Trouble(figures=figures, fix=_to_the_need(rig, sheet))
 
 
 def _to_the_need(rig: Rig, sheet: Sheet) -> Fix | None:
@@ -243,7 +253,7 @@ def side_take_off(rig: Rig, sheet: Sheet) -> Trouble | None:
     better = "diagonal" if parallel <= most_diagonal else "equal_leads"
     return Trouble(
         figures={"parallel": sheet["storage.arrangement.parallel"]},
-        words={"now": take_off},
+        words={"now": str(take_off)},
         fix=Fix(f"storage.take_off_{better}", replace("/storage/take_off", better)),
     )
 

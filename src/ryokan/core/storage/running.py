@@ -79,9 +79,9 @@ def how_long(rig: Rig, figures: Mapping[str, Figure], loads: Collection[str], fr
 
 
 def _at_bank_w(sheet: Sheet, id: str, feed: Feed) -> Figure | None:
-    """Mean watts that a load takes from the bank while it is on; None where the season does not bring it."""
+    """Mean watts that a load takes from the bank while it is on; None where season or hookup alone bring it."""
     base = f"loads.row.{id}"
-    if f"{base}.duty_frac" not in sheet:
+    if f"{base}.duty_frac" not in sheet or (feed == "ac" and "inverter.rated_w" not in sheet):
         return None
     watts, duty = sheet[f"{base}.running_w"], sheet[f"{base}.duty_frac"]
     key = f"running.{id}.draw_w"

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ryokan.core.data.assumptions import CHEMISTRIES
-from ryokan.core.loads.rows import AT_BANK, MET, PLANNED, Powered, resting_rows
+from ryokan.core.loads.rows import AT_BANK, MET, PLANNED, Powered, off_the_hookup, resting_rows
 from ryokan.core.loads.seasons import with_energy
 from ryokan.core.question import LedgerLine, Step, question
 from ryokan.core.scope import Scope
@@ -103,7 +103,7 @@ def heaters(scope: Scope) -> list[Powered]:
 def need(scope: Scope) -> None:
     """How large each method wants it."""
     kinds = [units[0].chemistry for units in scope.parts.strings.values() if units]
-    bank_need(scope, scope.rig.storage, scope.answer(MET), kinds)
+    bank_need(scope, scope.rig.storage, off_the_hookup(scope.answer(MET)), kinds)
 
 
 @question(
@@ -187,7 +187,10 @@ def wish(scope: Scope) -> None:
 
 
 @question(
-    reads=("loads.wh_per_day_at_bank", "storage.{bank_ah, cells_per_12v, charge_v, nominal_v, peak_current_a, resistance_ohm, system_v}"),
+    reads=(
+        "loads.wh_per_day_at_bank",
+        "storage.{bank_ah, cells_per_12v, charge_v, nominal_v, peak_current_a, resistance_ohm, system_v}",
+    ),
     rig=("storage",),
     writes={
         "": ("storage.curve.charge_frac", "storage.meter.charge_frac"),

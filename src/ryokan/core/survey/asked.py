@@ -83,7 +83,15 @@ def _asked(rig: Rig, sheet: Sheet, about: QuestionOfThings, id: str, thing: AnyF
     path = f"/survey/items/{id}/{about.member}"
     answers = {str(answer): ({"op": "add", "path": path, "value": answer},) for answer in about.answers}
     yield Asked(
-        about.code, about.grade, subject_of(("item", id)), name_of_found(thing), about.source, about.of, id, about.member, answers
+        about.code,
+        about.grade,
+        subject_of(("item", id)),
+        name_of_found(thing),
+        about.source,
+        about.of,
+        id,
+        about.member,
+        answers,
     )
 
 
@@ -101,7 +109,15 @@ def _of_the_main_fuse(rig: Rig, about: QuestionOfThings, id: str, bank: AnyFound
         patch = {"op": "add", "path": f"/survey/items/main-of-{id}"[:54].rstrip("-"), "value": new}
     answers = {str(answer): (patch,) for answer in about.answers}
     yield Asked(
-        about.code, about.grade, subject_of(("item", id)), name_of_found(bank), about.source, "main_cable", cable, "fuse_a", answers
+        about.code,
+        about.grade,
+        subject_of(("item", id)),
+        name_of_found(bank),
+        about.source,
+        "main_cable",
+        cable,
+        "fuse_a",
+        answers,
     )
 
 

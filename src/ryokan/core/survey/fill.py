@@ -145,7 +145,12 @@ def likely_kg_per_kwh(bank: FoundBank) -> float | None:
 
 def _inverters(survey: Survey) -> dict[str, Any]:
     found = survey.of_kind(FoundInverter)
-    bare = {"inverter.chosen": None, "inverter.others": {}, "inverter.cutoff_v": None, "inverter.pre_charge": None}
+    bare: dict[str, Any] = {
+        "inverter.chosen": None,
+        "inverter.others": {},
+        "inverter.cutoff_v": None,
+        "inverter.pre_charge": None,
+    }
     if not found:
         return bare
     largest = max(found, key=lambda id: found[id].rated_w or 0)

@@ -260,9 +260,7 @@ def _copper_of(size: Figure) -> str:
 CLAD = "copper_clad_aluminium"
 
 
-def _what_it_does(
-    sheet: Sheet, run: MainRun, practice: Practice, *, conductor: Figure, design_a: Figure
-) -> None:
+def _what_it_does(sheet: Sheet, run: MainRun, practice: Practice, *, conductor: Figure, design_a: Figure) -> None:
     """Ampacity where it lies and drop at the design current, of the chosen conductor or else the one asked for."""
     copper, ampacity = practice.copper, practice.ampacity
     ohm = sheet.look_up(
@@ -299,7 +297,7 @@ def _ampacity(sheet: Sheet, run: MainRun, practice: Practice, conductor: Figure,
         with suppress(OutOfTable):  # that insulation has no place there: a finding
             zone = _engine_factor(sheet, "wiring.main.zone_factor", run, practice)
     elif told is not None:
-        sheet.compute("wiring.main.ampacity_a", "told", "A", "given", told=told)
+        sheet.look_up("wiring.main.ampacity_a", "told", "A", "given", told=told)
     if zone is None:
         return
     ampacity = practice.ampacity
@@ -320,7 +318,9 @@ def _ampacity(sheet: Sheet, run: MainRun, practice: Practice, conductor: Figure,
 
 def _circular_mils_check(sheet: Sheet, design_a: Figure, drop_v: Figure) -> None:
     """The marine handbook's own formula beside ours, for whoever checks by hand."""
-    round_trip = sheet.compute("wiring.main.round_trip_ft", "2 × length ÷ 0.3048", "ft", length=sheet["wiring.main.one_way_length_m"])
+    round_trip = sheet.compute(
+        "wiring.main.round_trip_ft", "2 × length ÷ 0.3048", "ft", length=sheet["wiring.main.one_way_length_m"]
+    )
     sheet.compute(
         "wiring.main.circular_mils_by_drop",
         "10.75 × current × feet ÷ drop",

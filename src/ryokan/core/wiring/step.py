@@ -66,7 +66,8 @@ def makers_floors(inverter: Inverter, part: InverterPart | None) -> MakersFloors
 def without_a_rating(survey: Survey) -> tuple[str, ...]:
     """What hangs on the main run and has no rating that anybody knows, by the names of the things."""
     unrated: list[AnyFound] = [one for one in survey.that_counts(FoundInverter).values() if one.rated_w is None]
-    unrated += [one for kind in (FoundDcdc, FoundCharger) for one in survey.that_counts(kind).values() if one.output_a is None]
+    unrated += [one for one in survey.that_counts(FoundDcdc).values() if one.output_a is None]
+    unrated += [one for one in survey.that_counts(FoundCharger).values() if one.output_a is None]
     return tuple(name_of_found(one) for one in unrated)
 
 
