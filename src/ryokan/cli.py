@@ -14,11 +14,13 @@ from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
 from ryokan.core.evaluate import evaluate
+from ryokan.core.findings.of_job import with_job
 from ryokan.core.job_file import MAX_BYTES, JobFile, UnreadableJobFile, read_job_file
 from ryokan.operations import demo as demo_shop
 from ryokan.operations import jobs
 from ryokan.operations.accounts import Actor, actor_of, create_shop
 from ryokan.operations.errors import Refused
+from ryokan.operations.fixes import fixes_that_hold
 from ryokan.operations.passwords import require_password
 from ryokan.store import people
 from ryokan.store.backup import BackupFailed, back_up
@@ -53,9 +55,10 @@ def evaluate_file(file: Path, as_json: bool, name: str | None, units: UnitSystem
     if name is not None and name not in names:
         raise click.ClickException(f"There is no option “{name}”; the file has: {', '.join(names)}.")
     option = job.options[names.index(name) if name is not None else 0]
-    report = evaluate(option.rig, job.parts)
+    report = with_job(evaluate(option.rig, job.parts), option.rig, {one.system for one in job.options})
     if as_json:
-        document = {"job": job.title, "option": option.name, **report_json(report, units)}
+        fixes = fixes_that_hold(option.rig, option.rig.model_dump(mode="json"), report, job.parts, report.findings)
+        document = {"job": job.title, "option": option.name, **report_json(report, units, fixes)}
         click.echo(json.dumps(document, ensure_ascii=False, indent=1))
     else:
         click.echo(report_text(f"{job.title} – {option.name}", option.rig, report, units))

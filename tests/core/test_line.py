@@ -14,6 +14,21 @@ from ryokan.core.loads.model import SEASONS, Load
 from ryokan.wording.load_line import QUESTIONS, ask, understood
 
 
+@pytest.mark.parametrize(
+    ("line", "draws"),
+    [
+        ("microwave 950 W 10 min", "1400 W"),
+        ("microwave 700 W 10 min", "1030 W"),
+        ("microwave 1400 W 10 min", None),
+        ("hob 950 W 10 min", None),
+    ],
+)
+def test_a_microwave_is_plated_by_what_it_gives_and_the_line_asks(line: str, draws: str | None) -> None:
+    """950 W into the pot take about 1 400 W; hobs are plated by what they take. (common practice)"""
+    read = read_line(line, system_v=12, mains_v=120)
+    assert [doubt.readings for doubt in read.doubts] == ([] if draws is None else [(f"microwave {draws} 10 min",)])
+
+
 def read(line: str) -> Reading:
     return read_line(line, system_v=12, mains_v=120)
 

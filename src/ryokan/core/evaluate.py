@@ -54,8 +54,8 @@ class Traces:
 class Report:
     """Everything that follows from a rig: figures by key, findings worst first, the state of each step.
 
-    ``overruled`` are findings that somebody lets stand; they are in nobody's way until they get worse. ``asked`` is what is still
-    to be asked of the things that were found, worst first: no step that waits for an answer of danger grade is complete.
+    ``overruled`` are findings that somebody lets stand; they are in nobody's way until they get worse. ``asked`` is what is
+    still to be asked of the things that were found, worst first: no step that waits for an answer of danger grade is complete.
     """
 
     figures: Mapping[str, Figure]
@@ -99,7 +99,7 @@ def evaluate(rig: Rig, book: Mapping[str, Part] | None = None, *, before: Report
     for question in plan.order:
         work.ask(question)
     found = [finding for rule in plan.rules for finding in work.judge(rule)]
-    findings, overruled = parted(_worst_first(found, plan), rig.overruled)
+    findings, overruled = parted(worst_first(found, plan), rig.overruled)
     work.scope.begin(None)
     asked = still_to_be_asked(rig, work.scope)
     states = {step.name: _state(step, rig, findings, asked) for step in plan.steps}
@@ -146,11 +146,11 @@ def glimpse(
     work.scope.bring = work.bring
     wanted = frozenset(codes)
     found = [finding for rule in work.plan.rules if rule.code in wanted for finding in work.judge_in_part(rule)]
-    standing, _ = parted(_worst_first(found, work.plan), rig.overruled)
+    standing, _ = parted(worst_first(found, work.plan), rig.overruled)
     return Glimpse(work.scope.all_figures(), standing)
 
 
-def _worst_first(findings: Iterable[Finding], plan: Plan) -> list[Finding]:
+def worst_first(findings: Iterable[Finding], plan: Plan) -> list[Finding]:
     """By severity, then in the order of the steps; things of one rule stay in the order in which the rig has them."""
     place = {step.name: number for number, step in enumerate(plan.steps)}
     return sorted(findings, key=lambda one: (SEVERITIES.index(one.severity), place[one.step], one.code))
@@ -336,7 +336,7 @@ def _still_known(assumed: Mapping[str, Figure], changed: set[str]) -> Mapping[st
 
 
 def _state(step: Step, rig: Rig, findings: tuple[Finding, ...], asked: tuple[Asked, ...]) -> StepState:
-    """Empty: nothing to work with yet. Open: the need stands, nothing is chosen, or a grave question is. Otherwise it fits or not."""
+    """Empty: nothing to work with yet. Open: the need stands, nothing is chosen, or a question of danger grade is open."""
     if any(finding.step == step.name and finding.severity != "advice" for finding in findings):
         return "needs_attention"
     if not step.begun(rig):

@@ -59,8 +59,8 @@ _AS_FOUND_DEFAULT: dict[str, Any] = {
 }
 
 
-# Rules of version 3 that told what happens and what is in hand as one. What somebody let stand covers both: each measures how bad
-# it is as the one did.
+# Rules of version 3 that told what happens and what is in hand as one. What somebody let stand covers both: each measures how
+# bad it is as the one did.
 _TOLD_AS_ONE = {
     "storage.days_short": ("storage.deeper_than_allowed", "storage.reserve_small"),
     "inverter.continuous_short": ("inverter.little_in_hand",),

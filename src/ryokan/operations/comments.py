@@ -9,9 +9,9 @@ from uuid import UUID
 
 from sqlalchemy.orm import Session
 
-from ryokan.core.survey.model import name_of_found
 from ryokan.core.itinerary import name_of_stay
 from ryokan.core.rig import Rig
+from ryokan.core.survey.model import name_of_found
 from ryokan.operations.accounts import Actor
 from ryokan.operations.errors import NotAllowed, NotPossible, NotThere
 from ryokan.operations.rigs import Worked, work_out

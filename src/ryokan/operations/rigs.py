@@ -12,6 +12,7 @@ from sqlalchemy.orm import Session
 
 from ryokan.core.errors import UnknownPart
 from ryokan.core.evaluate import Report
+from ryokan.core.findings.of_job import with_job
 from ryokan.core.job_file import FileProblem
 from ryokan.core.parts.fitted import book_references
 from ryokan.core.parts.model import Part
@@ -456,6 +457,8 @@ def _opened(
     else:
         keep(revision, worked)
     document, rig, report = worked.document, worked.rig, worked.report
+    if rig.links:
+        report = with_job(report, rig, {one.system for one in store.options_of(option.job_id)})
     taken = book_references(rig)
     done, undone = _done_and_undone(store, actor, option.id)
     return Opened(

@@ -9,7 +9,7 @@ from ryokan.core.data.assumptions import assumptions
 from ryokan.core.data.provenance import sources
 from ryokan.core.data.tables import CONDUCTANCE, tables
 from ryokan.core.figure import Figure
-from ryokan.core.findings.model import Finding
+from ryokan.core.findings.model import Finding, Fix
 from ryokan.core.findings.overruling import overruling_of
 from ryokan.core.loads.line import Question, write_line
 from ryokan.core.loads.model import Load
@@ -17,6 +17,7 @@ from ryokan.core.overruled import Overruled
 from ryokan.core.parts.model import KINDS, PartKind
 from ryokan.core.registry import STEP_BY_NAME
 from ryokan.core.rig import Rig
+from ryokan.core.survey.asked import Asked
 from ryokan.core.wiring.model import stock_conductors
 from ryokan.operations.accounts import EDITORS, Actor
 from ryokan.operations.candidates import Candidate
@@ -32,6 +33,7 @@ from ryokan.operations.rigs import Opened, Worked
 from ryokan.store.models import PartRevisionRow, RevisionRow
 from ryokan.web import job_schemas, load_schemas, part_schemas, people_schemas, schemas, shop_schemas
 from ryokan.wording import working
+from ryokan.wording.asked import answer_label, question
 from ryokan.wording.figures import title
 from ryokan.wording.findings import FIXES, sentence
 from ryokan.wording.ledger import LedgerLine, ledger
@@ -122,6 +124,9 @@ def _state(opened: Opened, reader: Reader) -> dict[str, Any]:
         "drafts": [draft(one) for one in opened.drafts],
         "part_names": {reference: part.name for reference, part in opened.parts.items()},
         "open_comments": opened.open_comments,
+        "asked": schemas.OpenQuestions(
+            danger=sum(one.grade == "danger" for one in opened.report.asked), all=len(opened.report.asked)
+        ),
     }
 
 
@@ -166,7 +171,7 @@ def finding_answer(
     finding: Finding, figures: Mapping[str, Figure], reader: Reader, overruled: Mapping[str, Overruled] | None = None
 ) -> schemas.FindingAnswer:
     words = sentence(finding, figures, reader.units)
-    fix, known = finding.fix, overruling_of(finding, overruled or {})
+    known = overruling_of(finding, overruled or {})
     return schemas.FindingAnswer(
         key=finding.key,
         subject=finding.subject,
@@ -177,12 +182,46 @@ def finding_answer(
         why=words.why,
         source=source_answer(finding.source, reader),
         figures=list(finding.figures.values()),
-        fix=None
-        if fix is None
-        else schemas.FixAnswer(label=FIXES[fix.code], patch=[dict(operation) for operation in fix.patch]),
+        fixable=finding.fix is not None,
         overruled=None
         if known is None
         else schemas.OverruledAnswer(by=known.by, on=known.on, reason=known.reason, said=known.said),
+    )
+
+
+def fixes(found: Mapping[str, Fix], revision: int) -> schemas.FixesAnswer:
+    """Fixes that hold."""
+    return schemas.FixesAnswer(
+        revision=revision,
+        fixes={
+            key: schemas.FixAnswer(label=FIXES[fix.code], patch=[dict(operation) for operation in fix.patch])
+            for key, fix in found.items()
+        },
+    )
+
+
+def asked_list(asked: Sequence[Asked], revision: int, reader: Reader) -> schemas.AskedList:
+    """What is still to be asked."""
+    return schemas.AskedList(revision=revision, asked=[_asked(one, reader) for one in asked])
+
+
+def _asked(one: Asked, reader: Reader) -> schemas.AskedAnswer:
+    words = question(one)
+    return schemas.AskedAnswer(
+        key=one.key,
+        code=one.code,
+        grade=one.grade,
+        step=one.step,
+        what=words.what,
+        decides=words.why,
+        source=source_answer(one.source, reader),
+        kind=one.kind,
+        item=one.item,
+        member=one.member,
+        answers=[
+            schemas.QuickAnswer(label=answer_label(one, answer), patch=[dict(operation) for operation in patch])
+            for answer, patch in one.answers.items()
+        ],
     )
 
 

@@ -9,15 +9,30 @@ from uuid import UUID
 from flask import Blueprint, request
 
 from ryokan.core.inverter.together import run_together
+from ryokan.core.parts.fitted import book_references
 from ryokan.core.storage.running import how_long
 from ryokan.operations import rigs
 from ryokan.operations.errors import NotThere, Stale, Unacceptable
+from ryokan.operations.fixes import fixes_that_hold
 from ryokan.operations.load_lines import read_load_line
+from ryokan.operations.parts import parts_book
 from ryokan.operations.preview import preview
 from ryokan.web import answers as to_answer
 from ryokan.web.context import base_revision, now, reader, signed_in
 from ryokan.web.load_schemas import LineAnswer, RunAnswer, RunQuestion, TogetherAnswer, TogetherLoad, TogetherPair, TypedLine
-from ryokan.web.schemas import EditAnswer, History, OptionAnswer, PreviewAnswer, RigPatch, StepQuery, StepReport, Working
+from ryokan.web.schemas import (
+    AskedList,
+    EditAnswer,
+    FixesAnswer,
+    FixesQuery,
+    History,
+    OptionAnswer,
+    PreviewAnswer,
+    RigPatch,
+    StepQuery,
+    StepReport,
+    Working,
+)
 from ryokan.web.spec import answers, spec
 
 blueprint = Blueprint("options", __name__)
@@ -124,6 +139,30 @@ def read_report(option_id: UUID, query: StepQuery) -> StepReport:
     """The figures of one step."""
     with signed_in() as (session, actor):
         return to_answer.step_report(rigs.work_out(session, actor, option_id), query.step, reader(session, actor))
+
+
+@blueprint.get("/options/<uuid:option_id>/fixes")
+@spec.validate(resp=answers(FixesAnswer, 404, 422))
+def read_fixes(option_id: UUID, query: FixesQuery) -> FixesAnswer:
+    """Of some findings the fixes that were tried on the newest revision, end them and bring nothing worse."""
+    with signed_in() as (session, actor):
+        worked = rigs.work_out(session, actor, option_id)
+        wanted = query.keys.split(" ")
+        findings = {one.key: one for one in worked.report.findings}
+        asked_for = [findings[key] for key in dict.fromkeys(wanted) if key in findings]
+        book = parts_book(session, actor.scope)
+        parts = book(book_references(worked.rig)) if asked_for else {}
+        held = fixes_that_hold(worked.rig, worked.document, worked.report, parts, asked_for)
+        return to_answer.fixes(held, worked.revision.number)
+
+
+@blueprint.get("/options/<uuid:option_id>/asked")
+@spec.validate(resp=answers(AskedList, 404))
+def read_asked(option_id: UUID) -> AskedList:
+    """What is still to be asked of the things that were found, worst first."""
+    with signed_in() as (session, actor):
+        worked = rigs.work_out(session, actor, option_id)
+        return to_answer.asked_list(worked.report.asked, worked.revision.number, reader(session, actor))
 
 
 @blueprint.get("/options/<uuid:option_id>/figures/<path:key>")

@@ -8,6 +8,7 @@ from uuid import UUID
 
 from pydantic import BaseModel, ConfigDict, Field, RootModel
 
+from ryokan.core.data.questions import Grade
 from ryokan.core.evaluate import StepState
 from ryokan.core.findings.model import Severity
 from ryokan.core.registry import STEP_BY_NAME
@@ -153,8 +154,58 @@ class FindingAnswer(BaseModel):
     why: str
     source: SourceAnswer
     figures: list[str]
-    fix: FixAnswer | None
+    fixable: bool = Field(description="Whether there is a fix to try: those that hold are read beside it.")
     overruled: OverruledAnswer | None = None
+
+
+class FixesQuery(Sent):
+    """Whose fixes are asked for."""
+
+    keys: str = Field(max_length=8000, description="Keys of findings, joined by a space; those on screen first.")
+
+
+class FixesAnswer(BaseModel):
+    """Fixes that were tried and hold, by the key of the finding; the others are left out."""
+
+    revision: int
+    fixes: dict[str, FixAnswer]
+
+
+class QuickAnswer(BaseModel):
+    """An answer that takes one press."""
+
+    label: str
+    patch: list[dict[str, Any]]
+
+
+class AskedAnswer(BaseModel):
+    """One question about one thing that was found: what nobody said yet, and what the answer decides."""
+
+    key: str = Field(description="Code, and behind an @ what it is about.")
+    code: str
+    grade: Grade
+    step: StepName = Field(description="The step that waits for the answer.")
+    what: str
+    decides: str
+    source: SourceAnswer
+    kind: str = Field(description="Kind of the thing that holds the answer.")
+    item: str = Field(description="Its id on the survey; empty where it is not there yet.")
+    member: str
+    answers: list[QuickAnswer]
+
+
+class AskedList(BaseModel):
+    """What is still to be asked, worst first."""
+
+    revision: int
+    asked: list[AskedAnswer]
+
+
+class OpenQuestions(BaseModel):
+    """How many questions are open: of danger grade, and in all."""
+
+    danger: int
+    all: int
 
 
 class OptionState(BaseModel):
@@ -172,6 +223,7 @@ class OptionState(BaseModel):
     drafts: list[DraftAnswer]
     part_names: dict[str, str] = Field(description="Parts of the book that the rig took, by reference.")
     open_comments: dict[str, int] = Field(description="How many comments are not resolved, by pin.")
+    asked: OpenQuestions
 
 
 class OptionAnswer(OptionState):

@@ -62,6 +62,10 @@ TITLES: dict[str, str] = {
 }
 
 FINDINGS: dict[str, Words] = {
+    "charging.link_to_nowhere": Words(
+        "A link joins this rig with {name}, and the job has no system of that name.",
+        "What it brings or takes is reckoned with here and stands in no other rig. Add the system, or take the link away.",
+    ),
     "charging.lithium_on_alternator": Words(
         "Lithium hangs straight on the alternator through a relay.",
         "It overheats the alternator, and when the bank's electronics open under charge the voltage spike can destroy it.",

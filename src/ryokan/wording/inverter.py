@@ -87,8 +87,8 @@ FINDINGS: dict[str, Words] = {
     ),
     "inverter.trips_when_hookup_fails": Words(
         "When the hookup fails while all of it runs, {meets} meet an inverter that gives {have}.",
-        "It shuts down until something is switched off. Hang what runs on a hookup alone on an output that the inverter does not "
-        "keep up.",
+        "It shuts down until something is switched off. Hang what runs on a hookup alone on an output that the inverter does "
+        "not keep up.",
     ),
     "inverter.pre_charge_missing": Words(
         "Nothing fills the capacitors of an inverter of {rated} before it is connected.",

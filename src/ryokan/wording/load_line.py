@@ -19,6 +19,8 @@ QUESTIONS: dict[str, str] = {
     "load.volts_against_feed": "“{volts}” and “{feed}” do not go together.",
     "load.far_from_usual": "{watts} W is far above a usual {word} of about {usual_w} W. Were watts meant?",
     "load.duty_left_out": "A {word} usually runs {share} of its time. Is that meant?",
+    "load.plated_by_what_it_gives": "A {word} is plated by what it puts into the pot: {watts} W take about {draws}. "
+    "Is {watts} W what it draws?",
     "load.no_eer": "“{text}” is cooling; the draw follows from its efficiency. Write its EER.",
     "load.no_charges": "“{text}” is a battery: how often is it charged on a day?",
     "load.per_year_out_of_bounds": "“{text}”: more than 0 and at most 20 000 kWh a year.",
@@ -64,6 +66,8 @@ def usual_line(usual: UsualLoad) -> str:
 def usual_note(usual: UsualLoad) -> str:
     """What is usual for it besides, in a few words."""
     said = [f"{number(usual.low_w)} to {number(usual.high_w)} W", FEED_WORDS[usual.feed]]
+    if usual.plated_frac != 1:
+        said.append(f"its plate states about {number(10 * round(usual.usual_w * usual.plated_frac / 10))} W of that")
     if usual.seasons:
         said.append(" and ".join(usual.seasons))
     if usual.steps_w:

@@ -2,19 +2,22 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import Any
 
 from ryokan.core.data.provenance import sources
 from ryokan.core.evaluate import Report
 from ryokan.core.figure import Figure
+from ryokan.core.findings.model import Fix
+from ryokan.wording.asked import question
 from ryokan.wording.cautions import CAUTION
 from ryokan.wording.figures import title
 from ryokan.wording.findings import sentence
 from ryokan.wording.quantities import UnitSystem
 
 
-def report_json(report: Report, units: UnitSystem) -> dict[str, Any]:
-    """``figures`` maps each key to its kind, value, unit, formula, inputs, source and note."""
+def report_json(report: Report, units: UnitSystem, fixes: Mapping[str, Fix]) -> dict[str, Any]:
+    """``figures`` maps each key to its kind, value, unit, formula, inputs, source and note. ``fixes`` are those that hold."""
     return {
         "figures": {key: _figure(figure) for key, figure in report.figures.items()},
         "findings": [
@@ -28,9 +31,13 @@ def report_json(report: Report, units: UnitSystem) -> dict[str, Any]:
                 "why": words.why,
                 "figures": dict(finding.figures),
                 "source": _source(finding.source),
-                "fix": None if finding.fix is None else list(finding.fix.patch),
+                "fix": list(fixes[finding.key].patch) if finding.key in fixes else None,
             }
             for finding in report.findings
+        ],
+        "asked": [
+            {"key": one.key, "grade": one.grade, "what": question(one).what, "decides": question(one).why}
+            for one in report.asked
         ],
         "steps": dict(report.steps),
         "caution": CAUTION,

@@ -5,6 +5,7 @@ from __future__ import annotations
 from ryokan.core.evaluate import Report
 from ryokan.core.figure import Figure
 from ryokan.core.rig import Rig
+from ryokan.wording.asked import GRADE_WORDS, question
 from ryokan.wording.cautions import CAUTION
 from ryokan.wording.findings import SEVERITY_WORDS, sentence
 from ryokan.wording.ledger import ledger
@@ -13,7 +14,7 @@ from ryokan.wording.quantities import HARD_SPACE, UnitSystem, quantity
 
 
 def report_text(name: str, rig: Rig, report: Report, units: UnitSystem) -> str:
-    """Promise, need against have, findings worst first, caution."""
+    """Promise, need against have, findings worst first, what is still to be asked, caution."""
 
     def said(figure: Figure | None) -> str:
         return "–" if figure is None else quantity(figure.value, figure.unit, units)
@@ -25,7 +26,11 @@ def report_text(name: str, rig: Rig, report: Report, units: UnitSystem) -> str:
     for finding in report.findings:
         words = sentence(finding, report.figures, units)
         lines += [f"  {SEVERITY_WORDS[finding.severity]}: {words.what}", f"    {words.why} [{finding.code}]"]
-    if not report.findings:
+    if not report.findings and not any(one.grade == "danger" for one in report.asked):
         lines.append("  No rule is broken by what is entered so far.")
+    if report.asked:
+        grave = sum(one.grade == "danger" for one in report.asked)
+        lines += ["", f"  Still to be asked: {len(report.asked)}, of which {grave} decide a danger."]
+        lines += [f"  {GRADE_WORDS[one.grade]}: {question(one).what}" for one in report.asked]
     # A terminal breaks nothing, and its users search for “170 A” with an ordinary space.
     return "\n".join([*lines, "", f"  {CAUTION}"]).replace(HARD_SPACE, " ")

@@ -91,12 +91,13 @@ FINDINGS: dict[str, Words] = {
         "The need holds margin and what brings an emptied bank back. Nothing fails for it on a mean day.",
     ),
     "solar.array_below_need/with_driving": Words(
-        "{have} of array bring {gives} in {sun} of sun, and a mean day takes {takes}; the rest comes by driving. {need} are the need.",
+        "{have} of array bring {gives} in {sun} of sun, and a mean day takes {takes}; the rest comes by driving. "
+        "{need} are the need.",
         "Days that stand still come out of the bank.",
     ),
     "solar.array_below_need/sinks": Words(
-        "A mean day takes {takes} and gets {brought}: {sinks} a day come out of the bank, which lasts {lasts} so. {need} of array "
-        "are the need, {have} are there.",
+        "A mean day takes {takes} and gets {brought}: {sinks} a day come out of the bank, which lasts {lasts} so. {need} of "
+        "array are the need, {have} are there.",
         "That is longer than the nights away; a hookup in between brings it back.",
     ),
     "solar.controller_clips": Words(

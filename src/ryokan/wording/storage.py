@@ -196,8 +196,8 @@ FINDINGS: dict[str, Words] = {
     ),
     "storage.no_bms": Words(
         "Nothing watches the cells of this lithium bank.",
-        "One cell that is overcharged or emptied too far can vent and burn, and no one sees it coming. Take it out of use until "
-        "electronics of its own part it, and have somebody licensed look at it.",
+        "One cell that is overcharged or emptied too far can vent and burn, and no one sees it coming. Take it out of use "
+        "until electronics of its own part it, and have somebody licensed look at it.",
     ),
     "storage.bay_colder_than_typed": Words(
         "The bank stands outside and the bay is entered as {bay}; the coldest stay may bring {coldest}.",
@@ -221,13 +221,13 @@ FINDINGS: dict[str, Words] = {
     ),
     "storage.unlike_strings": Words(
         "Units that are not alike share one bus or one string.",
-        "One of them is overcharged or emptied too far whenever the others are not. Make them two banks, or put a device between "
-        "them that manages both.",
+        "One of them is overcharged or emptied too far whenever the others are not. Make them two banks, or put a device "
+        "between them that manages both.",
     ),
     "storage.unlike_strings/lithium": Words(
         "Units that are not alike share one bus or one string.",
-        "One of them is overcharged or emptied too far whenever the others are not; lithium then parts itself or vents. Make them "
-        "two banks, or put a device between them that manages both.",
+        "One of them is overcharged or emptied too far whenever the others are not; lithium then parts itself or vents. Make "
+        "them two banks, or put a device between them that manages both.",
     ),
     "storage.chargers_left_alone": Words(
         "When the bank's electronics open, nothing parts the alternator from the loads.",
@@ -235,9 +235,10 @@ FINDINGS: dict[str, Words] = {
         "itself, or a charge-stop that reaches the alternator, is the answer.",
     ),
     "storage.chargers_without_battery": Words(
-        "When the bank's electronics open, nothing stops the chargers, which then feed the loads with no battery, at {charge_v}.",
-        "Not every charger may run so, and not every load bears the overshoot: look at both makers' sheets. Separate charge and "
-        "load buses, or a charge-stop wired to every source, end it.",
+        "When the bank's electronics open, nothing stops the chargers, which then feed the loads with no battery, at "
+        "{charge_v}.",
+        "Not every charger may run so, and not every load bears the overshoot: look at both makers' sheets. Separate charge "
+        "and load buses, or a charge-stop wired to every source, end it.",
     ),
     "storage.over_cell_limit": Words(
         "The bank is charged to {charge_v}; its cells bear {most} at most.",
@@ -260,7 +261,8 @@ FINDINGS: dict[str, Words] = {
         "It runs hot or parts itself. More amp-hours or less at once.",
     ),
     "storage.discharge_over_rate/lead": Words(
-        "Everything running draws {current}, at which the bank gives {percent} % of its rating; it gives all of it up to {usual}.",
+        "Everything running draws {current}, at which the bank gives {percent} % of its rating; it gives all of it up to "
+        "{usual}.",
         "Its volts sag, and what is left comes back only at a lower draw. More amp-hours, or less at once.",
     ),
     "storage.fits_no_compartment": Words(

@@ -40,8 +40,8 @@ TITLES: dict[str, str] = {
 FINDINGS: dict[str, Words] = {
     "wiring.no_main_fuse": Words(
         "Nothing fuses the run from the bank.",
-        "A short circuit on it burns until the bank is empty. Have it fused at the bank, first thing, before anything else is done; "
-        "the local code says how near.",
+        "A short circuit on it burns until the bank is empty. Have it fused at the bank, first thing, before anything else is "
+        "done; the local code says how near.",
     ),
     "wiring.fuse_below_load": Words(
         "The {fuse} fuse is below {floor}: the design current of {current} with its headroom.",

@@ -90,7 +90,7 @@ def _alternator(sheet: Sheet, charging: Charging, class_v: float, output_a: Figu
 
 
 def through_a_relay(sheet: Sheet, charging: Charging, storage: Storage) -> None:
-    """About what an alternator gives a bank straight through a relay: as much as it has, as the path bears, as the volts push. [A]
+    """About what an alternator gives a bank through a relay: as much as it has, the path bears and the volts push. [A]
 
     ``min(hot × label − vehicle, path, (alternator − half-full bank at rest) ÷ resistance)``. An estimate: it falls as the bank
     fills. Left out where label or volts are not known, and where the volts are another class than the bank's. (common practice)

@@ -100,10 +100,10 @@ def _hours(sheet: Sheet, mode: Mode, chemistry: str) -> None:
 
 
 def balance(sheet: Sheet, links: Sequence[Figure]) -> None:
-    """What a mean day away from hookups brings by sun and driving, and by how much the bank sinks where that is too little. [Wh]
+    """What a mean day away from hookups brings by sun and driving, and by how much the bank sinks where it is too little. [Wh]
 
-    With nothing in hand on either side: neither margin nor ageing nor the ratio that brings an emptied bank back. ``links`` are what
-    other systems bring in a day. (physics, by the mean day)
+    With nothing in hand on either side: neither margin nor ageing nor the ratio that brings an emptied bank back. ``links`` are
+    what other systems bring in a day. (physics, by the mean day)
     """
     if "solar.have_wh_per_day" not in sheet:
         return

@@ -104,14 +104,15 @@ class Rule:
         """A finding for each thing that breaks the rule."""
         if self.each is None:
             trouble = self.check(rig, sheet)
-            return [] if trouble is None else [self._finding(trouble)]
+            return [] if trouble is None else [self.finding(trouble)]
         return [
-            self._finding(trouble, thing)
+            self.finding(trouble, thing)
             for thing in self.each(rig, sheet)
             if (trouble := self.check(rig, sheet, thing.item)) is not None
         ]
 
-    def _finding(self, trouble: Trouble, thing: Thing[Any] | None = None) -> Finding:
+    def finding(self, trouble: Trouble, thing: Thing[Any] | None = None) -> Finding:
+        """The finding that a trouble makes, about one thing or about the rig."""
         return Finding(
             code=self.code,
             severity=self.severity,

@@ -35,7 +35,7 @@ def each_stay(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, Stay]]]:
     return [Thing(subject_of(("stay", id)), name_of_stay(stay), (id, stay)) for id, stay in stays]
 
 
-def each_link(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, Link]]]:
+def each_link(rig: Rig, sheet: Sheet | None) -> list[Thing[tuple[str, Link]]]:
     """Every link, by the system at its other end."""
     links = sorted(rig.links.items(), key=lambda one: (one[1].position, one[0]))
     return [Thing(subject_of(("link", id)), link.system, (id, link)) for id, link in links]

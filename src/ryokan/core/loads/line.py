@@ -458,6 +458,8 @@ def _doubts(line: str, load: Load, usual: UsualLoad | None, parts: Mapping[Meani
         share = f"{usual.duty_frac * 100:g}%"
         words = {"word": usual.word, "share": share}
         return [Question("load.duty_left_out", 0, len(line), words, (f"{line.strip()} {share}",))]
+    if isinstance(load.draw, Watts) and parts.get("watts"):
+        return _plated_by_what_it_gives(line, load.draw.watts, usual, parts["watts"][0])
     if not isinstance(load.draw, AcAmps | DcAmps):
         return []
     watts, amps = load.draw.amps * load.draw.volts, parts["amps"][0]
@@ -465,6 +467,15 @@ def _doubts(line: str, load: Load, usual: UsualLoad | None, parts: Mapping[Meani
         return []
     words = {"watts": f"{watts:g}", "word": usual.word, "usual_w": f"{usual.usual_w:g}"}
     return [Question("load.far_from_usual", amps.start, amps.end, words, (_with(line, amps, f"{load.draw.amps:g} W"),))]
+
+
+def _plated_by_what_it_gives(line: str, watts: float, usual: UsualLoad, part: Part) -> list[Question]:
+    """A microwave is plated by what it puts into the pot: so small a figure is rarely what it draws. (common practice)"""
+    if usual.plated_frac == 1 or watts >= usual.usual_w * (1 + usual.plated_frac) / 2:
+        return []
+    draws = f"{10 * round(watts / usual.plated_frac / 10):g} W"
+    words = {"word": usual.word, "watts": f"{watts:g}", "draws": draws}
+    return [Question("load.plated_by_what_it_gives", part.start, part.end, words, (_with(line, part, draws),))]
 
 
 def write_line(load: Load) -> str:

@@ -45,7 +45,6 @@ from ryokan.core.rig import Brief
 from ryokan.core.scope import Scope
 from ryokan.core.storage.heating import HEATERS
 
-
 # What rows that are alike in every season have; those of the planned season follow from what is answered of the seasons.
 _OF_STEADY_ROWS = tuple(
     f"{asked}:loads.row.*.{name}"
@@ -373,7 +372,8 @@ def months(scope: Scope) -> dict[int, Figure]:
 STEP = Step(
     name="loads",
     questions=(
-        powered, all_rows, met, seasonal, steady_at_bank, seasonal_at_bank, seasons, planned, at_bank, start, largest_draw, largest_dc_draw,
+        powered, all_rows, met, seasonal, steady_at_bank, seasonal_at_bank, seasons, planned, at_bank, start, largest_draw,
+        largest_dc_draw,
         day, spread, methods, quiet, months,
     ),
     shows=("loads.", "inverter.idle", "brief.believed"),

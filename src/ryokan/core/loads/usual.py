@@ -29,6 +29,7 @@ class UsualLoad:
     profile: Preset
     steps_w: tuple[float, ...]  # settings of one unit, lowest first
     instead: str  # what does the same without electricity
+    plated_frac: float  # what its plate states over what it draws: below 1 where it is plated by what it gives
 
 
 _FEEDS: dict[str, Feed] = {"dc": "dc", "ac": "ac", "step_down": "step_down"}
@@ -73,6 +74,7 @@ def _entry(line: dict[str, str]) -> UsualLoad:
         profile=_PRESETS[line["profile"]],
         steps_w=tuple(float(step) for step in line["steps_w"].split()),
         instead=line["instead"],
+        plated_frac=float(line["plated_frac"] or 1),
     )
 
 

@@ -71,8 +71,8 @@ def controller_need(sheet: Sheet, solar: Solar, array_w: Figure) -> None:
 def day_of_the_array(sheet: Sheet, solar: Solar) -> None:
     """What the chosen array brings on a mean day, and where its controllers cap it. [Wh, A]
 
-    ``solar.noon_a`` is its current at noon, in the sun there is: of the brightest month's bright days where the sun is worked out
-    for places, of a mean day where it is typed. The day is taken as half a sine of twelve hours. (common practice)
+    ``solar.noon_a`` is its current at noon, in the sun there is: of the brightest month's bright days where the sun is worked
+    out for places, of a mean day where it is typed. The day is taken as half a sine of twelve hours. (common practice)
     """
     if solar.array_w is None:
         return

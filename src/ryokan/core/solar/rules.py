@@ -39,7 +39,7 @@ def array_cannot_refill(rig: Rig, sheet: Sheet) -> Trouble | None:
 
 @rule("solar.array_below_need", "advice", "ieee_1562", worse=("need", "have"))
 def array_below_need(rig: Rig, sheet: Sheet) -> Trouble | None:
-    """The chosen array is below what the method asks for, with its allowances, and the bank lasts the nights away all the same."""
+    """The chosen array is below what the method asks for, and the bank lasts the nights away all the same."""
     need, have = sheet["solar.need_w"], sheet.get("solar.have_w")
     if have is None or have.number >= need.number * (1 - SLACK) or _plugged_in_every_night(rig):
         return None

@@ -8,8 +8,8 @@ from ryokan.core.figure import Figure, Sheet
 from ryokan.core.laws import INVERTER_DRAW_W, PEUKERT_FRAC, inverter_losses
 from ryokan.core.loads.model import Load
 from ryokan.core.parts.model import Battery
-from ryokan.core.storage.model import Storage
 from ryokan.core.storage.have import days_on
+from ryokan.core.storage.model import Storage
 from ryokan.core.storage.need import cells_per_12v, margin
 
 
@@ -20,8 +20,8 @@ def under_load(sheet: Sheet, storage: Storage, battery: Battery | None) -> None:
     -----
     Fault current: rested volts of the charged bank over its resistance, without cables – what a fuse at the bank has to
     break. Everything running: DC loads through their wiring or converter and AC loads through the inverter with its losses, at
-    the cut-off. Capacity at a current I: rated × (C ÷ (H × I))^(n − 1), never above rated (Peukert 1897). Stranded: the charge at
-    which rested volts less the sag of everything running meet the cut-off, above the depth that is allowed. (common practice)
+    the cut-off. Capacity at a current I: rated × (C ÷ (H × I))^(n − 1), never above rated (Peukert 1897). Stranded: the charge
+    at which rested volts less the sag of everything running meet the cut-off, above the allowed depth. (common practice)
     """
     bank_ah = sheet["storage.bank_ah"]
     if bank_ah.number == 0:
@@ -126,7 +126,7 @@ def _rest_v(sheet: Sheet, storage: Storage) -> Figure:
 
 
 def _rated_over(sheet: Sheet, storage: Storage, battery: Battery | None) -> Figure:
-    """Hours that the rated capacity holds for: of its part, otherwise twenty for lead and five for lithium. [h] (common practice)"""
+    """Hours that the rating holds for: of its part, otherwise twenty for lead and five for lithium. [h] (common practice)"""
     if battery is not None and storage.bank is not None and storage.bank.units is not None:
         return sheet.part("storage.rated_over_h", battery.rated_over_h, "h", battery)
     return sheet.constant("storage.rated_over_h", 5.0 if storage.is_lithium else 20.0, "h", "practice")
@@ -183,8 +183,8 @@ def _cell_at_cutoff(sheet: Sheet, key: str, storage: Storage, resistance: Figure
 def drawn_steadily(sheet: Sheet, base: str, storage: Storage, draw: Figure, start: Figure, *, through_inverter: bool) -> Figure:
     """What the bank gives at a steady draw, from a charge down to the allowed depth: by Peukert, and by the cut-off. [Wh]
 
-    Of its rating so much as it gives at that current; through the inverter no further than the charge at which rested volts less
-    the sag of that current meet the cut-off. (Peukert 1897; common practice)
+    Of its rating so much as it gives at that current; through the inverter no further than the charge at which rested volts
+    less the sag of that current meet the cut-off. (Peukert 1897; common practice)
     """
     chemistry = storage.chemistry
     current = sheet.compute(f"{base}.current_a", "draw ÷ nominal_v", "A", draw=draw, nominal_v=sheet["storage.nominal_v"])

@@ -19,7 +19,7 @@ SLACK = 1e-9
 MAX_PARALLEL = 48
 
 
-# How far a bank falls short is measured alike by the three rules that tell it: by the days that the chosen way of sizing counts on.
+# How far a bank falls short is measured alike by the three rules that tell it: by the days that the way of sizing counts on.
 _SHORT_BY = ("promised", "counted_on")
 
 

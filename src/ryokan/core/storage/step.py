@@ -169,7 +169,8 @@ def loaded(scope: Scope) -> None:
     reads=(
         "inverter.cutoff_v",
         "storage.wish.{hours, wh}",
-        "storage.{bank_ah, cell_v_empty, cell_v_full, cells_per_12v, nominal_v, rated_over_h, resistance_ohm, system_v, usable_wh}",
+        "storage.{bank_ah, cell_v_empty, cell_v_full, cells_per_12v, nominal_v}",
+        "storage.{rated_over_h, resistance_ohm, system_v, usable_wh}",
     ),
     rig=("loads", "storage"),
     writes={

@@ -31,7 +31,7 @@ A_CELL_V = 5  # a unit below so many volts is a bare cell, which is made to be p
 
 @dataclass(frozen=True, slots=True)
 class Asked:
-    """One open question about one thing. ``item`` and ``member`` are where it is answered, ``answers`` a press each with its patch.
+    """One open question about one thing. ``item`` and ``member`` are where it is answered, ``answers`` a press each.
 
     ``item`` is empty where the thing that would hold the answer is not on the survey yet: then ``kind`` says what to add.
     """

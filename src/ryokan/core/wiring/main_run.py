@@ -71,8 +71,8 @@ def practice_of(code_pack: str, conductor: str | None = None) -> Practice:
 def design_current(sheet: Sheet) -> Figure:
     """Largest continuous current of the main run: discharging with everything on, or all chosen chargers at once. [A]
 
-    The inverter counts at its full rating and the lowest working volts, since cables follow the rating, not the audit, and so do
-    those beside it. DC loads count with what their wiring or their converter takes on top. (common practice)
+    The inverter counts at its full rating and the lowest working volts, since cables follow the rating, not the audit, and so
+    do those beside it. DC loads count with what their wiring or their converter takes on top. (common practice)
     """
     dc_loads = sheet.compute(
         "wiring.main.dc_loads_a",
@@ -262,7 +262,7 @@ CLAD = "copper_clad_aluminium"
 
 def _what_it_does(sheet: Sheet, run: MainRun, practice: Practice, *, conductor: Figure, design_a: Figure) -> None:
     """Ampacity where it lies and drop at the design current, of the chosen conductor or else the one asked for."""
-    copper, ampacity = practice.copper, practice.ampacity
+    copper = practice.copper
     ohm = sheet.look_up(
         "wiring.main.ohm_per_km", f"lookup({copper}.{practice.resistance}, size)", "Ω/km", _SOURCES[copper], size=conductor
     )
