@@ -1,9 +1,11 @@
 import { keepPreviousData, QueryClient, queryOptions } from "@tanstack/react-query";
 import { client, keepCsrfToken, RequestFailed, unwrap, whenSignedOut } from "./client";
 import type {
+  Asked,
   BookPart,
   Candidate,
   CandidatePlace,
+  Fix,
   JobsWanted,
   LoadSet,
   Move,
@@ -67,6 +69,35 @@ export const optionQuery = (optionId: string) =>
       (await unwrap(
         client.GET("/api/v1/options/{option_id}", { params: { path: { option_id: optionId } } }),
       )) as OptionAnswer,
+  });
+
+/** Fixes of some findings that were tried at a revision and hold; those on screen are asked for first. */
+export const fixesQuery = (optionId: string, revision: number, keys: readonly string[]) =>
+  queryOptions({
+    queryKey: ["fixes", optionId, keys, revision],
+    gcTime: 60_000,
+    queryFn: async () => {
+      const answer = await unwrap(
+        client.GET("/api/v1/options/{option_id}/fixes", {
+          params: { path: { option_id: optionId }, query: { keys: keys.join(" ") } },
+        }),
+      );
+      return answer.fixes as Record<string, Fix>;
+    },
+  });
+
+/** What is still to be asked at a revision; the list of the revision before stays on screen until the new one is there. */
+export const askedQuery = (optionId: string, revision: number) =>
+  queryOptions({
+    queryKey: ["asked", optionId, revision],
+    placeholderData: keepPreviousData,
+    gcTime: 60_000,
+    queryFn: async () => {
+      const answer = await unwrap(
+        client.GET("/api/v1/options/{option_id}/asked", { params: { path: { option_id: optionId } } }),
+      );
+      return answer.asked as Asked[];
+    },
   });
 
 /** Figures of a step at a revision; those of the revision before stay on screen until the new ones are there. */

@@ -13,7 +13,7 @@ type Filled<T> = T extends [infer One, infer Other]
 
 export type Rig = Filled<Schemas["Rig"]>;
 /** The version of the rig's document that this page knows: its edits speak of its members. */
-export const SCHEMA_VERSION: Rig["schema_version"] = 3;
+export const SCHEMA_VERSION: Rig["schema_version"] = 4;
 export type Load = Filled<Schemas["Load"]>;
 export type Stay = Filled<Schemas["Stay"]>;
 export type OptionAnswer = Omit<Schemas["OptionAnswer"], "rig" | "findings" | "overruled"> & {
@@ -54,8 +54,10 @@ export type FigureValue = Schemas["FigureValue"];
 export type TitledFigure = Schemas["TitledFigure"];
 export type Working = Schemas["Working"];
 export type PatchOperation = Schemas["PatchOperation"];
-type Fix = Omit<NonNullable<Schemas["FindingAnswer"]["fix"]>, "patch"> & { patch: PatchOperation[] };
-export type Finding = Omit<Schemas["FindingAnswer"], "fix"> & { fix: Fix | null };
+export type Finding = Schemas["FindingAnswer"];
+/** A fix that was tried: it ends its finding and brings nothing worse. */
+export type Fix = Omit<Schemas["FixAnswer"], "patch"> & { patch: PatchOperation[] };
+export type Asked = Omit<Schemas["AskedAnswer"], "answers"> & { answers: Fix[] };
 export type Preview = Omit<Schemas["PreviewAnswer"], "ended" | "new"> & { ended: Finding[]; new: Finding[] };
 export type Comparison = Schemas["Comparison"];
 export type LedgerLine = Schemas["LedgerLineAnswer"];

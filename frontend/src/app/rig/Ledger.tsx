@@ -79,6 +79,22 @@ function NeedAndHave() {
   );
 }
 
+/** How many questions are open, and where they are. */
+function StillAsked() {
+  const { answer } = useRig();
+  const { jobId, optionId } = useParams();
+  const { all, danger } = answer.asked;
+  return (
+    <p className="flex items-center gap-2.5 border-rule border-b py-2 text-[14px]">
+      {danger > 0 && <SeverityMark severity="danger" />}
+      <Link to={`/jobs/${jobId}/${optionId}/survey`} className="touch hover:underline">
+        Still to be asked: {all}
+        {danger > 0 && `, ${danger} of which ${danger === 1 ? "decides" : "decide"} a danger`}
+      </Link>
+    </p>
+  );
+}
+
 const SHOWN_FINDINGS = 3;
 const NightBars = lazyPage(
   "the nights",
@@ -119,6 +135,7 @@ function Line({ line }: { line: LedgerLine }) {
 
 /** The worst of what does not fit, and how much more there is. */
 function Findings({ findings }: { findings: Finding[] }) {
+  const { answer } = useRig();
   const [all, setAll] = useState(false);
   const worst = findings.filter((finding) => finding.severity === findings[0]?.severity);
   const shown = all ? findings : worst.slice(0, SHOWN_FINDINGS);
@@ -128,9 +145,10 @@ function Findings({ findings }: { findings: Finding[] }) {
       <h2 id="ledger-findings" className="border-ink border-b pb-1 font-semibold text-[13px] text-soft">
         {findings.length === 0 ? "What does not fit" : `What does not fit, ${findings.length}`}
       </h2>
-      {findings.length === 0 && (
+      {findings.length === 0 && answer.asked.danger === 0 && (
         <p className="py-3 text-[14px] text-soft">No rule is broken by what is entered so far.</p>
       )}
+      {answer.asked.all > 0 && <StillAsked />}
       <ul>
         <FindingItems findings={shown} />
       </ul>

@@ -298,7 +298,7 @@ function Stands() {
         path="/inverter/outlets"
         value={inverter.outlets}
         options={[
-          { value: "not_said", label: "not said yet" },
+          { value: null, label: "not said yet" },
           { value: "hard_wired", label: "a cable of its own" },
           { value: "receptacles", label: "the receptacles on it" },
         ]}
@@ -315,8 +315,8 @@ function Stands() {
         hint="Fills its capacitors first, from 3 kW or 48 V on."
         options={[
           { value: null, label: "not said yet" },
-          { value: true, label: "yes" },
-          { value: false, label: "no" },
+          { value: "fitted", label: "yes" },
+          { value: "none", label: "no, nothing" },
         ]}
       />
     </Section>

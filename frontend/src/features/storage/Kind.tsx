@@ -22,6 +22,16 @@ export function Kind() {
         />
       </FieldRow>
       {storage.chemistry === "custom" && <Custom />}
+      {storage.chemistry === "nmc" && (
+        <NumberField
+          label="Cells in series"
+          path="/storage/cells_in_series"
+          unit=""
+          nullable
+          value={storage.cells_in_series}
+          hint="Every volt that a charger may be set to follows from it."
+        />
+      )}
       <FieldRow label="Volts class">
         <Choice
           label="Volts class"
@@ -36,6 +46,7 @@ export function Kind() {
         path="/storage/bay"
         value={storage.bay}
         options={[
+          { value: null, label: "not said yet" },
           { value: "living_space", label: "in the living space" },
           { value: "vented_enclosure", label: "inside, in a vented enclosure" },
           { value: "outside", label: "outside the living space" },

@@ -231,7 +231,7 @@ function Held() {
         path="/storage/restraint"
         value={storage.restraint}
         options={[
-          { value: "not_said", label: "not said yet" },
+          { value: null, label: "not said yet" },
           { value: "frame", label: "a frame bolted through" },
           { value: "straps", label: "straps" },
           { value: "none", label: "nothing" },
@@ -239,14 +239,39 @@ function Held() {
       />
       {lithium && (
         <SelectField
+          label="Electronics watch its cells"
+          path="/storage/bms"
+          value={storage.bms}
+          options={[
+            { value: null, label: "not said yet" },
+            { value: "fitted", label: "yes" },
+            { value: "none", label: "no, nothing does" },
+          ]}
+        />
+      )}
+      {Object.keys(storage.bank?.strings ?? {}).length > 1 && (
+        <SelectField
+          label="A device manages both kinds"
+          path="/storage/managing_device"
+          value={storage.managing_device}
+          hint="Then unlike strings share no bus."
+          options={[
+            { value: null, label: "not said yet" },
+            { value: "fitted", label: "yes" },
+            { value: "none", label: "no" },
+          ]}
+        />
+      )}
+      {lithium && (
+        <SelectField
           label="When its electronics open"
           path="/storage/when_bms_opens"
           value={storage.when_bms_opens}
           options={[
-            { value: "not_said", label: "not said yet" },
+            { value: null, label: "not said yet" },
             { value: "two_buses", label: "charge bus and load bus part separately" },
             { value: "charge_stop", label: "a charge-stop is wired to every source" },
-            { value: "nothing", label: "nothing stops the chargers" },
+            { value: "none", label: "nothing stops the chargers" },
           ]}
         />
       )}
@@ -257,8 +282,8 @@ function Held() {
           value={storage.string_fuses}
           options={[
             { value: null, label: "not said yet" },
-            { value: true, label: "yes" },
-            { value: false, label: "no, one for all" },
+            { value: "fitted", label: "yes" },
+            { value: "none", label: "no, one for all" },
           ]}
         />
       )}

@@ -32,16 +32,16 @@ export function TakeOff() {
   return (
     <FieldRow
       label="Its leads leave it"
-      hint={take_off === "not_said" ? "Drawn below as soon as it is said." : SAID[take_off]}
+      hint={take_off === null ? "Drawn below as soon as it is said." : SAID[take_off]}
     >
       <Choice
         label="Its leads leave it"
-        value={take_off === "not_said" ? ("" as Way) : take_off}
+        value={take_off ?? ("" as Way)}
         options={WAYS}
         disabled={!answer.may_edit}
         onChange={(value) => void edit([{ op: "replace", path: "/storage/take_off", value }])}
       />
-      {take_off !== "not_said" && <Picture way={take_off} strings={strings} series={series} />}
+      {take_off !== null && <Picture way={take_off} strings={strings} series={series} />}
     </FieldRow>
   );
 }

@@ -4,6 +4,7 @@ export const CHEMISTRIES = [
   { value: "agm", label: "AGM" },
   { value: "gel", label: "Gel" },
   { value: "flooded", label: "Flooded" },
+  { value: "sealed_wet", label: "Sealed wet" },
   { value: "nmc", label: "NMC modules" },
   { value: "custom", label: "Another" },
 ] as const;

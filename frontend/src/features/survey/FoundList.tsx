@@ -6,6 +6,7 @@ import { Menu } from "../../ui/Menu";
 import { useRig } from "../worksheet/useRig";
 import { FoundDialog } from "./FoundDialog";
 import { FATES, FOUND_KINDS, type Found, type FoundKind, nameOf, say } from "./foundKinds";
+import { StillAsked } from "./StillAsked";
 
 const COLUMNS = [
   { label: "What" },
@@ -22,6 +23,7 @@ export function FoundList() {
   const items = Object.entries(rig.survey.items).sort(([, one], [, other]) => one.position - other.position);
   return (
     <>
+      <StillAsked onSay={(kind, id) => setOpen({ kind, id })} />
       {items.length === 0 ? (
         <p className="mb-4 max-w-[42rem] text-soft">
           Nothing is entered yet. Begin with the alternator and the bank: what their labels say, how old they are, and
@@ -64,7 +66,7 @@ function Row({ id, item, onOpen }: { id: string; item: Found; onOpen: () => void
   const { edit, answer, rig } = useRig();
   const name = nameOf(item);
   const where = item.where ? rig.space.compartments[item.where]?.name : undefined;
-  const condition = item.condition === "not_known" ? "" : item.condition.replace("_", " ");
+  const condition = item.condition?.replace("_", " ") ?? "";
   const age = item.age_years === null ? "" : `${item.age_years} ${item.age_years === 1 ? "year" : "years"}`;
   return (
     <tr className={`border-rule border-t align-middle ${item.fate === "goes" ? "text-soft" : ""}`}>

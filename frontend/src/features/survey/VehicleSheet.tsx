@@ -30,7 +30,7 @@ export function VehicleSheet() {
           value={vehicle.fuel}
           hint="Petrol and gas spaces take ignition-protected parts only."
           options={[
-            { value: "not_known", label: "not asked yet" },
+            { value: null, label: "not asked yet" },
             { value: "petrol", label: "petrol" },
             { value: "diesel", label: "diesel" },
             { value: "electric", label: "none, electric" },
@@ -54,7 +54,7 @@ export function VehicleSheet() {
             value={vehicle.hull}
             hint="A metal hull is never a conductor."
             options={[
-              { value: "not_known", label: "not asked yet" },
+              { value: null, label: "not asked yet" },
               { value: "grp", label: "glass fibre" },
               { value: "steel", label: "steel" },
               { value: "aluminium", label: "aluminium" },

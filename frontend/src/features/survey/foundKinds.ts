@@ -1,5 +1,6 @@
-import type { PartField, Rig } from "../../api/types";
+import type { Rig } from "../../api/types";
 import { formatConductor, formatNumber } from "../../ui/formatQuantity";
+import type { FormField } from "../../ui/parts/partDocument";
 import { HOOKUPS } from "../worksheet/words";
 
 export type Found = Rig["survey"]["items"][string];
@@ -7,19 +8,24 @@ export type FoundKind = Found["kind"];
 
 type Choices = readonly (readonly [string | number, string])[];
 
-function field(name: string, label: string, type: PartField["type"], more: Partial<PartField> = {}): PartField {
+const UNSAID = "not known";
+
+function field(name: string, label: string, type: FormField["type"], more: Partial<FormField> = {}): FormField {
   return { name, label, type, unit: "", required: false, choices: [], default: null, ...more };
 }
 
-function choice(name: string, label: string, choices: Choices, standard: string | number | null): PartField {
+/** One of a few; without a standard nothing is said until somebody chooses. */
+function choice(name: string, label: string, choices: Choices, standard: string | number | null = null): FormField {
   return field(name, label, "choice", {
     choices: choices.map(([value, words]) => ({ value, label: words })),
     default: standard,
+    ...(standard === null ? { unsaid: UNSAID } : {}),
   });
 }
 
-const amps = (name: string, label: string) => field(name, label, "number", { unit: "A", required: true });
-const watts = (name: string, label: string, required = true) => field(name, label, "number", { unit: "W", required });
+/** A number that a plate may not tell. */
+const number = (name: string, label: string, unit: string, more: Partial<FormField> = {}) =>
+  field(name, label, "number", { unit, unsaid: UNSAID, ...more });
 
 export const BAYS: Choices = [
   ["living_space", "inside, in the living space"],
@@ -31,104 +37,138 @@ const CLASSES: Choices = [
   [24, "24 V"],
   [48, "48 V"],
 ];
+const FITTED: Choices = [
+  ["fitted", "yes"],
+  ["none", "no, none"],
+];
+const RATED_FOR: Choices = [
+  [60, "60 °C"],
+  [75, "75 °C"],
+  [90, "90 °C"],
+  [105, "105 °C"],
+];
 
 /** What is asked of each kind of thing that is found; the order is that of the list to add from. */
-export const FOUND_KINDS: Record<FoundKind, { name: string; fields: PartField[] }> = {
+export const FOUND_KINDS: Record<FoundKind, { name: string; fields: FormField[] }> = {
   bank: {
     name: "Bank",
     fields: [
       field("series", "In series", "integer", { default: 1, required: true }),
       field("parallel", "Strings in parallel", "integer", { default: 1, required: true }),
-      choice("system_v", "Volts class", CLASSES, 12),
-      choice("bay", "Where it stands", BAYS, "living_space"),
+      field("paired", "Side by side under one BMS", "integer", { default: 1, required: true }),
+      choice("system_v", "Volts class", CLASSES),
+      number("cells_in_series", "Cells in series", "", { type: "integer" }),
+      choice("bay", "Where it stands", BAYS),
+      choice("restraint", "Held by", [
+        ["frame", "a bolted frame"],
+        ["straps", "straps"],
+        ["none", "nothing"],
+      ]),
+      choice("bms", "Electronics that watch its cells", FITTED),
+      choice("when_bms_opens", "When they open", [
+        ["charge_stop", "a charge-stop reaches every source"],
+        ["two_buses", "charge and load bus part"],
+        ["none", "nothing stops the chargers"],
+      ]),
+      choice("string_fuses", "A fuse for each string", FITTED),
+      choice("take_off", "Its leads leave it", [
+        ["diagonal", "diagonally"],
+        ["equal_leads", "by equal leads"],
+        ["posts", "at middle posts"],
+        ["side", "at one end"],
+      ]),
+      number("vent_cm2", "Opening of its enclosure", "cm²"),
     ],
   },
   alternator: {
     name: "Alternator",
     fields: [
-      field("rated_a", "On its label", "number", { unit: "A" }),
-      choice("alternator_v", "Volts class", CLASSES.slice(0, 2), 12),
-      choice(
-        "regulation",
-        "Regulated",
-        [
-          ["not_known", "not known"],
-          ["standard", "by itself, steady volts"],
-          ["smart", "by the engine computer"],
-          ["external", "by a regulator of its own"],
-        ],
-        "not_known",
-      ),
-      choice(
-        "charges_house",
-        "Charges the house bank",
-        [
-          ["none", "not at all"],
-          ["relay", "through a relay"],
-          ["dcdc", "through a DC-DC charger"],
-        ],
-        "none",
-      ),
+      number("rated_a", "On its label", "A"),
+      choice("alternator_v", "Volts class", CLASSES.slice(0, 2)),
+      choice("regulation", "Regulated", [
+        ["standard", "by itself, steady volts"],
+        ["smart", "by the engine computer"],
+        ["external", "by a regulator of its own"],
+      ]),
+      choice("charges_house", "Charges the house bank", [
+        ["none", "not at all"],
+        ["relay", "through a relay"],
+        ["dcdc", "through a DC-DC charger"],
+      ]),
+      number("path_limit_a", "Relay, cable and fuse bear", "A"),
     ],
   },
-  dcdc: { name: "DC-DC charger", fields: [amps("output_a", "Output")] },
-  shore_charger: { name: "Shore charger or converter", fields: [amps("output_a", "Output, DC side")] },
+  dcdc: {
+    name: "DC-DC charger",
+    fields: [
+      number("output_a", "Output", "A"),
+      choice("input_v", "Input made for", CLASSES),
+      choice("output_v", "Output made for", CLASSES),
+    ],
+  },
+  shore_charger: {
+    name: "Shore charger or converter",
+    fields: [
+      number("output_a", "Output, DC side", "A"),
+      choice("output_v", "Made for", CLASSES),
+      number("stops_at_v", "Stops at", "V"),
+    ],
+  },
   inverter: {
     name: "Inverter",
     fields: [
-      watts("rated_w", "Continuous"),
-      watts("surge_w", "Surge", false),
-      watts("idle_w", "Draws with nothing on", false),
+      number("rated_w", "Continuous", "W"),
+      number("surge_w", "Surge", "W"),
+      number("idle_w", "Draws with nothing on", "W"),
+      choice("waveform", "Its wave", [
+        ["pure_sine", "pure sine"],
+        ["modified_sine", "stepped"],
+      ]),
+      choice("legs", "Legs", [
+        [1, "one"],
+        [2, "two"],
+      ]),
+      choice("pre_charge", "A resistor fills its capacitors", FITTED),
+      number("charger_a", "Charger within", "A"),
+      number("transfer_a", "Transfer within", "A"),
+      number("maker_fuse_a", "Maker asks for a fuse of", "A"),
+      field("maker_conductor", "Maker asks for a cable of", "choice", { unsaid: UNSAID }),
     ],
   },
   panels: {
     name: "Panels",
     fields: [
-      watts("watts_each", "Rated, each"),
+      number("watts_each", "Rated, each", "W"),
       field("count", "How many", "integer", { default: 1, required: true }),
-      choice(
-        "mounting",
-        "Where",
-        [
-          ["roof", "on the roof"],
-          ["portable", "portable"],
-        ],
-        "roof",
-      ),
+      choice("mounting", "Where", [
+        ["roof", "on the roof"],
+        ["portable", "portable"],
+      ]),
+      number("vmp_v", "Volts of one at full power", "V"),
     ],
   },
   controller: {
     name: "Solar controller",
     fields: [
-      amps("rated_a", "Rated output"),
-      choice(
-        "method",
-        "Method",
-        [
-          ["not_known", "not known"],
-          ["mppt", "MPPT"],
-          ["pwm", "PWM"],
-        ],
-        "not_known",
-      ),
+      number("rated_a", "Rated output", "A"),
+      choice("method", "Method", [
+        ["mppt", "MPPT"],
+        ["pwm", "PWM"],
+      ]),
     ],
   },
   main_cable: {
     name: "Main cable and fuse",
     fields: [
-      field("conductor", "Conductor", "choice"),
-      field("one_way_length", "One way, as “8 ft” or “2.4 m”", "text"),
-      choice(
-        "insulation_c",
-        "Insulation",
-        [
-          [60, "60 °C"],
-          [75, "75 °C"],
-          [90, "90 °C"],
-          [105, "105 °C"],
-        ],
-        105,
-      ),
+      field("conductor", "Conductor", "choice", { unsaid: UNSAID }),
+      field("one_way_length", "One way, as “8 ft” or “2.4 m”", "text", { unsaid: UNSAID }),
+      choice("material", "Of", [
+        ["copper", "copper"],
+        ["copper_clad_aluminium", "copper-clad aluminium"],
+      ]),
+      choice("insulation_c", "Insulation", RATED_FOR),
+      choice("terminal_c", "Terminals", RATED_FOR),
+      number("told_ampacity_a", "Printed on it, or told by its seller", "A"),
       choice(
         "zone",
         "Lies in",
@@ -138,7 +178,7 @@ export const FOUND_KINDS: Record<FoundKind, { name: string; fields: PartField[] 
         ],
         "cabin",
       ),
-      field("fuse_a", "Fuse", "number", { unit: "A" }),
+      number("fuse_a", "Fuse", "A", { none: true }),
     ],
   },
   cord: {
@@ -148,12 +188,11 @@ export const FOUND_KINDS: Record<FoundKind, { name: string; fields: PartField[] 
         "rating",
         "The smaller of the two",
         Object.entries(HOOKUPS).filter(([value]) => value !== "none"),
-        "na_30",
       ),
-      field("length", "Length, as “25 ft” or “10 m”", "text"),
+      field("length", "Length, as “25 ft” or “10 m”", "text", { unsaid: UNSAID }),
     ],
   },
-  generator: { name: "Generator", fields: [watts("rated_w", "Continuous")] },
+  generator: { name: "Generator", fields: [number("rated_w", "Continuous", "W")] },
   other: { name: "Something else", fields: [] },
 };
 
@@ -164,14 +203,13 @@ export const FATES = [
 ] as const;
 
 export const CONDITIONS: Choices = [
-  ["not_known", "not known"],
   ["as_new", "as new"],
   ["good", "good"],
   ["worn", "worn"],
   ["damaged", "damaged"],
 ];
 
-export function commonFields(rig: Rig): PartField[] {
+export function commonFields(rig: Rig): FormField[] {
   const compartments = Object.entries(rig.space.compartments).map(([id, one]) => [id, one.name] as const);
   return [
     field("name", "Called", "text"),
@@ -181,9 +219,14 @@ export function commonFields(rig: Rig): PartField[] {
       FATES.map(({ value, label }) => [value, value === "open" ? "is not decided yet" : label] as const),
       "open",
     ),
-    choice("condition", "Condition", CONDITIONS, "not_known"),
+    choice("condition", "Condition", CONDITIONS),
     field("age_years", "Age, years", "number"),
-    choice("where", "Lives in", compartments, null),
+    choice("where", "Lives in", compartments),
+    choice("known_from", "These values are", [
+      ["plate", "from its plate"],
+      ["measured", "measured"],
+      ["estimate", "an estimate"],
+    ]),
     field("note", "Note", "text"),
   ];
 }
@@ -195,6 +238,7 @@ export const BATTERY_FIELDS = [
   "nominal_v",
   "capacity_ah",
   "mass_kg",
+  "max_series",
   "discharge_limit_a",
   "size",
   "self_heating",
@@ -205,37 +249,68 @@ export function nameOf(item: Found): string {
   return item.name || FOUND_KINDS[item.kind].name;
 }
 
-/** What it says on it, in a few words. */
+/** What it says on it, in a few words; what nobody read is left out. */
 export function say(item: Found): string {
-  const number = formatNumber;
+  return said(item).filter(Boolean).join(", ") || "plate not read";
+}
+
+const KINDS: Record<string, string> = {
+  gel: "gel",
+  flooded: "flooded",
+  sealed_wet: "sealed wet",
+  nmc: "traction modules",
+};
+
+const amount = (value: number | null, unit: string) => (value === null ? "" : `${formatNumber(value)} ${unit}`);
+
+function said(item: Found): (string | false)[] {
   switch (item.kind) {
     case "bank": {
-      const count = item.series * item.parallel;
-      const { capacity_ah, chemistry, nominal_v } = item.battery;
-      return `${count > 1 ? `${count} × ` : ""}${number(nominal_v)} V ${number(capacity_ah)} Ah, ${chemistry === "gel" || chemistry === "flooded" ? chemistry : chemistry.toUpperCase()}`;
+      const count = item.series * item.parallel * item.paired;
+      const { capacity_ah, chemistry, nominal_v, mass_kg } = item.battery;
+      const unit = [amount(nominal_v, "V"), capacity_ah === null ? amount(mass_kg, "kg") : amount(capacity_ah, "Ah")];
+      const each = unit.filter(Boolean).join(" ");
+      return [
+        count > 1 ? `${count} × ${each}` : each,
+        chemistry !== null && (KINDS[chemistry] ?? chemistry.toUpperCase()),
+      ];
     }
     case "alternator": {
       const house = { none: "does not charge the house", relay: "relay to the house", dcdc: "DC-DC to the house" };
-      return `${item.rated_a === null ? "label not read" : `${number(item.rated_a)} A`}, ${house[item.charges_house]}`;
+      return [amount(item.rated_a, "A") || "label not read", item.charges_house !== null && house[item.charges_house]];
     }
     case "dcdc":
+      return [
+        amount(item.output_a, "A"),
+        item.input_v !== null && item.output_v !== null && `${item.input_v} to ${item.output_v} V`,
+      ];
     case "shore_charger":
-      return `${number(item.output_a)} A`;
+      return [amount(item.output_a, "A"), item.output_v !== null && `${item.output_v} V`];
     case "inverter":
+      return [
+        amount(item.rated_w, "W"),
+        item.waveform !== null && (item.waveform === "pure_sine" ? "pure sine" : "stepped"),
+      ];
     case "generator":
-      return `${number(item.rated_w)} W`;
-    case "panels":
-      return `${item.count} × ${number(item.watts_each)} W, ${item.mounting === "roof" ? "on the roof" : "portable"}`;
+      return [amount(item.rated_w, "W")];
+    case "panels": {
+      const place = { roof: "on the roof", portable: "portable" };
+      const each = amount(item.watts_each, "W");
+      return [
+        each ? `${item.count} × ${each}` : `${item.count} of them`,
+        item.mounting !== null && place[item.mounting],
+      ];
+    }
     case "controller":
-      return `${number(item.rated_a)} A${item.method === "not_known" ? "" : ` ${item.method.toUpperCase()}`}`;
+      return [amount(item.rated_a, "A"), item.method?.toUpperCase() ?? ""];
     case "main_cable": {
       const size = item.conductor === null ? null : formatConductor(item.conductor);
-      const cable = size ? `${size.number} ${size.unit}` : "size not read";
-      return `${cable}${item.one_way_length ? `, ${item.one_way_length.typed}` : ""}, ${item.fuse_a === null ? "no fuse seen" : `${number(item.fuse_a)} A fuse`}`;
+      const fuse = item.fuse_a === "none" ? "no fuse" : amount(item.fuse_a, "A fuse") || "fuse not known";
+      return [size ? `${size.number} ${size.unit}` : "size not read", item.one_way_length?.typed ?? "", fuse];
     }
     case "cord":
-      return HOOKUPS[item.rating];
+      return [item.rating === null ? "rating not read" : HOOKUPS[item.rating]];
     case "other":
-      return item.note;
+      return [item.note || " "];
   }
 }

@@ -2,9 +2,8 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { newName } from "../../api/outbox";
 import { partsQuery, referenceQuery } from "../../api/queries";
-import type { PartField } from "../../api/types";
 import { formatConductor } from "../../ui/formatQuantity";
-import { documentOf, type PartDocument, type Typed, typedOf } from "../../ui/parts/partDocument";
+import { documentOf, type FormField, type PartDocument, type Typed, typedOf } from "../../ui/parts/partDocument";
 import { STORED_SO_FAR, useTypedSince } from "../../ui/useTypedSince";
 import { faultOf } from "../worksheet/fields";
 import { useFormOf } from "../worksheet/useFormOf";
@@ -19,6 +18,7 @@ export interface ReadingDraft extends Omit<Reading, "value"> {
 
 // Lengths are typed and stored as they were typed; nothing typed is no length.
 const LENGTHS = ["one_way_length", "length"];
+const CONDUCTORS = ["conductor", "maker_conductor"];
 
 /** The fields of something found; null while what they offer is being fetched: a form without its choices would lose them. */
 export function useFoundFields(kind: FoundKind): FoundFields | null {
@@ -33,18 +33,24 @@ export function useFoundFields(kind: FoundKind): FoundFields | null {
   });
   return {
     own: FOUND_KINDS[kind].fields.map((field) =>
-      field.name === "conductor" ? { ...field, choices: conductors } : field,
+      CONDUCTORS.includes(field.name) ? { ...field, choices: conductors } : field,
     ),
     common: commonFields(rig),
-    battery: kind === "bank" ? units.fields.filter((field) => BATTERY_FIELDS.includes(field.name)) : [],
+    battery: kind === "bank" ? units.fields.filter((one) => BATTERY_FIELDS.includes(one.name)).map(asFound) : [],
   };
 }
 
 interface FoundFields {
-  own: PartField[];
-  common: PartField[];
+  own: FormField[];
+  common: FormField[];
   /** Of one unit of a bank. */
-  battery: PartField[];
+  battery: FormField[];
+}
+
+/** A field of a part as it is asked of something found: nothing of it need be known. */
+function asFound(field: FormField): FormField {
+  const open = field.default === null && field.type !== "text" && field.type !== "size";
+  return { ...field, required: false, ...(open ? { unsaid: "not known" } : {}) };
 }
 
 /** What is being typed of something that is there; what the server refuses is shown at its field. */
@@ -76,7 +82,7 @@ export function useFoundForm(kind: FoundKind, id: string | null, { own, common, 
     const value = {
       ...whole.document,
       ...lengths(whole.document),
-      ...(unit ? { battery: { ...unit.document, price: null } } : {}),
+      ...(unit ? { battery: { ...unit.document, name: unit.document.name || "Battery", price: null } } : {}),
       where: whole.document.where ?? null,
       readings: readings.map(({ key: _, ...one }) => ({ ...one, value: one.value.trim().replace(",", ".") })),
       position,

@@ -50,7 +50,7 @@ export function MainRun({ figure }: { figure: FigureOf }) {
         </text>
         <path d="M212 22H560" fill="none" stroke={stroke} strokeWidth={width} />
         <text x="386" y="54" textAnchor="middle" className="fill-ink font-mono text-[14px]">
-          {text(conductor)}, {rig.wiring.main.one_way_length.typed}
+          {[text(conductor), rig.wiring.main.one_way_length?.typed].filter(Boolean).join(", ")}
         </text>
         <text x="386" y="75" textAnchor="middle" className="fill-soft font-mono text-[13px]">
           {text(figure("wiring.main.design_current_a"))}, drop {text(figure("wiring.main.drop_v"))} of{" "}

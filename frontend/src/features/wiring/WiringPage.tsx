@@ -9,13 +9,15 @@ import { useRig } from "../worksheet/useRig";
 import { useStepFigures } from "../worksheet/useStepFigures";
 import { MainRun } from "./MainRun";
 
-const RATINGS = [60, 75, 90, 105].map((value) => ({ value, label: `${value} °C` }));
+const NOT_KNOWN = { value: null, label: "not known" };
+const RATINGS = [NOT_KNOWN, ...[60, 75, 90, 105].map((value) => ({ value, label: `${value} °C` }))];
 
 export function WiringPage() {
   const { rig } = useRig();
   const { figure } = useStepFigures("wiring");
   const reference = useQuery(referenceQuery);
   const { main } = rig.wiring;
+  const unrated = String(figure("wiring.main.at_least")?.value ?? "");
   const nothing = Number(figure("wiring.main.design_current_a")?.value ?? 0) === 0;
   return (
     <>
@@ -24,9 +26,18 @@ export function WiringPage() {
           "Nothing draws current yet, so the main run has nothing to carry."
         ) : (
           <>
-            The main run carries <Figure figure={figure("wiring.main.design_current_a")} className="font-semibold" />: a{" "}
-            <Figure figure={figure("wiring.main.fuse_a")} className="font-semibold" /> fuse on{" "}
-            <Figure figure={figure("wiring.main.conductor")} className="font-semibold" />.
+            The main run carries {unrated && "at least "}
+            <Figure figure={figure("wiring.main.design_current_a")} className="font-semibold" />
+            {figure("wiring.main.conductor") ? (
+              <>
+                : a <Figure figure={figure("wiring.main.fuse_a")} className="font-semibold" /> fuse on{" "}
+                <Figure figure={figure("wiring.main.conductor")} className="font-semibold" />.
+              </>
+            ) : unrated ? (
+              `. No size is offered while nobody knows the rating of: ${unrated}.`
+            ) : (
+              "."
+            )}
           </>
         )}
       </PageHead>
@@ -36,7 +47,7 @@ export function WiringPage() {
         <LengthField
           label="One-way length"
           path="/wiring/main/one_way_length"
-          typed={main.one_way_length.typed}
+          typed={main.one_way_length?.typed}
           hint="Bank to bus. In either system: 12 ft, 10 ft 6 in, 3.5 m."
         />
         <SelectField
@@ -50,6 +61,24 @@ export function WiringPage() {
           path="/wiring/main/terminal_c"
           value={main.terminal_c}
           options={RATINGS}
+        />
+        <SelectField
+          label="Material"
+          path="/wiring/main/material"
+          value={main.material}
+          options={[
+            NOT_KNOWN,
+            { value: "copper", label: "copper" },
+            { value: "copper_clad_aluminium", label: "copper-clad aluminium" },
+          ]}
+        />
+        <NumberField
+          label="Its own rating"
+          path="/wiring/main/told_ampacity_a"
+          unit="A"
+          nullable
+          value={main.told_ampacity_a}
+          hint="Printed on it, or told by its seller. It counts where it is lower than the table's."
         />
         <SelectField
           label="Zone"
@@ -69,7 +98,10 @@ export function WiringPage() {
               figure: figure("wiring.main.design_current_a"),
               note: "inverter at full rating and cut-off volts, all DC loads; or all chargers",
             },
-            { label: "Fuse not below", figure: figure("wiring.main.fuse_floor_a") },
+            { label: unrated ? "Fuse at least" : "Fuse not below", figure: figure("wiring.main.fuse_floor_a") },
+            ...(figure("wiring.main.maker_fuse_a")
+              ? [{ label: "Inverter's maker asks for", figure: figure("wiring.main.maker_fuse_a") }]
+              : []),
             { label: "Main fuse", figure: figure("wiring.main.fuse_a"), strong: true },
             {
               label: "Main cable",
@@ -95,7 +127,15 @@ export function WiringPage() {
           value={main.conductor}
           stock={reference.data?.conductors ?? []}
         />
-        <NumberField label="Main fuse" path="/wiring/main/fuse_a" unit="A" nullable value={main.fuse_a} />
+        <NumberField
+          label="Main fuse"
+          path="/wiring/main/fuse_a"
+          unit="A"
+          nullable
+          none
+          value={main.fuse_a}
+          hint="Or “none”, where somebody looked and there is none."
+        />
         <NeedRows
           rows={[
             {

@@ -9,7 +9,7 @@ import { MemoryMark } from "./Figure";
 import { faultOf } from "./fields";
 import { useEditHere, useRig } from "./useRig";
 
-const CHEMISTRIES = ["lfp", "nmc", "agm", "gel", "flooded", "custom"];
+const CHEMISTRIES = ["lfp", "nmc", "agm", "gel", "flooded", "sealed_wet", "custom"];
 
 /** What the product assumes: those whose id begins with `of`, or the general ones and those of the chemistry at hand. Shares are shown in per cent. */
 export function AssumptionList({ of }: { of?: string } = {}) {

@@ -2,7 +2,8 @@
 import { cleanup, render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, describe, expect, it } from "vitest";
-import type { Finding } from "../../api/types";
+import { fixesQuery } from "../../api/queries";
+import type { Finding, Fix } from "../../api/types";
 import { FindingItems } from "./FindingItem";
 import { AroundRig, fakeRig } from "./fakeRig";
 
@@ -18,15 +19,18 @@ const finding = (key: string, change: Partial<Finding> = {}): Finding =>
     severity: "fault",
     what: `What of ${key}.`,
     why: `Why of ${key}.`,
-    fix: null,
+    fixable: false,
     overruled: null,
     source: { id: "practice", title: "Common practice", edition: "", from_memory: false },
     ...change,
   }) as unknown as Finding;
 
-function show(findings: Finding[], change: Parameters<typeof fakeRig>[0] = {}) {
+function show(findings: Finding[], change: Parameters<typeof fakeRig>[0] = {}, fixes: Record<string, Fix> = {}) {
+  const keys = findings.filter((one) => one.fixable).map((one) => one.key);
+  // As the page has it where whoever looks may edit; nobody else asks for it.
+  const known = change.answer?.may_edit === false ? [] : [[fixesQuery("option", 7, keys).queryKey, fixes] as const];
   render(
-    <AroundRig context={fakeRig(change).context}>
+    <AroundRig context={fakeRig(change).context} known={known}>
       <ul>
         <FindingItems findings={findings} />
       </ul>
@@ -51,15 +55,20 @@ describe("findings as lines", () => {
     expect(row.getByText("Why of storage.short.").closest("[hidden]")).not.toBeNull();
   });
 
-  it("have their fix at hand before they are opened", () => {
-    const fix = { label: "Add a string", patch: [] };
-    const [line] = show([finding("storage.short", { fix })]);
-    expect(within(line as HTMLElement).getByRole("button", { name: "Add a string…" })).toBeTruthy();
+  it("have their fix at hand before they are opened, once it has been tried", () => {
+    const fixes = { "storage.short": { label: "Add a string", patch: [] } };
+    const [short, thin] = show(
+      [finding("storage.short", { fixable: true }), finding("storage.thin", { fixable: true })],
+      {},
+      fixes,
+    );
+    expect(within(short as HTMLElement).getByRole("button", { name: "Add a string…" })).toBeTruthy();
+    expect(within(thin as HTMLElement).queryByRole("button", { name: /…/ })).toBeNull();
   });
 
   it("offer whoever only looks no fix", () => {
-    const fix = { label: "Add a string", patch: [] };
-    const [line] = show([finding("storage.short", { fix })], { answer: { may_edit: false } });
+    const fixes = { "storage.short": { label: "Add a string", patch: [] } };
+    const [line] = show([finding("storage.short", { fixable: true })], { answer: { may_edit: false } }, fixes);
     expect(within(line as HTMLElement).queryByRole("button", { name: /Add a string/ })).toBeNull();
   });
 

@@ -1,6 +1,8 @@
+import { useQuery } from "@tanstack/react-query";
 import { useId, useState } from "react";
 import { Link, useParams } from "react-router";
-import type { Finding } from "../../api/types";
+import { fixesQuery } from "../../api/queries";
+import type { Finding, Fix } from "../../api/types";
 import { useSteps } from "../../api/useSteps";
 import { SEVERITY_WORDS, SeverityMark } from "../../ui/SeverityMark";
 import { By, Overrule } from "./Overrule";
@@ -9,15 +11,21 @@ import { useRig } from "./useRig";
 
 const WORD_LOOK = { danger: "text-danger", fault: "text-fault", advice: "text-advice" };
 
-/** Findings in their order, worst first, a line each: pressed, one says why and what may be done. */
+/**
+ * Findings in their order, worst first, a line each: pressed, one says why and what may be done. Their fixes come behind them, as
+ * soon as they have been tried.
+ */
 export function FindingItems({ findings }: { findings: Finding[] }) {
-  return findings.map((finding) => <FindingItem key={finding.key} finding={finding} />);
+  const { answer, optionId } = useRig();
+  const keys = findings.filter((finding) => finding.fixable).map((finding) => finding.key);
+  const wanted = answer.may_edit && keys.length > 0;
+  const { data: fixes } = useQuery({ ...fixesQuery(optionId, answer.revision, keys), enabled: wanted });
+  return findings.map((finding) => <FindingItem key={finding.key} finding={finding} fix={fixes?.[finding.key]} />);
 }
 
 /** What does not fit in a line, with its fix at hand; why it matters, and the rest, once it is opened. */
-function FindingItem({ finding }: { finding: Finding }) {
+function FindingItem({ finding, fix }: { finding: Finding; fix: Fix | undefined }) {
   const id = useId();
-  const { answer } = useRig();
   // One that was let stand and has become worse says so without being asked.
   const [open, setOpen] = useState(finding.overruled !== null);
   return (
@@ -38,9 +46,9 @@ function FindingItem({ finding }: { finding: Finding }) {
             {open ? "▴" : "▾"}
           </span>
         </button>
-        {finding.fix && answer.may_edit && (
+        {fix && (
           <span className="-mt-1 max-w-full pb-2 pl-7 [.page_&]:mt-0 [.page_&]:py-1.5 [.page_&]:pl-0">
-            <PreviewedFix fix={finding.fix} />
+            <PreviewedFix fix={fix} />
           </span>
         )}
       </div>

@@ -22,7 +22,7 @@ export const STANDINGS = {
   spare: "a spare",
   bought: "bought for this rig",
 } as const;
-const CONDITIONS = { as_new: "as new", good: "good", worn: "worn", not_known: "not known" } as const;
+const CONDITIONS = { "": "not known", as_new: "as new", good: "good", worn: "worn" } as const;
 
 /** A part of this rig alone: what it is, how it stands, how old it is, and what its values were measured with. */
 export function OwnPartDialog({
@@ -48,7 +48,7 @@ function Form({ kind, id, onClose }: { kind: PartKind; id: string | null; onClos
   const own: OwnPart | undefined = id ? rig.own_parts[id] : undefined;
   const form = usePartForm(kind, own?.part ?? null, "EUR");
   const [standing, setStanding] = useState<OwnPart["standing"]>(own?.standing ?? "re_used");
-  const [condition, setCondition] = useState<OwnPart["condition"]>(own?.condition ?? "not_known");
+  const [condition, setCondition] = useState<OwnPart["condition"]>(own?.condition ?? null);
   const [age, setAge] = useState(own?.age_years == null ? "" : String(own.age_years));
   const [meter, setMeter] = useState(own?.measured_with ?? "");
   const [ageFault, setAgeFault] = useState("");
@@ -105,8 +105,8 @@ function Form({ kind, id, onClose }: { kind: PartKind; id: string | null; onClos
               <select
                 id={fieldId}
                 className="field"
-                value={condition}
-                onChange={(event) => setCondition(event.target.value as OwnPart["condition"])}
+                value={condition ?? ""}
+                onChange={(event) => setCondition((event.target.value || null) as OwnPart["condition"])}
               >
                 {Object.entries(CONDITIONS).map(([value, words]) => (
                   <option key={value} value={value}>

@@ -19,7 +19,7 @@ export function OwnParts({ kind, used }: { kind: "battery" | "inverter"; used: s
             <span className="text-soft">
               {STANDINGS[one.standing]}
               {one.age_years !== null && `, ${one.age_years} years old`}
-              {one.condition !== "not_known" && `, ${one.condition.replace("_", " ")}`}
+              {one.condition !== null && `, ${one.condition.replace("_", " ")}`}
               {one.measured_with && `, measured with ${one.measured_with}`}
             </span>
             {used === `own:${id}` ? (

@@ -1,4 +1,4 @@
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { QueryClient, QueryClientProvider, type QueryKey } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { MemoryRouter, Route, Routes } from "react-router";
 import { sessionQuery } from "../../api/queries";
@@ -29,14 +29,34 @@ export function fakeRig(
     comment: () => {},
     ...change,
     rig: { typed: {}, loads: {}, survey: { items: {} }, ...change.rig },
-    answer: { revision: 7, may_edit: true, open_comments: {}, findings: [], overruled: [], ...change.answer },
+    answer: {
+      revision: 7,
+      may_edit: true,
+      open_comments: {},
+      findings: [],
+      overruled: [],
+      asked: { danger: 0, all: 0 },
+      ...change.answer,
+    },
   } as unknown as RigContext;
   return { context, sent };
 }
 
 /** What stands around every page of a rig. */
-export function AroundRig({ context, children }: { context: RigContext; children: ReactNode }) {
-  const queries = new QueryClient();
+export function AroundRig({
+  context,
+  known = [],
+  children,
+}: {
+  context: RigContext;
+  /** Answers that are there already, by their query. */
+  known?: readonly (readonly [QueryKey, unknown])[];
+  children: ReactNode;
+}) {
+  const queries = new QueryClient({
+    defaultOptions: { queries: { staleTime: Number.POSITIVE_INFINITY, retry: false } },
+  });
+  for (const [key, answer] of known) queries.setQueryData(key, answer);
   queries.setQueryData(sessionQuery.queryKey, {
     person: null,
     csrf_token: "",

@@ -2,6 +2,7 @@ import { type ChangeEvent, type KeyboardEvent, type ReactNode, useId, useRef, us
 import type { Outcome } from "../../api/outbox";
 import type { PatchOperation, Problem } from "../../api/types";
 import { formatConductor } from "../../ui/formatQuantity";
+import { isNone, NONE } from "../../ui/parts/partDocument";
 import { readConductor, readQuantity } from "../../ui/readQuantity";
 import { useEditHere, useRig } from "./useRig";
 
@@ -139,16 +140,19 @@ export function useDraft(
 export interface NumberPlace {
   path: string;
   unit: string;
-  value: number | null;
+  value: number | "none" | null;
   nullable?: boolean;
+  /** Whether “none” can be said: that there is none. */
+  none?: boolean;
   /** What is sent for a number; the number itself if left out. */
   send?: (value: number | null) => unknown;
 }
 
 /** A number that is being typed at a place of the rig, with what belongs on its input and beside it. */
-export function useNumber({ path, unit, value, nullable = false, send }: NumberPlace) {
+export function useNumber({ path, unit, value: stored, nullable = false, none = false, send }: NumberPlace) {
   const id = useId();
   const { units, answer } = useRig();
+  const value = stored === NONE ? null : stored;
   const turn = shownIn(unit, units === "us");
   const said = useSaid(path, unit, value);
   const { fault, setFault, write } = useMember(path);
@@ -157,8 +161,9 @@ export function useNumber({ path, unit, value, nullable = false, send }: NumberP
     return Promise.resolve(false);
   };
   const draft = useDraft(
-    said ?? (value === null ? "" : String(turn.shown(value))),
+    said ?? (stored === NONE ? NONE : value === null ? "" : String(turn.shown(value))),
     (text, seen) => {
+      if (none && isNone(text)) return write(NONE, { seen });
       const read = readQuantity(text, unit, units);
       if ("fault" in read) return refuse(read.fault);
       if (read.value === null && !nullable) return refuse("A number is needed here.");
@@ -182,7 +187,7 @@ export function NumberField({ label, hint, ...place }: Place & NumberPlace) {
   const { id, fault, input, unitShown, means } = useNumber(place);
   return (
     <FieldRow id={id} label={label} hint={hint} fault={fault}>
-      <input {...input} className="field w-28 text-right font-mono" placeholder={place.nullable ? "none yet" : ""} />
+      <input {...input} className="field w-28 text-right font-mono" placeholder={place.nullable ? "not yet" : ""} />
       <span className="text-[13px] text-soft">{means !== null ? `= ${means} ${unitShown}` : unitShown}</span>
     </FieldRow>
   );
@@ -268,12 +273,12 @@ export function ConductorField({
 }
 
 /** A length as typed, in either system; a bare number takes the unit that is shown. */
-export function LengthField({ label, path, typed, hint }: Place & { typed: string }) {
+export function LengthField({ label, path, typed, hint }: Place & { typed: string | undefined }) {
   const id = useId();
   const { units, answer } = useRig();
   const { fault, setFault, write } = useMember(path);
   const draft = useDraft(
-    typed,
+    typed ?? "",
     (text, seen) => write(/^[\d.,]+$/.test(text) ? `${text} ${units === "us" ? "ft" : "m"}` : text, { seen }),
     () => setFault(""),
   );

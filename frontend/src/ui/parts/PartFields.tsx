@@ -1,6 +1,6 @@
 import { type ReactNode, useId } from "react";
 import type { PartField } from "../../api/types";
-import type { Typed } from "./partDocument";
+import { type FormField, isNone, NONE, type Typed } from "./partDocument";
 
 /** The members of a kind of part, side by side where there is room. */
 export function PartFields({
@@ -10,7 +10,7 @@ export function PartFields({
   onChange,
   columns = 3,
 }: {
-  fields: PartField[];
+  fields: FormField[];
   typed: Typed;
   faults: Record<string, string>;
   onChange: (name: string, value: string) => void;
@@ -30,7 +30,7 @@ const COLUMNS = { 1: "", 2: "sm:grid-cols-2", 3: "sm:grid-cols-2 md:grid-cols-3"
 
 type Shared = Omit<Parameters<typeof PartFields>[0], "fields" | "columns">;
 
-function Field({ field, typed, faults, onChange }: Shared & { field: PartField }) {
+function Field({ field, typed, faults, onChange }: Shared & { field: FormField }) {
   const id = useId();
   const fault =
     faults[field.name] ?? (field.type === "size" ? SIDES.map((side) => faults[side]).find(Boolean) : undefined);
@@ -41,6 +41,7 @@ function Field({ field, typed, faults, onChange }: Shared & { field: PartField }
       aria-label={label}
       className={`field ${look}`}
       value={typed[name] ?? ""}
+      placeholder={label ? undefined : field.unsaid}
       aria-invalid={Boolean(fault)}
       onChange={(event) => onChange(name, event.target.value)}
     />
@@ -56,7 +57,7 @@ function Field({ field, typed, faults, onChange }: Shared & { field: PartField }
         name={field.name}
         typed={typed}
         options={[
-          ...(field.default === null ? [["", "choose"] as [string, string]] : []),
+          ...(field.default === null ? [["", field.unsaid ?? "choose"] as [string, string]] : []),
           ...field.choices.map((choice): [string, string] => [String(choice.value), choice.label]),
         ]}
         onChange={onChange}
@@ -79,6 +80,17 @@ function Field({ field, typed, faults, onChange }: Shared & { field: PartField }
       <span className="flex items-center gap-2">
         {kinds[field.type]()}
         {field.unit && <span className="text-[13px] text-soft">{field.unit}</span>}
+        {field.none && (
+          <button
+            type="button"
+            aria-pressed={isNone(typed[field.name] ?? "")}
+            aria-label={`${field.label}: there is none`}
+            className="touch px-1 text-[13px] text-soft underline underline-offset-2 hover:text-ink aria-pressed:font-semibold aria-pressed:text-ink"
+            onClick={() => onChange(field.name, isNone(typed[field.name] ?? "") ? "" : NONE)}
+          >
+            none
+          </button>
+        )}
       </span>
       {fault && (
         <p role="alert" className="mt-0.5 text-[14px] text-danger">
