@@ -206,7 +206,9 @@ def test_preview_shows_the_difference_and_stores_nothing(shops: Shops) -> None:
     before = browser.get(address).json
     short = next(finding for finding in before["findings"] if finding["code"] == "storage.days_short")
 
-    shown = browser.send("POST", f"{address}/preview", short["fix"]["patch"]).json
+    assert short["fixable"]
+    fixes = browser.get(f"{address}/fixes?keys=storage.days_short").json["fixes"]
+    shown = browser.send("POST", f"{address}/preview", fixes["storage.days_short"]["patch"]).json
 
     bank = next(line for line in shown["lines"] if line["label"] == "Bank, LFP")
     assert bank["need_before"] == bank["need_after"]
@@ -256,7 +258,13 @@ def test_option_is_begun_from_another_and_compared_with_it(shops: Shops) -> None
 
     made = browser.send("POST", f"/options/{shops.option_id}/copies", {"name": "Lead"}).json
     browser.send(
-        "PATCH", f"/options/{made['id']}/rig", [{"op": "replace", "path": "/storage/chemistry", "value": "agm"}], If_Match='"1"'
+        "PATCH",
+        f"/options/{made['id']}/rig",
+        [
+            {"op": "replace", "path": "/storage/chemistry", "value": "agm"},
+            {"op": "replace", "path": "/storage/bay", "value": "living_space"},
+        ],
+        If_Match='"1"',
     )
 
     job = browser.get(f"/jobs/{shops.job_id}").json

@@ -11,6 +11,8 @@ from PIL import Image
 from shops import LAMP, LINK, Browser, Shops, a_picture, assert_problem
 from werkzeug.test import TestResponse
 
+from ryokan.core.data.questions import questions_of_things
+
 ALTERNATOR = {"kind": "alternator", "rated_a": 120, "charges_house": "relay"}
 PANELS = {"kind": "panels", "watts_each": 120, "count": 2}
 
@@ -30,7 +32,11 @@ def test_an_option_as_found_follows_its_survey_and_a_plan_begins_with_what_stays
     made = browser.send("POST", f"/options/{shops.option_id}/copies", {"name": "As found", "begin": "as_found"}).json
     as_found = browser.get(f"/options/{made['id']}").json
     assert (as_found["rig"]["charging"]["alternator_path"], as_found["rig"]["solar"]["array_w"]) == ("relay", 240)
-    assert "charging.lithium_on_alternator" in [finding["code"] for finding in as_found["findings"]]
+    # No bank was found, so nothing is said of one; what nobody said of the alternator is asked.
+    assert "charging.lithium_on_alternator" not in [finding["code"] for finding in as_found["findings"]]
+    assert as_found["asked"]["all"] > 0
+    asked = browser.get(f"/options/{made['id']}/asked").json["asked"]
+    assert [one["code"] for one in asked] == sorted((one["code"] for one in asked), key=[*questions_of_things()].index)
 
     after = edit(browser, made["id"], {"op": "replace", "path": "/survey/items/front/count", "value": 3})
     assert (after["rig"]["solar"]["array_w"], after["undo"]) == (360, "changed the survey")

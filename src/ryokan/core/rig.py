@@ -24,7 +24,7 @@ from ryokan.core.survey.model import Survey
 from ryokan.core.vehicle import Region, Vehicle
 from ryokan.core.wiring.model import Wiring
 
-SCHEMA_VERSION = 4
+SCHEMA_VERSION: Literal[4] = 4
 MAX_LOADS = 300
 MAX_STAYS = 100
 MAX_OWN_PARTS = 100

@@ -9,7 +9,7 @@ from uuid import UUID
 from sqlalchemy.orm import Session
 
 from ryokan.core.job_file import JobFile, OptionFile
-from ryokan.core.rig import Brief, Rig, Stay
+from ryokan.core.rig import SCHEMA_VERSION, Brief, Rig, Stay
 from ryokan.core.survey.model import FoundBank, FoundInverter
 from ryokan.core.vehicle import Vehicle
 from ryokan.documents.sample_photograph import type_plate
@@ -35,7 +35,7 @@ def load_demo(session: Session, examples: Sequence[JobFile], *, now: datetime) -
     fill_book(session, actor, sample_parts(), now=now)
     begun = JobFile(
         format="ryokan-job",
-        schema_version=3,
+        schema_version=SCHEMA_VERSION,
         title="Moth counters, panel van",
         customer="Fenland Moth Survey",
         options=(OptionFile(name="Proposed", rig=_begun_rig()),),

@@ -161,7 +161,7 @@ class FindingAnswer(BaseModel):
 class FixesQuery(Sent):
     """Whose fixes are asked for."""
 
-    keys: str = Field(max_length=8000, description="Keys of findings, joined by a space; those on screen first.")
+    keys: str = Field(default="", max_length=8000, description="Keys of findings, joined by a space; those on screen first.")
 
 
 class FixesAnswer(BaseModel):

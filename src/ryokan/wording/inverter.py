@@ -154,6 +154,10 @@ FINDINGS: dict[str, Words] = {
         "The worst start takes {surge}; the bank's electronics pass {peak} for a moment.",
         "They open, and all goes dark at the start of that motor.",
     ),
+    "inverter.surge_over_bms/lead": Words(
+        "The worst start takes {surge}; the bank is said to give {peak} for a moment.",
+        "It is drawn harder than was said that it bears.",
+    ),
     "inverter.far_from_bank": Words(
         "{length} from bank to inverter; up to {usual} is usual at these volts.",
         "AC travels far on thin wire, DC does not. Move the inverter to the bank.",

@@ -291,7 +291,11 @@ FINDINGS: dict[str, Words] = {
     ),
     "storage.bms_below_main_current": Words(
         "The bank's electronics pass {limit}, the main run may take {current}.",
-        "The bank parts itself from the rig at full load, and chargers are left running with no battery.",
+        "The bank parts itself from the rig at full load, and all goes dark.",
+    ),
+    "storage.bms_below_main_current/lead": Words(
+        "The bank may give {limit}, the main run may take {current}.",
+        "At full load it is drawn harder than was said that it bears.",
     ),
     "storage.series_off_class": Words(
         "A string of units makes {volts}; the bank is to be {nominal}.",

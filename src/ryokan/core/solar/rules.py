@@ -10,6 +10,7 @@ from ryokan.core.figure import Sheet
 from ryokan.core.findings.model import Fix, Thing, Trouble, replace, rule
 from ryokan.core.findings.things import each_stay
 from ryokan.core.rig import Rig, Stay
+from ryokan.core.survey.model import FoundAlternator, FoundDcdc, FoundPanels
 
 # Relative slack of comparisons, so that exactly enough is not too little by the last digit.
 SLACK = 1e-9
@@ -20,6 +21,8 @@ def array_cannot_refill(rig: Rig, sheet: Sheet) -> Trouble | None:
     """A mean day takes more than sun and driving bring, and the bank is empty before the nights away are over."""
     sinks, lasts = sheet.get("charging.sinks_wh_per_day"), sheet.get("charging.days_until_empty")
     if "solar.have_w" not in sheet or sinks is None or lasts is None or _plugged_in_every_night(rig):
+        return None
+    if _a_source_is_not_known(rig):
         return None
     if lasts.number >= sheet["brief.nights_away"].number:
         return None
@@ -43,6 +46,8 @@ def array_below_need(rig: Rig, sheet: Sheet) -> Trouble | None:
     need, have = sheet["solar.need_w"], sheet.get("solar.have_w")
     if have is None or have.number >= need.number * (1 - SLACK) or _plugged_in_every_night(rig):
         return None
+    if _a_source_is_not_known(rig):
+        return None
     sinks, lasts = sheet.get("charging.sinks_wh_per_day"), sheet.get("charging.days_until_empty")
     if sinks is not None and lasts is not None and lasts.number < sheet["brief.nights_away"].number:
         return None  # what happens goes before what is in hand
@@ -65,6 +70,15 @@ def _raise_array(sheet: Sheet) -> Fix | None:
     if enough_w <= sheet["solar.have_w"].number or enough_w > 50_000:
         return None
     return Fix("solar.raise_array", replace("/solar/array_w", enough_w))
+
+
+def _a_source_is_not_known(rig: Rig) -> bool:
+    """Whether something brings nobody knows how much, or lies nobody knows where: nothing is said of the balance then."""
+    survey = rig.survey
+    panels = any(one.watts_each is None or one.mounting is None for one in survey.that_counts(FoundPanels).values())
+    chargers = any(one.output_a is None for one in survey.that_counts(FoundDcdc).values())
+    relays = any(one.rated_a is None and one.charges_house == "relay" for one in survey.that_counts(FoundAlternator).values())
+    return panels or chargers or relays
 
 
 def _plugged_in_every_night(rig: Rig) -> bool:

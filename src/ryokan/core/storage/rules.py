@@ -169,7 +169,7 @@ def bms_below_main_current(rig: Rig, sheet: Sheet) -> Trouble | None:
     limit = sheet.get("storage.bms_limit_a")
     if bank is None or limit is None or limit.number >= current.number:
         return None
-    return Trouble(figures={"limit": limit, "current": current})
+    return Trouble(figures={"limit": limit, "current": current}, variant="" if rig.storage.is_lithium else "lead")
 
 
 @rule("storage.bay_colder_than_typed", "advice", "practice")

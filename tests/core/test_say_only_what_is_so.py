@@ -1,0 +1,246 @@
+"""What rules may say: of what is there, of what was said, and nothing at all of a job that has only begun."""
+
+from __future__ import annotations
+
+import re
+import sys
+from collections.abc import Callable
+from random import Random
+from typing import Any
+
+import pytest
+from builders import changed, example_rigs, load, rig
+from hypothesis import given
+from hypothesis import strategies as st
+from random_edits import random_edit, whole_book
+from test_findings import BROKEN, CLINIC
+from test_traces import BASES, PARTS
+
+from ryokan.core.data.questions import questions_of_things
+from ryokan.core.errors import UnknownPart
+from ryokan.core.evaluate import Report, evaluate
+from ryokan.core.registry import STEPS
+from ryokan.core.rig import Rig
+from ryokan.core.survey.fill import as_found
+from ryokan.operations.fixes import fixes_that_hold
+from ryokan.operations.patches import edited
+from ryokan.wording.asked import answer_label, question
+from ryokan.wording.findings import sentence
+from ryokan.wording.survey import ANSWERS, QUESTIONS
+
+BOOK = whole_book()
+
+
+def wandered(seed: int, steps: int) -> Rig:
+    """A rig that random edits have made of one of the examples."""
+    random = Random(seed)
+    found = BASES[seed % len(BASES)]
+    for _ in range(steps):
+        found = random_edit(found, random, BOOK)
+    return found
+
+
+def worked_out(one: Rig) -> Report | None:
+    try:
+        return evaluate(one, PARTS)
+    except UnknownPart:
+        return None
+
+
+# A word that a sentence may hold, and what has to be there for it. The survey counts: what was found is there.
+def has_lithium(one: Rig, report: Report) -> bool:
+    kinds = str(getattr(report.figures.get("storage.string_chemistries"), "value", ""))
+    found = [item.battery.chemistry for item in one.survey.items.values() if item.kind == "bank"]
+    parts = str(getattr(report.figures.get("storage.unit.chemistry"), "value", ""))
+    return one.storage.is_lithium or any(kind in ("lfp", "nmc") for kind in (*found, *kinds.split(", "), parts))
+
+
+def has_lead(one: Rig, report: Report) -> bool:
+    lead = ("agm", "gel", "flooded", "sealed_wet")
+    found = [item.battery.chemistry for item in one.survey.items.values() if item.kind == "bank"]
+    kinds = str(getattr(report.figures.get("storage.string_chemistries"), "value", ""))
+    parts = str(getattr(report.figures.get("storage.unit.chemistry"), "value", ""))
+    return not one.storage.is_lithium or any(kind in lead for kind in (*found, *kinds.split(", "), parts))
+
+
+NAMES: dict[str, Callable[[Rig, Report], bool]] = {
+    r"\blithium\b": has_lithium,
+    r"\blead (bank|acid|sags|gasses)\b": has_lead,
+    r"bank's electronics": has_lithium,
+    r"\bcrash\b": lambda one, _: one.vehicle.kind in ("van", "motorhome", "bus", "trailer", "truck"),
+    r"\bknock-down\b": lambda one, _: one.vehicle.kind in ("narrowboat", "sailing boat", "motor boat"),
+    r"^(?!.*take the link).*\brelay\b(?! or a fan)": lambda one, _: one.charging.alternator_path == "relay",
+    r"DC-DC charger goes": lambda one, _: one.charging.alternator_path == "dcdc",
+    r"controllers give": lambda one, _: one.solar.controller_a is not None,
+    r"of array bring": lambda one, _: one.solar.array_w is not None,
+    r"maker (asks|allows)(?!;)": lambda one, report: any(
+        key in report.figures
+        for key in ("wiring.main.maker_fuse_a", "wiring.main.maker_conductor", "storage.charge_limit_a", "storage.unit.max_series", "storage.unit.max_parallel")
+    ),
+    r"living space": lambda one, _: one.storage.bay is not None,
+    r"promised": lambda one, report: "storage.have_wh" in report.figures or one.solar.array_w is not None,
+}  # fmt: skip
+
+
+@pytest.mark.thorough
+@given(st.integers(0, 10**9), st.integers(0, 120))
+def test_a_text_names_nothing_that_the_rig_does_not_have(seed: int, steps: int) -> None:
+    one = wandered(seed, steps)
+    report = worked_out(one)
+    if report is None:
+        return
+    for finding in report.findings:
+        words = sentence(finding, report.figures, "metric")
+        for said, there in NAMES.items():
+            if re.search(said, f"{words.what} {words.why}"):
+                assert there(one, report), (finding.key, words)
+
+
+# Members of things that were found which nobody need have said.
+UNSAYABLE = ("bay", "restraint", "take_off", "string_fuses", "bms", "when_bms_opens", "vent_cm2", "regulation", "waveform", "legs",
+             "pre_charge", "surge_w", "idle_w", "charger_a", "mounting", "method", "material", "insulation_c", "terminal_c", "fuse_a",
+             "output_v", "input_v", "stops_at_v", "charges_house", "condition", "age_years", "maker_fuse_a", "maker_conductor")  # fmt: skip
+
+
+@pytest.mark.thorough
+@given(st.integers(0, 10**9), st.integers(0, 80))
+def test_taking_away_what_was_said_never_adds_a_fault(seed: int, steps: int) -> None:
+    """Of what was found: its plates as they are, and then one thing less known."""
+    one = wandered(seed, steps)
+    said = [(id, name) for id, item in one.survey.items.items() for name in UNSAYABLE if getattr(item, name, None) is not None]
+    if not said:
+        return
+    id, name = said[seed % len(said)]
+    before = worked_out(as_found(one))
+    after = worked_out(as_found(changed(one, {f"survey.items.{id}.{name}": None})))
+    if before is None or after is None:
+        return
+    was = {finding.key for finding in (*before.findings, *before.overruled)}
+    # What a maker says goes first; without it the usual limit of the kind is told instead, as no danger.
+    assert {f.key for f in after.findings if f.severity != "advice"} - was <= {"charging.over_usual_most"}, (id, name)
+
+
+def test_an_empty_job_and_a_job_of_one_load_raise_no_finding_and_no_question() -> None:
+    for begun in (Rig(), rig([]), rig([load(40, 5)]), rig([load(900, 0.3, feed="ac")])):
+        report = evaluate(begun)
+        assert (report.findings, report.asked) == ((), ())
+
+
+@pytest.mark.thorough
+@given(st.integers(0, 10**9), st.integers(0, 60))
+def test_a_fix_that_is_offered_ends_its_finding_and_brings_nothing_worse(seed: int, steps: int) -> None:
+    one = wandered(seed, steps)
+    report = worked_out(one)
+    if report is None:
+        return
+    document = one.model_dump(mode="json")
+    for key, fix in fixes_that_hold(one, document, report, PARTS, report.findings).items():
+        fixed, _ = edited(one, document, fix.patch)
+        after = evaluate(fixed, PARTS)
+        keys = {finding.key: finding.severity for finding in (*after.findings, *after.overruled)}
+        was = {finding.key for finding in (*report.findings, *report.overruled)}
+        assert key not in keys
+        assert [new for new, severity in keys.items() if new not in was and severity != "advice"] == []
+
+
+def test_fixes_that_endanger_are_not_offered() -> None:
+    """A fuse that the seller's rating of the cable does not bear; strings beyond what is usual; a cable below the maker's."""
+
+    def offered(**changes: Any) -> set[str]:
+        one = changed(CLINIC, changes)
+        report = evaluate(one)
+        return set(fixes_that_hold(one, one.model_dump(mode="json"), report, {}, report.findings))
+
+    short = {"storage.bank": {"units": {"part": "own:timid", "series": 2, "parallel": 1}}}
+    assert "storage.days_short" in offered(**short)
+    assert "storage.days_short" not in offered(**short, **{"brief.days_without_charge": 9})  # eleven strings of one unit
+    weak = {"wiring.main.told_ampacity_a": 120, "wiring.main.fuse_a": 225}
+    assert "wiring.fuse_above_ampacity" not in offered(**weak)
+    assert "wiring.fuse_below_load" in offered(**{"wiring.main.fuse_a": 125})
+
+
+# Rules that hang on something that nobody may have said, with the members of the rig that say it.
+UNKNOWN = {
+    "storage.lead_in_living_space": ["storage.bay"], "storage.flooded_indoors": ["storage.bay"], "storage.not_restrained": ["storage.restraint"],
+    "storage.straps_alone": ["storage.restraint"], "storage.side_take_off": ["storage.take_off"], "storage.no_bms": ["storage.bms"],
+    "storage.strings_share_a_fuse": ["storage.string_fuses"], "storage.chargers_left_alone": ["storage.when_bms_opens"],
+    "storage.chargers_without_battery": ["storage.when_bms_opens"], "storage.easily_stolen": ["storage.locked"],
+    "storage.vent_too_small": ["storage.vent_cm2"], "storage.never_full": ["charging.stops_at_v"], "storage.nmc_limits": ["storage.cells_in_series"],
+    "inverter.pre_charge_missing": ["inverter.pre_charge"], "inverter.through_a_receptacle": ["inverter.outlets"],
+    "inverter.air_too_little": ["inverter.vent_cm2"], "inverter.modified_sine": ["inverter.chosen.waveform"],
+    "inverter.not_ignition_protected": ["vehicle.fuel"], "inverter.cutoff_below_bank": ["inverter.cutoff_v"],
+    "inverter.surge_short": ["inverter.chosen.surge_w"], "inverter.continuous_short": ["inverter.chosen"], "inverter.little_in_hand": ["inverter.chosen"],
+    "charging.refill_too_slow": ["charging.refill_hours"], "charging.refill_shorter_than_taper": ["charging.refill_hours"],
+    "charging.charger_other_volts": ["charging.charger_v"], "charging.dcdc_other_volts": ["charging.dcdc_input_v", "charging.dcdc_output_v"],
+    "charging.alternator_overloaded": ["charging.alternator_a"], "charging.lithium_on_alternator": ["charging.alternator_path"],
+    "wiring.no_main_fuse": ["wiring.main.fuse_a"], "wiring.fuse_above_ampacity": ["wiring.main.fuse_a"], "wiring.fuse_below_load": ["wiring.main.fuse_a"],
+    "wiring.conductor_undersized": ["wiring.main.conductor"], "wiring.drop_over_class": ["wiring.main.one_way_length"],
+    "wiring.insulation_out_of_place": ["wiring.main.insulation_c"], "wiring.no_stock_size": ["wiring.main.material"],
+    "wiring.below_makers_fuse": ["inverter.chosen.maker_fuse_a"], "wiring.below_makers_conductor": ["inverter.chosen.maker_conductor"],
+    "solar.array_cannot_refill": ["solar.array_w"], "solar.controller_clips": ["solar.controller_a"], "solar.controller_small": ["solar.controller_a"],
+    "brief.believed_days_off": ["brief.believed_days"], "brief.believed_day_off": ["brief.believed_ah_per_day"],
+    "brief.believed_bank_off": ["brief.believed_bank_ah"], "survey.payload_exceeded": ["vehicle.payload.left_kg"],
+    "storage.axle_overloaded": ["vehicle.payload.front_left_kg"], "inverter.far_from_bank": ["wiring.main.one_way_length"],
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("code", UNKNOWN)
+def test_a_rule_is_silent_while_nobody_has_said_what_it_hangs_on(code: str) -> None:
+    """Each can be broken (its row), kept (the clinic) and unknown: then it does not speak."""
+    row = next(changes for name, changes in BROKEN if name == code)
+    unsaid = dict.fromkeys(UNKNOWN[code])
+    assert code not in {finding.code for finding in evaluate(changed(CLINIC, {**row, **unsaid})).findings}
+
+
+def test_every_question_has_words_and_every_press_changes_the_answer() -> None:
+    assert set(QUESTIONS) == set(questions_of_things())
+    assert {one.member for one in questions_of_things().values() if one.answers and one.member} | {"fuse_a"} == set(ANSWERS)
+    items = {
+        "bank": {"kind": "bank", "parallel": 2, "series": 2, "bay": "vented_enclosure", "battery": {}},
+        "cells": {"kind": "bank", "parallel": 2, "series": 2, "battery": {"chemistry": "nmc", "nominal_v": 25}},
+        "alt": {"kind": "alternator"},
+        "inv": {"kind": "inverter", "rated_w": 4000},
+        "conv": {"kind": "shore_charger"},
+        "ctl": {"kind": "controller"},
+        "panel": {"kind": "panels"},
+        "run": {"kind": "main_cable"},
+        "cord": {"kind": "cord", "rating": "na_50"},
+    }
+    motor = load(600, 1, feed="ac", start_factor=4)
+    one = as_found(rig([motor], survey={"items": items}))
+    for asked in evaluate(one).asked:
+        assert "{" not in question(asked).what
+        for answer, patch in asked.answers.items():
+            assert answer_label(asked, answer)
+            after, _ = edited(one, one.model_dump(mode="json"), patch)
+            assert asked.key not in {still.key for still in evaluate(after).asked}
+
+
+def test_no_step_is_complete_while_a_danger_waits_for_an_answer() -> None:
+    bank = {"kind": "bank", "battery": {"chemistry": "lfp", "nominal_v": 12.8, "capacity_ah": 100}}
+    one = as_found(rig([load(20, 5)], survey={"items": {"bank": bank}}))
+    report = evaluate(one)
+    assert {asked.key for asked in report.asked if asked.grade == "danger"} == {
+        "wiring.main_fuse@item:bank",
+        "storage.bms@item:bank",
+    }
+    assert (report.steps["storage"], report.steps["wiring"]) == ("open", "open")
+    told = evaluate(as_found(changed(one, {"survey.items.bank.bms": "fitted"})))
+    assert told.steps["storage"] == "fits"
+
+
+def test_demo_jobs_cut_off_after_every_step_are_judged_by_what_they_say(capsys: pytest.CaptureFixture[str]) -> None:
+    """As a job grows step by step nothing is told of what comes later; the counts are printed."""
+    later = {"storage": "storage", "inverter": "inverter", "solar": "solar", "charging": "charging", "wiring": "wiring"}
+    for name, whole in example_rigs():
+        counts = []
+        for number, step in enumerate(STEPS):
+            to_come = [later[one.name] for one in STEPS[number + 1 :] if one.name in later]
+            bare = {section: Rig().model_dump(mode="json")[section] for section in to_come}
+            report = evaluate(changed(whole, bare))
+            counts.append(f"{step.name} {len(report.findings)}/{len(report.asked)}")
+            told = {finding.code for finding in report.findings if finding.step in to_come}
+            # What was found hangs on chargers and cords; what is only planned later says nothing yet.
+            assert {code for code in told if not whole.survey.items} == set(), (name, step.name)
+        with capsys.disabled():
+            sys.stdout.write(f"\n{name}: {', '.join(counts)}")
