@@ -10,6 +10,7 @@ from builders import ROOT, changed, example, example_rigs, load, report, rig
 from ryokan.core.data.provenance import sources
 from ryokan.core.evaluate import evaluate
 from ryokan.core.findings.model import RULES
+from ryokan.core.findings.of_job import JOB_RULES, with_job
 from ryokan.core.rig import Rig
 from ryokan.operations.patches import apply_patch
 from ryokan.wording.findings import FINDINGS, FIXES, sentence
@@ -205,10 +206,24 @@ def test_rule_speaks_when_broken_and_its_fix_ends_it(code: str, changes: dict[st
 
 
 def test_every_rule_is_tried_has_words_and_a_source() -> None:
-    assert {code for code, _ in BROKEN} == set(RULES) == {code.partition("/")[0] for code in FINDINGS}
+    assert {code for code, _ in BROKEN} == set(RULES)
+    assert set(RULES) | set(JOB_RULES) == {code.partition("/")[0] for code in FINDINGS}
     assert {rule.source for rule in RULES.values()} <= set(sources())
+    every = RULES | JOB_RULES
     cautions = (ROOT / "docs/cautions.md").read_text()
-    assert [code for code in RULES if f"`{code}` | {RULES[code].severity} |" not in cautions] == []
+    assert [code for code in every if f"`{code}` | {every[code].severity} |" not in cautions] == []
+
+
+def test_a_link_to_a_system_that_the_job_lacks_is_told_and_can_be_let_stand() -> None:
+    linked = changed(CLINIC, {"links": {"a": {**LINK, "gives": False}}})
+    report = evaluate(linked)
+    assert with_job(report, linked, {"", "trailer"}) is report  # names of systems differ in more than their case
+
+    (told,) = [one for one in with_job(report, linked, {"Truck"}).findings if one.code == "charging.link_to_nowhere"]
+    assert (told.key, told.name) == ("charging.link_to_nowhere@link:a", "Trailer")
+    kept = {"reason": "comes later", "by": "Ada", "on": "2026-05-01", "said": "…"}
+    let_stand = changed(linked, {"overruled": {told.key: kept}})
+    assert told.key in {one.key for one in with_job(evaluate(let_stand), let_stand, {"Truck"}).overruled}
 
 
 def test_a_metric_run_is_judged_by_the_metric_standard() -> None:

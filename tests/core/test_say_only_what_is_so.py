@@ -73,7 +73,7 @@ NAMES: dict[str, Callable[[Rig, Report], bool]] = {
     r"DC-DC charger goes": lambda one, _: one.charging.alternator_path == "dcdc",
     r"controllers give": lambda one, _: one.solar.controller_a is not None,
     r"of array bring": lambda one, _: one.solar.array_w is not None,
-    r"maker (asks|allows)(?!;)": lambda one, report: any(
+    r"(maker asks|its maker allows \d)": lambda one, report: any(
         key in report.figures
         for key in ("wiring.main.maker_fuse_a", "wiring.main.maker_conductor", "storage.charge_limit_a", "storage.unit.max_series", "storage.unit.max_parallel")
     ),

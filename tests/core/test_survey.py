@@ -53,6 +53,79 @@ def test_what_is_there_stands_for_the_rig_as_found() -> None:
     assert figures["survey.added_kg"].value == pytest.approx(0)  # what was weighed with the vehicle adds nothing
 
 
+def test_each_thing_stands_for_what_it_is_and_nothing_is_known_that_nobody_said() -> None:
+    items = {
+        "carried": {"kind": "panels", "watts_each": 100, "count": 2, "mounting": "portable", "vmp_v": 18},
+        "roof": {"kind": "panels", "watts_each": 150, "mounting": "roof", "vmp_v": 31},
+        "combi": {"kind": "inverter", "rated_w": 2000, "waveform": "pure_sine", "legs": 2, "charger_a": 60, "transfer_a": 30},
+        "spare": {"kind": "inverter", "name": "Spare", "rated_w": 600},
+        "cells": {
+            "kind": "bank",
+            "series": 8,
+            "paired": 2,
+            "battery": {"chemistry": "lfp", "nominal_v": 3.2, "capacity_ah": 280},
+        },
+        "unit": {"kind": "dcdc", "output_a": 30, "input_v": 24, "output_v": 12},
+        "set": {"kind": "generator", "rated_w": 2200},
+    }
+    found = as_found(rig([load(40, 5)], survey={"items": items}))
+    figures = evaluate(found).figures
+
+    assert (found.solar.array_w, found.solar.portable.rated_w, found.solar.panel_vmp_v) == (150, 200, 31)
+    assert found.inverter.chosen is not None
+    assert (found.inverter.chosen.legs, found.inverter.chosen.charger_a, found.inverter.chosen.waveform) == (2, 60, "pure_sine")
+    assert [one.name for one in found.inverter.others.values()] == ["Spare"]
+    assert found.storage.system_v == 24  # eight cells of 3.2 V
+    assert figures["storage.have_ah"].value == 560  # pairs of 280 Ah are one string: arithmetic
+    assert figures["storage.arrangement.parallel"].value == 1
+    assert figures["charging.shore.have_a"].value == 60
+    assert (found.charging.generator_w, found.charging.dcdc_input_v) == (2200, 24)
+    # Nobody said where the bank stands, what holds it, how the alternator charges, or what the main run is.
+    main = found.wiring.main
+    assert [found.storage.bay, found.storage.restraint, found.storage.bms, found.charging.alternator_v] == [None] * 4
+    assert [main.one_way_length, main.insulation_c, main.terminal_c, main.material, main.fuse_a] == [None] * 5
+
+
+@pytest.mark.parametrize(
+    ("battery", "ah"),
+    [
+        ({"chemistry": "agm", "nominal_v": 12, "mass_kg": 27}, 27 / 27 * 1000 / 12),  # 27 kg a kWh, common practice
+        ({"chemistry": "agm", "nominal_v": 12}, None),
+        ({"nominal_v": 12, "capacity_ah": 100}, None),
+        ({"chemistry": "agm", "capacity_ah": 100}, None),
+    ],
+)
+def test_a_bank_that_is_not_known_keeps_its_place_on_the_survey_and_makes_no_figures(
+    battery: dict[str, Any], ah: float | None
+) -> None:
+    found = as_found(rig([load(40, 5)], survey={"items": {"bank": {"kind": "bank", "battery": battery}}}))
+    report = evaluate(found)
+
+    assert ("storage.have_ah" in report.figures) == (ah is not None)
+    if ah is not None:
+        assert report.figures["storage.have_ah"].value == pytest.approx(ah)
+        assert report.figures["storage.unit.capacity_ah"].source == "part_estimate"
+    assert {"storage.bay@item:bank", "wiring.main_fuse@item:bank"} <= {one.key for one in report.asked}
+    assert not any("lithium" in finding.code for finding in report.findings)
+
+
+def test_a_run_with_something_unrated_on_it_takes_at_least_what_is_known_and_is_offered_no_size() -> None:
+    items = {
+        "a": {"kind": "inverter", "rated_w": 1000},
+        "b": {"kind": "inverter", "name": "Old one"},
+        "run": {**ITEMS["cable"], "material": "copper", "insulation_c": 105, "terminal_c": 75},
+    }
+    figures = evaluate(as_found(rig([load(40, 5)], survey={"items": items}))).figures
+
+    assert figures["wiring.main.at_least"].value == "Old one"
+    assert "wiring.main.conductor" not in figures and "wiring.main.fuse_a" not in figures
+    assert "wiring.main.ampacity_a" in figures  # what is there is judged all the same
+    told = evaluate(
+        as_found(rig([load(40, 5)], survey={"items": {**items, "b": {"kind": "inverter", "rated_w": 300}}}))
+    ).figures
+    assert "wiring.main.conductor" in told and "wiring.main.at_least" not in told
+
+
 def test_a_plan_begins_with_what_stays() -> None:
     planned = what_stays(surveyed())
 

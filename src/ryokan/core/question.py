@@ -113,13 +113,15 @@ class Question:
 class LedgerLine:
     """A line of the ledger: key of the need, key of what is chosen, and the rules that judge whether it fits.
 
-    ``only_if_chosen``: the figure stands there also for what is reckoned with until something is chosen.
+    ``only_if_chosen``: the figure stands there also for what is reckoned with until something is chosen. ``only_if_there``: the
+    line is left out where neither need nor have has a figure, as of a source that is not there.
     """
 
     need: str
     have: str | None = None
     judged_by: tuple[str, ...] = ()
     only_if_chosen: bool = False
+    only_if_there: bool = False
 
 
 @dataclass(frozen=True, eq=False)

@@ -71,11 +71,11 @@ FINDINGS: dict[str, Words] = {
         "It overheats the alternator, and when the bank's electronics open under charge the voltage spike can destroy it.",
     ),
     "charging.over_bank_limit": Words(
-        "Together {which} give {total}; the bank's maker allows {limit} into it.",
+        "{total} go into the bank at once from {which}; its maker allows {limit}.",
         "Nothing keeps them apart. Turn chargers down, lock one out while another runs, or add capacity.",
     ),
     "charging.over_usual_most": Words(
-        "Together {which} give {total}; a bank of this kind and size usually takes {limit} at most.",
+        "{total} go into the bank at once, and such a bank usually takes {limit} at most: from {which}.",
         "Nothing keeps them apart. Ask what its maker allows; until then turn chargers down or lock one out.",
     ),
     "charging.over_usual_rate": Words(

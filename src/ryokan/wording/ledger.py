@@ -56,6 +56,8 @@ def ledger(rig: Rig, report: Report) -> list[LedgerLine]:
         for line in step.ledger:
             have = None if line.have is None or (line.only_if_chosen and not step.chosen(rig)) else figures.get(line.have)
             severity = next((severities[code] for code in line.judged_by if code in severities), None)
+            if line.only_if_there and have is None and line.need not in figures:
+                continue
             label, need = _LABELS[line.need].format(**names), _something(figures, line.need.format(**names))
             lines.append(LedgerLine(line.need, step.name, label, need, have, severity))
     return lines + _totals(figures)

@@ -116,6 +116,20 @@ function Expectations() {
           />
         )}
       </Blank>
+      , from a bank of{" "}
+      <Blank
+        label="How large they think the bank is"
+        text={brief.believed_bank_ah === null ? "a size they do not name" : `${brief.believed_bank_ah} Ah`}
+      >
+        {(done) => (
+          <NumberForm
+            label="Amp-hours that they think the bank has; empty: not said"
+            path="/brief/believed_bank_ah"
+            value={brief.believed_bank_ah}
+            done={done}
+          />
+        )}
+      </Blank>
       . Quiet{" "}
       <Blank label="Quiet hours" text={brief.quiet_hours || "whenever it suits"}>
         {(done) => (

@@ -6,7 +6,7 @@ import { useStepFigures } from "../worksheet/useStepFigures";
 /** The modes in their order, with what gives in each: the keys of its sources. */
 const MODES = [
   { mode: "rest", label: "At rest", sources: [] },
-  { mode: "sun", label: "In the sun", sources: [["the array", "solar.output_a"]] },
+  { mode: "sun", label: "In the sun", sources: [["the array", "charging.mode.sun.into_bank_a"]] },
   {
     mode: "driving",
     label: "Driving",
@@ -15,8 +15,8 @@ const MODES = [
       ["the relay, about", "charging.relay.estimate_a"],
     ],
   },
-  { mode: "hookup", label: "On a hookup", sources: [["shore charger", "charging.shore.through_hookup_a"]] },
-  { mode: "generator", label: "On a generator", sources: [["shore charger", "charging.through_generator_a"]] },
+  { mode: "hookup", label: "On a hookup", sources: [["shore charger", "charging.mode.hookup.into_bank_a"]] },
+  { mode: "generator", label: "On a generator", sources: [["shore charger", "charging.mode.generator.into_bank_a"]] },
 ] as const;
 
 /** Who gives how much when: a row for each mode in which something gives. */
@@ -46,7 +46,10 @@ export function Modes() {
               <td className="pr-4 text-soft">
                 {mode === "rest"
                   ? "the bank alone"
-                  : sources.map(([name, key]) => (figure(key) ? <span key={key}>{name} </span> : null))}
+                  : sources
+                      .filter(([, key]) => figure(key))
+                      .map(([name]) => name)
+                      .join(", ") || "another system"}
               </td>
               <td className="text-right font-semibold">
                 <Figure figure={figure(`charging.mode.${mode}.into_bank_a`)} />

@@ -118,6 +118,28 @@ function FromTheBank() {
             strong: true,
           },
           { label: "Cut-off", figure: figure("inverter.cutoff_v") },
+          ...(figure("inverter.chosen_surge_current_a")
+            ? [
+                {
+                  label: "At its own surge",
+                  figure: figure("inverter.chosen_surge_current_a"),
+                  note: "for a moment, at nominal volts",
+                },
+              ]
+            : []),
+          ...(figure("storage.inverter_rate_c")
+            ? [
+                {
+                  label: "Over the bank's amp-hours",
+                  figure: figure("storage.inverter_rate_c"),
+                  note: (
+                    <>
+                      such a bank bears <Figure figure={figure("storage.discharge_most_a")} /> for minutes
+                    </>
+                  ),
+                },
+              ]
+            : []),
           ...(figure("inverter.surge_current_a")
             ? [
                 {
@@ -228,7 +250,28 @@ function Chosen() {
         value={inverter.cutoff_v}
         hint="Left empty: that of the part, else of the chemistry."
       />
+      <Others />
     </Section>
+  );
+}
+
+/** Inverters beside it on the same bank: listed, and counted on the main run. */
+function Others() {
+  const { inverter } = useRig().rig;
+  const { figure } = useStepFigures("inverter");
+  const others = Object.entries(inverter.others).sort(([, a], [, b]) => a.position - b.position);
+  if (others.length === 0) return null;
+  return (
+    <NeedRows
+      rows={others.map(([id, one]) => ({
+        label: one.name || "One beside it",
+        figure: figure(`inverter.other.${id}.dc_current_a`),
+        note:
+          one.rated_w === null
+            ? "nobody knows its rating yet; the main run takes at least what is known"
+            : `${one.rated_w} W at full rating, on the same main run; which loads hang on it is not judged yet`,
+      }))}
+    />
   );
 }
 
@@ -377,6 +420,31 @@ function ByPlate() {
             unit="W"
             nullable
             value={inverter.chosen.idle_w}
+          />
+          <NumberField
+            label="Charger within"
+            path="/inverter/chosen/charger_a"
+            unit="A"
+            nullable
+            value={inverter.chosen.charger_a}
+          />
+          <SelectField
+            label="Legs"
+            path="/inverter/chosen/legs"
+            value={inverter.chosen.legs}
+            options={[
+              { value: null, label: "not said yet" },
+              { value: 1, label: "one" },
+              { value: 2, label: "two" },
+            ]}
+          />
+          <NumberField
+            label="Maker asks for a fuse of"
+            path="/inverter/chosen/maker_fuse_a"
+            unit="A"
+            nullable
+            value={inverter.chosen.maker_fuse_a}
+            hint="At least; no fix goes below it."
           />
           <SelectField
             label="Its wave"

@@ -166,6 +166,18 @@ export function HowLong({ form }: { form: LoadFormState }) {
         ]}
         onChange={(when) => set({ when: when as Load["when"] })}
       />
+      {draft.feed === "ac" && (
+        <Pick
+          label="Hangs on"
+          value={draft.output}
+          options={[
+            ["backed_up", "what the inverter keeps up"],
+            ["grid_only", "the hookup alone"],
+            ["shed", "what is let go when it fails"],
+          ]}
+          onChange={(output) => set({ output: output as Load["output"] })}
+        />
+      )}
       {draft.when === "above_charge" && (
         <Num
           form={form}

@@ -10,7 +10,7 @@ import { readQuantity } from "../../ui/readQuantity";
 import { useTask } from "../../ui/useTask";
 import { useTypedSince } from "../../ui/useTypedSince";
 import { Figure } from "../worksheet/Figure";
-import { faultOf } from "../worksheet/fields";
+import { faultOf, SelectField } from "../worksheet/fields";
 import { rowName } from "../worksheet/rowName";
 import { useEditHere, useRig } from "../worksheet/useRig";
 import { Months } from "./Months";
@@ -200,6 +200,17 @@ function Methods({ figure }: { figure: FigureOf }) {
         The shortcuts speak of 12 V, and leave out wiring, the inverter's losses and its own draw. Press a figure for
         its working.
       </p>
+      {rig.brief.measured_ah.length > 0 && (
+        <SelectField
+          label="A day is"
+          path="/brief/day_from"
+          value={rig.brief.day_from}
+          options={[
+            { value: "audit", label: "what the audit makes of it" },
+            { value: "meter", label: "what the meter counted, its spread as margin" },
+          ]}
+        />
+      )}
       <Measured />
     </Section>
   );

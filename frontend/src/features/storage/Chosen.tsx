@@ -240,6 +240,32 @@ function Gives() {
             </>
           ),
         },
+        ...(storage.bank && figure("storage.days_by_audit")
+          ? [
+              {
+                label: "by the audit alone",
+                figure: figure("storage.days_by_audit"),
+                note: (
+                  <>
+                    to the allowed depth, with neither margin nor ageing;{" "}
+                    <Figure figure={figure("storage.days_to_empty")} /> to the last of it
+                  </>
+                ),
+              },
+            ]
+          : []),
+        ...(figure("storage.wish.hours_have")
+          ? [{ label: "Runs the one wish", figure: figure("storage.wish.hours_have"), note: "from full, by its draw" }]
+          : []),
+        ...(figure("storage.never_filled_wh")
+          ? [
+              {
+                label: "Never filled",
+                figure: figure("storage.never_filled_wh"),
+                note: "above the volts the charger stops at",
+              },
+            ]
+          : []),
         ...(storage.bank && figure("storage.headroom_frac")
           ? [
               {

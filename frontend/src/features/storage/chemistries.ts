@@ -1,11 +1,11 @@
 /** Kinds of bank, as they are chosen. */
 export const CHEMISTRIES = [
-  { value: "lfp", label: "Lithium (LFP)" },
+  { value: "lfp", label: "LFP" },
   { value: "agm", label: "AGM" },
   { value: "gel", label: "Gel" },
   { value: "flooded", label: "Flooded" },
   { value: "sealed_wet", label: "Sealed wet" },
-  { value: "nmc", label: "NMC modules" },
+  { value: "nmc", label: "NMC" },
   { value: "custom", label: "Another" },
 ] as const;
 

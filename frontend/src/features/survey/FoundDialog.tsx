@@ -5,7 +5,7 @@ import { DialogFoot } from "../../ui/DialogFoot";
 import { PartFields } from "../../ui/parts/PartFields";
 import { Refusal } from "../../ui/Refusal";
 import { AlternatorSketch } from "./AlternatorSketch";
-import { FOUND_KINDS, type FoundKind, nameOf } from "./foundKinds";
+import { FOUND_KINDS, type FoundKind, nameOf, worthAsking } from "./foundKinds";
 import { type ReadingDraft, useFoundFields, useFoundForm } from "./useFoundForm";
 
 /** Something that is there: what it says on it, how it stands, and what a meter said. */
@@ -39,7 +39,12 @@ function FoundForm({
         {kind === "alternator" ? (
           <AlternatorSketch fields={fields.own} typed={form.typed} faults={form.faults} onChange={form.onChange} />
         ) : (
-          <PartFields fields={fields.own} typed={form.typed} faults={form.faults} onChange={form.onChange} />
+          <PartFields
+            fields={worthAsking(fields.own, form.typed, form.batteryTyped)}
+            typed={form.typed}
+            faults={form.faults}
+            onChange={form.onChange}
+          />
         )}
         {kind === "bank" && (
           <Part title="One unit of it">

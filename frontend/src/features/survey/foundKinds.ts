@@ -1,6 +1,6 @@
 import type { Rig } from "../../api/types";
 import { formatConductor, formatNumber } from "../../ui/formatQuantity";
-import type { FormField } from "../../ui/parts/partDocument";
+import type { FormField, Typed } from "../../ui/parts/partDocument";
 import { HOOKUPS } from "../worksheet/words";
 
 export type Found = Rig["survey"]["items"][string];
@@ -229,6 +229,21 @@ export function commonFields(rig: Rig): FormField[] {
     ]),
     field("note", "Note", "text"),
   ];
+}
+
+const OF_LITHIUM = ["paired", "cells_in_series", "bms", "when_bms_opens", "string_fuses"];
+const LEAD = ["agm", "gel", "flooded", "sealed_wet"];
+
+/** Of the fields of a thing those that are worth asking, by what else is typed of it. */
+export function worthAsking(fields: FormField[], typed: Typed, battery: Typed): FormField[] {
+  const { chemistry = "" } = battery;
+  return fields.filter(({ name }) => {
+    if (name === "cells_in_series") return chemistry === "nmc";
+    if (OF_LITHIUM.includes(name)) return !LEAD.includes(chemistry);
+    if (name === "vent_cm2") return typed.bay === "vented_enclosure";
+    if (name === "take_off" || name === "string_fuses") return typed.parallel !== "1";
+    return true;
+  });
 }
 
 /** What is asked of a battery on a survey; the rest of its data sheet can wait. */

@@ -16,13 +16,15 @@ export function MainRun({ figure }: { figure: FigureOf }) {
   const worst = answer.findings.find((finding) => finding.step === "wiring" && finding.severity !== "advice");
   const stroke = worst ? (worst.severity === "danger" ? "var(--danger)" : "var(--fault)") : "var(--stored)";
   const text = (one: FigureValue | undefined) => {
-    if (!one) return "not found";
+    if (!one) return "not known";
     const shown = formatQuantity(one.value, one.unit, units);
     return `${shown.number} ${shown.unit}`.trim();
   };
   const width = thickness(conductor);
+  const fused = rig.wiring.main.fuse_a === "none" ? "no fuse" : text(fuse);
+  const drop = figure("wiring.main.drop_v");
   return (
-    <figure className="mb-7 max-w-[46rem]" aria-label={`Bank, ${text(fuse)} fuse, ${text(conductor)}, bus`}>
+    <figure className="mb-7 max-w-[46rem]" aria-label={`Bank, fuse: ${fused}, ${text(conductor)}, bus`}>
       <svg viewBox="0 0 640 132" className="w-full" role="presentation">
         <g fill="none" stroke="var(--ink)" strokeWidth="1.4">
           <rect x="8" y="38" width="92" height="62" />
@@ -46,15 +48,16 @@ export function MainRun({ figure }: { figure: FigureOf }) {
           <path d="M146 22c8-9 16 9 24 0s16-9 24 0 8 4 12 0" fill="none" stroke="var(--ink)" strokeWidth="1.4" />
         </g>
         <text x="176" y="54" textAnchor="middle" className="fill-ink font-mono text-[14px]">
-          {text(fuse)}
+          {fused}
         </text>
         <path d="M212 22H560" fill="none" stroke={stroke} strokeWidth={width} />
         <text x="386" y="54" textAnchor="middle" className="fill-ink font-mono text-[14px]">
           {[text(conductor), rig.wiring.main.one_way_length?.typed].filter(Boolean).join(", ")}
         </text>
         <text x="386" y="75" textAnchor="middle" className="fill-soft font-mono text-[13px]">
-          {text(figure("wiring.main.design_current_a"))}, drop {text(figure("wiring.main.drop_v"))} of{" "}
-          {text(figure("wiring.main.allowed_drop_v"))}
+          {figure("wiring.main.at_least") && "at least "}
+          {text(figure("wiring.main.design_current_a"))}
+          {drop && `, drop ${text(drop)} of ${text(figure("wiring.main.allowed_drop_v"))}`}
         </text>
         <path d="M560 8v30" stroke="var(--ink)" strokeWidth="6" />
         <text x="572" y="27" className="fill-ink text-[14px]">

@@ -122,7 +122,12 @@ export function Pick({
   onChange: (name: string, value: string) => void;
 }) {
   return (
-    <select id={id} className="field" value={typed[name]} onChange={(event) => onChange(name, event.target.value)}>
+    <select
+      id={id}
+      className="field max-w-full"
+      value={typed[name]}
+      onChange={(event) => onChange(name, event.target.value)}
+    >
       {options.map(([value, label]) => (
         <option key={value} value={value}>
           {label}

@@ -200,8 +200,8 @@ STEP = Step(
     questions=(limits, driving, shore, to_others, alternator, from_others, together, modes, mean_day),
     shows=("charging.", "brief.driving", "storage.charge_v"),
     ledger=(
-        LedgerLine("charging.dcdc.need_a", "charging.dcdc.have_a", ("charging.alternator_overloaded",)),
-        LedgerLine("charging.shore.need_a", "charging.shore.have_a", ("charging.hookup_too_small",)),
+        LedgerLine("charging.dcdc.need_a", "charging.dcdc.have_a", ("charging.alternator_overloaded",), only_if_there=True),
+        LedgerLine("charging.shore.need_a", "charging.shore.have_a", ("charging.hookup_too_small",), only_if_there=True),
     ),
     begun=lambda rig: rig.has_loads,
     chosen=chosen,

@@ -103,7 +103,16 @@ def place(scope: Scope) -> None:
 STEP = Step(
     name="inverter",
     questions=(need, draws_itself, idle, current, surge, place),
-    shows=("inverter.", "storage.bms", "space.", "wiring.main.one_way_length_m", "region.", "assumptions.motor"),
+    shows=(
+        "inverter.",
+        "storage.bms",
+        "space.",
+        "wiring.main.one_way_length_m",
+        "region.",
+        "assumptions.motor",
+        "storage.inverter_rate",
+        "storage.discharge_most",
+    ),
     ledger=(
         LedgerLine("inverter.need_continuous_w", "inverter.gives_w", ("inverter.continuous_short",), only_if_chosen=True),
         LedgerLine("inverter.need_surge_w", "inverter.surge_w", ("inverter.surge_short",)),

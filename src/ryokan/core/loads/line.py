@@ -535,6 +535,7 @@ QUESTION_CODES = frozenset(
         "load.volts_against_feed",
         "load.far_from_usual",
         "load.duty_left_out",
+        "load.plated_by_what_it_gives",
         "load.no_eer",
         "load.no_charges",
     }

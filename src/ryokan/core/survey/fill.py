@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from typing import Any, get_args
+from typing import Any, TypeVar, get_args
 
 from ryokan.core.charging.model import Charging, VoltsClass
 from ryokan.core.data.assumptions import assumptions
 from ryokan.core.inverter.model import ChosenInverter, OtherInverter
+from ryokan.core.model import Model
 from ryokan.core.parts.model import OWN, OwnPart
 from ryokan.core.rig import Rig
 from ryokan.core.solar.model import Portable
@@ -25,6 +26,8 @@ from ryokan.core.survey.model import (
     Survey,
 )
 from ryokan.core.wiring.model import MainRun, Wiring
+
+AnyModel = TypeVar("AnyModel", bound=Model)
 
 OWN_PREFIX = "found-"  # ids of own parts that the survey brought
 CLASS_SLACK = 0.15  # plates round: 12.0 to 13.0 V are one class (common practice)
@@ -63,12 +66,14 @@ def _with(rig: Rig, members: dict[str, Any]) -> Rig:
             kept = {id: own for id, own in rig.own_parts.items() if not id.startswith(OWN_PREFIX)}
             rig = rig.model_copy(update={"own_parts": {**kept, **value}})
             continue
-        owner, _, member = place.partition(".")
-        if not member:
-            rig = rig.model_copy(update={owner: value})
-            continue
-        rig = rig.model_copy(update={owner: getattr(rig, owner).model_copy(update={member: value})})
+        rig = _put(rig, place.split("."), value)
     return rig
+
+
+def _put(owner: AnyModel, place: list[str], value: Any) -> AnyModel:
+    """A model with a member within it replaced."""
+    name, *within = place
+    return owner.model_copy(update={name: _put(getattr(owner, name), within, value) if within else value})
 
 
 def _members(survey: Survey) -> dict[str, Any]:
@@ -82,7 +87,7 @@ def _members(survey: Survey) -> dict[str, Any]:
         **_inverters(survey),
         **_solar(survey),
         **_charging(survey),
-        "wiring.main": _main(survey),
+        **{f"wiring.main.{name}": value for name, value in _main(survey)},
     }
 
 

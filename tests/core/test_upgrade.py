@@ -1,0 +1,91 @@
+"""From version 3: what was only a default of something found is not known, “not said” is null, and plans keep theirs."""
+
+from __future__ import annotations
+
+import copy
+import json
+from typing import Any
+
+import pytest
+from builders import ROOT
+
+from ryokan.core.evaluate import evaluate
+from ryokan.core.job_file import read_job_file
+from ryokan.core.rig import Rig
+from ryokan.core.upgrade import upgraded_patch, upgraded_rig
+
+FILE = json.loads((ROOT / "tests/fixtures/job-v3.json").read_text())
+FOUND, PLANNED = FILE["options"][0]["rig"], FILE["options"][2]["rig"]
+
+
+def at(document: dict[str, Any], path: str) -> Any:
+    for name in path.split("."):
+        document = document[name]
+    return document
+
+
+def test_the_frozen_file_is_read_and_worked_out() -> None:
+    file = read_job_file((ROOT / "tests/fixtures/job-v3.json").read_bytes())
+    assert [option.rig.schema_version for option in file.options] == [4, 4, 4]
+    for option in file.options:
+        assert evaluate(option.rig).figures
+
+
+@pytest.mark.parametrize(
+    ("path", "before", "found", "planned"),
+    [
+        ("storage.bay", "living_space", None, "living_space"),
+        ("storage.restraint", "not_said", None, None),
+        ("storage.when_bms_opens", "nothing", "none", "none"),
+        ("storage.string_fuses", False, "none", "none"),
+        ("storage.string_fuses", True, "fitted", "fitted"),
+        ("inverter.pre_charge", None, None, None),
+        ("inverter.outlets", "not_said", None, None),
+        ("charging.alternator_path", "dcdc", None, "dcdc"),
+        ("charging.alternator_path", "relay", "relay", "relay"),
+        ("charging.refill_hours", 10, None, None),
+        ("charging.refill_hours", 7, 7, 7),
+        ("wiring.main.insulation_c", 105, None, 105),
+        ("wiring.main.insulation_c", 75, 75, 75),
+        ("vehicle.fuel", "not_known", None, None),
+    ],
+)
+def test_each_member_says_what_it_said(path: str, before: Any, found: Any, planned: Any) -> None:
+    for base, expected in ((FOUND, found), (PLANNED, planned)):
+        document = copy.deepcopy(base)
+        *owners, last = path.split(".")
+        place = document
+        for name in owners:
+            place = place[name]
+        place[last] = before
+        assert at(upgraded_rig(document, 3), path) == expected
+        Rig.model_validate(upgraded_rig(document, 3))
+
+
+def test_items_of_a_survey_forget_their_defaults_and_keep_what_was_chosen() -> None:
+    items = {
+        "a": {"kind": "bank", "bay": "living_space", "system_v": 12, "condition": "not_known", "battery": {"chemistry": "agm", "name": "b", "nominal_v": 12, "capacity_ah": 100}},
+        "b": {"kind": "alternator", "regulation": "not_known", "charges_house": "relay", "alternator_v": 24},
+        "c": {"kind": "main_cable", "insulation_c": 105, "fuse_a": 100},
+    }  # fmt: skip
+    after = upgraded_rig({**PLANNED, "survey": {"items": items, "as_found": False}}, 3)["survey"]["items"]
+    assert [after["a"][name] for name in ("bay", "system_v", "condition")] == [None, None, None]
+    assert [after["b"][name] for name in ("regulation", "charges_house", "alternator_v")] == [None, "relay", 24]
+    assert [after["c"][name] for name in ("insulation_c", "fuse_a")] == [None, 100]
+
+
+def test_edits_that_waited_say_it_anew() -> None:
+    waited = [
+        {"op": "replace", "path": "/storage/restraint", "value": "not_said"},
+        {"op": "replace", "path": "/inverter/pre_charge", "value": True},
+        {"op": "add", "path": "/survey/items/x", "value": {"kind": "controller", "rated_a": 20, "method": "not_known"}},
+        {"op": "remove", "path": "/survey/items/y"},
+    ]
+    values = [operation.get("value", "–") for operation in upgraded_patch(waited, 3)]
+    assert values == [None, "fitted", {"kind": "controller", "rated_a": 20, "method": None}, "–"]
+
+
+def test_what_was_let_stand_covers_both_that_became_of_it() -> None:
+    kept = {"reason": "they know", "by": "Ada", "on": "2026-05-01", "said": "…", "excess": 0.5, "words": {}}
+    after = upgraded_rig({**PLANNED, "overruled": {"storage.days_short": kept}}, 3)["overruled"]
+    assert after == dict.fromkeys(["storage.days_short", "storage.deeper_than_allowed", "storage.reserve_small"], kept)
