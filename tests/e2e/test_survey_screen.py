@@ -38,7 +38,16 @@ def test_a_job_of_two_systems_is_surveyed_judged_as_found_and_linked(installer: 
     dialog = page.get_by_role("dialog", name="Bank")
     dialog.get_by_label("Strings in parallel").fill("2")
     dialog.get_by_role("button", name="It is there").press("Enter")
-    expect(dialog.get_by_text("This is needed.").first).to_be_visible()
+    expect(dialog).to_have_count(0)
+    row = page.get_by_role("main").get_by_role("row", name="Bank")
+    expect(row).to_contain_text("plate not read")  # nothing is known of it, and it keeps its place
+    asked = page.get_by_role("region", name="Still to be asked")
+    expect(asked).to_contain_text("of which decide a danger")
+    asked.get_by_role("button", name="What kind of battery is the bank? AGM").press("Enter")
+    expect(asked.get_by_text("What kind of battery is the bank?")).to_have_count(0)
+    expect(row).to_contain_text("AGM")
+    row.get_by_role("button", name="Bank", exact=True).press("Enter")
+    expect(dialog.get_by_label("Electronics that watch its cells")).to_have_count(0)  # of lithium alone
     for label, value in {
         "Name": "old block",
         "Nominal volts": "12",
@@ -47,15 +56,13 @@ def test_a_job_of_two_systems_is_surveyed_judged_as_found_and_linked(installer: 
         "Age, years": "6",
     }.items():
         dialog.get_by_label(label, exact=False).first.fill(value)
-    dialog.get_by_label("Chemistry").select_option("AGM")
     dialog.get_by_label("Condition").select_option("worn")
     dialog.get_by_role("button", name="Add a reading").press("Enter")
     dialog.get_by_label("What was measured, 1").fill("resting volts")
     dialog.get_by_label("Its value, 1").fill("12,31")
     dialog.get_by_label("With which meter, 1").fill("bench multimeter")
-    dialog.get_by_role("button", name="It is there").press("Enter")
+    dialog.get_by_role("button", name="Store").press("Enter")
     expect(dialog).to_have_count(0)
-    row = page.get_by_role("main").get_by_role("row", name="Bank")
     expect(row).to_contain_text("2 × 12 V 100 Ah, AGM")
     expect(row).to_contain_text("resting volts 12.31 V")
     found(page, "Alternator", {"On its label": "140 A", "Charges the house bank": "through a relay"})
@@ -71,6 +78,16 @@ def test_a_job_of_two_systems_is_surveyed_judged_as_found_and_linked(installer: 
     dialog.get_by_role("button", name="Store").press("Enter")
     installer.step("Storage")
     expect(page.get_by_label("In parallel", exact=True)).to_have_text("3")  # the rig follows its survey
+    installer.step("Charging")
+    expect(page.get_by_role("table").filter(has_text="What gives")).to_have_count(0)  # nobody said what the alternator is of
+    installer.step("Survey")
+    page.get_by_role("region", name="Still to be asked").get_by_role("button", name=re.compile("more$")).press("Enter")
+    page.get_by_role("button", name="Is the alternator of 12 or 24 V? 12 V").press("Enter")
+    installer.step("Charging")
+    driving = page.get_by_role("row", name=re.compile("^Driving"))
+    expect(driving).to_contain_text("the relay, about")
+    expect(driving).to_contain_text("59")  # 0.6 × 140 A when hot, less 25 A that the vehicle draws
+    expect(page.get_by_text("Still to be asked:")).to_be_visible()  # in the ledger of every page
     installer.step("Survey")
 
     page.get_by_role("tab", name="Other systems").press("Enter")

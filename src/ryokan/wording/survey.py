@@ -170,10 +170,10 @@ QUESTIONS: dict[str, Words] = {
     "wiring.terminals": Words("What temperature are the terminals of {name} rated for?", "What the cable may be loaded with."),
     "wiring.length": Words("How long is {name}, one way?", "How many volts it loses."),
     "solar.panel_rating": Words("How many watts has one panel of {name}?", "What the array brings."),
-    "solar.mounting": Words("Do {name} lie on the roof, or are they carried out?", "Which array they are."),
+    "solar.mounting": Words("Where are they, {name}: on the roof, or carried out?", "Which array they are."),
     "solar.controller_rating": Words("How many amps does {name} give?", "Whether it caps the array."),
     "solar.controller_method": Words("Is {name} an MPPT or a PWM controller?", "Whether the panels work at the bank's volts."),
-    "solar.panel_volts": Words("How many volts have {name} at full power?", "What a PWM controller leaves of them."),
+    "solar.panel_volts": Words("How many volts has one of {name} at full power?", "What a PWM controller leaves of them."),
     "charging.cord_rating": Words("What is {name} rated at?", "What may be drawn through it."),
     "charging.generator_rating": Words("How many watts does {name} give for hours?", "Which charger it carries."),
 }

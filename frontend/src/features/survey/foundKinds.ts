@@ -286,7 +286,7 @@ function said(item: Found): (string | false)[] {
       const unit = [amount(nominal_v, "V"), capacity_ah === null ? amount(mass_kg, "kg") : amount(capacity_ah, "Ah")];
       const each = unit.filter(Boolean).join(" ");
       return [
-        count > 1 ? `${count} × ${each}` : each,
+        count > 1 && each ? `${count} × ${each}` : each,
         chemistry !== null && (KINDS[chemistry] ?? chemistry.toUpperCase()),
       ];
     }

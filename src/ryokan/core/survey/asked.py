@@ -22,7 +22,6 @@ from ryokan.core.survey.model import (
     FoundDcdc,
     FoundInverter,
     FoundMainCable,
-    name_of_found,
 )
 from ryokan.core.vehicle import BOATS, ROAD
 
@@ -86,7 +85,7 @@ def _asked(rig: Rig, sheet: Sheet, about: QuestionOfThings, id: str, thing: AnyF
         about.code,
         about.grade,
         subject_of(("item", id)),
-        name_of_found(thing),
+        _called(thing),
         about.source,
         about.of,
         id,
@@ -112,13 +111,32 @@ def _of_the_main_fuse(rig: Rig, about: QuestionOfThings, id: str, bank: AnyFound
         about.code,
         about.grade,
         subject_of(("item", id)),
-        name_of_found(bank),
+        _called(bank),
         about.source,
         "main_cable",
         cable,
         "fuse_a",
         answers,
     )
+
+
+# What a thing is called in a question that nobody has named.
+_THE = {
+    "bank": "the bank",
+    "alternator": "the alternator",
+    "dcdc": "the DC-DC charger",
+    "shore_charger": "the shore charger",
+    "inverter": "the inverter",
+    "panels": "the panels",
+    "controller": "the solar controller",
+    "main_cable": "the main cable",
+    "cord": "the shore cord",
+    "generator": "the generator",
+}
+
+
+def _called(thing: AnyFound) -> str:
+    return thing.name or _THE[getattr(thing, "kind", "")]
 
 
 def _member(thing: AnyFound, member: str) -> Any:
