@@ -72,7 +72,7 @@ def test_a_job_of_two_systems_is_surveyed_judged_as_found_and_linked(installer: 
 
     page.get_by_role("button", name="Judge it as found").press("Enter")
     expect(page.get_by_role("link", name="As found")).to_have_attribute("aria-current", "page")
-    expect(page.get_by_text("reckoned with by its plate")).to_have_count(1)
+    expect(page.get_by_role("main").get_by_text("reckoned with by its plate")).to_have_count(1)
     row.get_by_role("button", name="Bank", exact=True).press("Enter")
     dialog.get_by_label("Strings in parallel").fill("3")
     dialog.get_by_role("button", name="Store").press("Enter")
