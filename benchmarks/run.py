@@ -35,6 +35,7 @@ from ryokan.core.registry import PLAN
 from ryokan.core.rig import Rig, Stay
 from ryokan.operations.accounts import create_shop
 from ryokan.operations.candidates import DECIDED, SHOWN
+from ryokan.operations.fixes import fixes_that_hold
 from ryokan.operations.jobs import create_job
 from ryokan.operations.patches import patched
 from ryokan.store.database import open_engine, transaction
@@ -204,7 +205,38 @@ def bench_evaluate() -> None:
             lambda before=before: [glimpse(one, before=before, keys=SHOWN, codes=DECIDED["storage.bank"]) for one in picker],
             aims[2],
         )
+    bench_fixes(rig)
     sizes_with_runs(evaluate(rig, plan=plan_with_runs()))
+
+
+def bench_fixes(rig: Rig) -> None:
+    """Ten fixes of a rig that breaks many rules, each tried: what a page of findings waits for behind an edit."""
+    broken, document = patched(
+        rig,
+        rig.model_dump(mode="json"),
+        [
+            {"op": "add", "path": f"/{path}", "value": value}
+            for path, value in {
+                "storage/chemistry": "agm",
+                "storage/bay": "living_space",
+                "storage/bank": {"nominal_ah": 1500},
+                "storage/restraint": "straps",
+                "storage/locked": False,
+                "inverter/chosen": {"rated_w": 4000},
+                "inverter/pre_charge": "none",
+                "inverter/on": "always",
+                "inverter/outlets": "receptacles",
+                "inverter/cutoff_v": 5,
+                "solar/array_w": 150,
+                "charging/shore_charger_a": 90,
+                "wiring/main/conductor": "awg:6",
+                "wiring/main/fuse_a": 100,
+            }.items()
+        ],
+    )
+    before = evaluate(broken)
+    ten = [one for one in before.findings if one.fix is not None][:10]
+    say_in_loops(f"{len(ten)} fixes tried, 60 loads", lambda: fixes_that_hold(broken, document, before, {}, ten), 6.0)
 
 
 def forty_banks() -> list[list[dict[str, Any]]]:

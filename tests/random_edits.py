@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import copy
+from collections.abc import Iterator
 from random import Random
 from typing import Any, TypeAlias
 
@@ -38,6 +39,46 @@ def random_edit(rig: Rig, random: Random, book: dict[str, Part] | None = None) -
         if edited != rig or edited.model_dump_json() != rig.model_dump_json():
             return edited
     return rig
+
+
+def everything_said(rig: Rig, random: Random, book: dict[str, Part] | None = None) -> Rig:
+    """The rig with every optional member set, wherever that leaves it a rig."""
+    editor = _Editor(random, book or {})
+    document = copy.deepcopy(rig.model_dump(mode="json"))
+    editor.compartments = sorted(document["space"]["compartments"])
+    for schema, owner, name in list(_unsaid(_SCHEMA, document)):
+        for _ in range(3):
+            try:
+                owner[name] = editor.member(name, schema, None)
+                rig = Rig.model_validate(document)
+                break
+            except (ValidationError, KeyError, IndexError):
+                owner[name] = None
+    return rig
+
+
+def _unsaid(schema: Document, value: Any) -> Iterator[tuple[Document, Document, str]]:
+    """The members of a document that are null, each with its schema and its owner."""
+    schema = _resolved(schema)
+    branches = schema.get("anyOf") or schema.get("oneOf")
+    if branches:
+        kind = value.get("kind") if isinstance(value, dict) else None
+        for branch in map(_resolved, branches):
+            known = branch.get("properties", {}).get("kind", {})
+            if kind is None or kind in (known.get("const"), known.get("default")):
+                yield from _unsaid(branch, value)
+    elif isinstance(value, dict) and "properties" in schema:
+        for name, of in schema["properties"].items():
+            if name in _LEFT_ALONE or name not in value:
+                continue
+            if value[name] is None:
+                yield of, value, name
+            else:
+                yield from _unsaid(of, value[name])
+    elif isinstance(value, dict):
+        of = schema.get("additionalProperties") or next(iter(schema.get("patternProperties", {}).values()), {})
+        for one in value.values():
+            yield from _unsaid(of, one)
 
 
 class _Editor:

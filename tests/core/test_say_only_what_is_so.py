@@ -12,7 +12,7 @@ import pytest
 from builders import changed, example_rigs, load, rig
 from hypothesis import given
 from hypothesis import strategies as st
-from random_edits import random_edit, whole_book
+from random_edits import everything_said, random_edit, whole_book
 from test_findings import BROKEN, CLINIC
 from test_traces import BASES, PARTS
 
@@ -25,6 +25,7 @@ from ryokan.core.survey.fill import as_found
 from ryokan.operations.fixes import fixes_that_hold
 from ryokan.operations.patches import edited
 from ryokan.wording.asked import answer_label, question
+from ryokan.wording.figures import title
 from ryokan.wording.findings import sentence
 from ryokan.wording.survey import ANSWERS, QUESTIONS
 
@@ -118,6 +119,18 @@ def test_taking_away_what_was_said_never_adds_a_fault(seed: int, steps: int) -> 
     was = {finding.key for finding in (*before.findings, *before.overruled)}
     # What a maker says goes first; without it the usual limit of the kind is told instead, as no danger.
     assert {f.key for f in after.findings if f.severity != "advice"} - was <= {"charging.over_usual_most"}, (id, name)
+
+
+@pytest.mark.thorough
+@given(st.integers(0, 10**9), st.integers(0, 60))
+def test_with_everything_said_each_figure_has_its_words_and_each_finding_its_sentence(seed: int, steps: int) -> None:
+    one = everything_said(wandered(seed, steps), Random(seed), BOOK)
+    report = worked_out(one)
+    if report is None:
+        return
+    assert all(title(key) for key in report.figures)
+    for finding in report.findings:
+        assert "{" not in sentence(finding, report.figures, "us").what
 
 
 def test_an_empty_job_and_a_job_of_one_load_raise_no_finding_and_no_question() -> None:

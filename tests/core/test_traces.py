@@ -89,9 +89,9 @@ def test_a_load_that_is_changed_leaves_the_rows_of_the_others_alone() -> None:
     clinic = example("clinic")
     found = asked_again(clinic, changed(clinic, {"loads.fan.hours_per_day": 3.3}))
 
-    assert {one for one in found if one.startswith(("loads.powered ", "loads.at_bank "))} == {
+    assert {one for one in found if one.startswith(("loads.powered ", "loads.steady_at_bank "))} == {
         "loads.powered fan",
-        "loads.at_bank fan",
+        "loads.steady_at_bank fan",
     }
     assert not any(one.startswith("climate.") for one in found)
 

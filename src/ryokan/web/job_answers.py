@@ -34,7 +34,10 @@ def job_card(card: JobCard, reader: Reader) -> job_schemas.JobCardAnswer:
         days_promised=card.rig.brief.days_without_charge,
         days_kept=None if days is None else days.number,
         worst=sentence(findings[0], figures, reader.units).what if findings else None,
-        counts=job_schemas.Counts(**{s: sum(f.severity == s for f in findings) for s in SEVERITIES}),
+        counts=job_schemas.Counts(
+            **{s: sum(f.severity == s for f in findings) for s in SEVERITIES},
+            asked=sum(one.grade == "danger" for one in card.report.asked),
+        ),
     )
 
 

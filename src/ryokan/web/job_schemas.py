@@ -59,11 +59,12 @@ class Notes(Sent):
 
 
 class Counts(BaseModel):
-    """How many findings of each severity."""
+    """How many findings of each severity, and how many open questions decide a danger."""
 
     danger: int
     fault: int
     advice: int
+    asked: int
 
 
 class JobQuery(Sent):

@@ -59,14 +59,19 @@ export function pathOf(job: JobCard): string {
 /** How a job stands: what is worst, and how long the bank lasts against the promise. */
 function Standing({ job }: { job: JobCard }) {
   if (job.loads === 0) return <p className="text-[14px] text-soft">No loads yet</p>;
-  const { danger, fault, advice } = job.counts;
+  const { danger, fault, advice, asked } = job.counts;
   return (
     <div className="text-[14px] leading-snug">
       <p className="flex flex-wrap items-center gap-x-3" title={job.worst ?? undefined}>
         {danger > 0 && <Count severity="danger" count={danger} />}
         {fault > 0 && <Count severity="fault" count={fault} />}
         {danger + fault === 0 && advice > 0 && <Count severity="advice" count={advice} />}
-        {danger + fault + advice === 0 && <span className="text-fits">Nothing found against it so far</span>}
+        {asked > 0 && (
+          <span className="text-soft">
+            {asked} {asked === 1 ? "question decides" : "questions decide"} a danger
+          </span>
+        )}
+        {danger + fault + advice + asked === 0 && <span className="text-fits">Nothing found against it so far</span>}
       </p>
       <p className="text-soft">
         {job.days_kept === null ? (

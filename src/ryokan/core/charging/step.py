@@ -201,7 +201,12 @@ STEP = Step(
     shows=("charging.", "brief.driving", "storage.charge_v"),
     ledger=(
         LedgerLine("charging.dcdc.need_a", "charging.dcdc.have_a", ("charging.alternator_overloaded",), only_if_there=True),
-        LedgerLine("charging.shore.need_a", "charging.shore.have_a", ("charging.hookup_too_small",), only_if_there=True),
+        LedgerLine(
+            "charging.shore.need_a",
+            "charging.shore.have_a",
+            ("charging.hookup_too_small", "charging.refill_too_slow"),
+            only_if_there=True,
+        ),
     ),
     begun=lambda rig: rig.has_loads,
     chosen=chosen,

@@ -114,8 +114,13 @@ STEP = Step(
         "storage.discharge_most",
     ),
     ledger=(
-        LedgerLine("inverter.need_continuous_w", "inverter.gives_w", ("inverter.continuous_short",), only_if_chosen=True),
-        LedgerLine("inverter.need_surge_w", "inverter.surge_w", ("inverter.surge_short",)),
+        LedgerLine(
+            "inverter.need_continuous_w",
+            "inverter.gives_w",
+            ("inverter.continuous_short", "inverter.little_in_hand"),
+            only_if_chosen=True,
+        ),
+        LedgerLine("inverter.need_surge_w", "inverter.surge_w", ("inverter.surge_short", "inverter.surge_perhaps_short")),
         LedgerLine("inverter.dc_current_at_cutoff_a", None, ("inverter.volts_class_low",)),
     ),
     begun=lambda rig: rig.has_loads,

@@ -49,7 +49,7 @@ POWERED: AnswerOfEach[Powered] = AnswerOfEach("loads.powered")  # every load tha
 ALL_ROWS: Answer[list[Powered]] = Answer("loads.all_rows")  # with what feeds other systems and the bank's heaters
 MET: Answer[list[Powered]] = Answer("loads.met")  # what the journey meets in any season
 PLANNED: Answer[list[Row]] = Answer("loads.planned")  # rows of the season that is planned for
-AT_BANK: AnswerOfEach[Figure] = AnswerOfEach("loads.at_bank")  # what each of them takes out of the bank
+AT_BANK: Answer[dict[str, Figure]] = Answer("loads.at_bank")  # what each of them takes out of the bank
 
 
 def resting_rows(scope: Scope) -> list[Row]:

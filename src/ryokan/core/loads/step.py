@@ -196,27 +196,33 @@ def planned(scope: Scope) -> list[Row]:
     ]
 
 
-def each_planned_row(scope: Scope) -> dict[str, Row]:
-    """Rows of the season that is planned for, as far as the bank meets them."""
-    return {row.id: row for row in scope.answer(PLANNED) if not on_the_hookup_alone(row.load)}
+def each_planned_seasonal_row(scope: Scope) -> dict[str, Row]:
+    """Of the rows of the season that is planned for, those that follow the seasons, as far as the bank meets them."""
+    return {row.id: row for row in off_the_hookup_rows(scope) if follows_seasons(row.load)}
+
+
+def off_the_hookup_rows(scope: Scope) -> list[Row]:
+    """Rows of the planned season that bank and inverter live with."""
+    return [row for row in scope.answer(PLANNED) if not on_the_hookup_alone(row.load)]
 
 
 @question(
-    reads=(
-        PLANNED,
-        "inverter.rated_w",
-        "loads.steady_at_bank:loads.row.*.wh_at_bank",
-        "loads.row.*.{duty_frac, hours_per_day, running_w, wh_per_day}",
-    ),
+    reads=(PLANNED, "inverter.rated_w", "loads.row.*.{duty_frac, hours_per_day, running_w, wh_per_day}"),
     writes={"Wh": ("loads.row.*.wh_at_bank",)},
-    answers=AT_BANK,
-    each=each_planned_row,
+    each=each_planned_seasonal_row,
 )
-def at_bank(scope: Scope, id: str, row: Row) -> Figure:
-    """What a row takes out of the bank in the season that is planned for."""
-    if not follows_seasons(row.load):
-        return scope[f"loads.row.{id}.wh_at_bank"]
-    return wh_at_bank(scope, row, scope.get("inverter.rated_w") if row.load.feed == "ac" else None)
+def planned_at_bank(scope: Scope, id: str, row: Row) -> None:
+    """What a row that follows the seasons takes out of the bank in the season that is planned for."""
+    wh_at_bank(scope, row, scope.get("inverter.rated_w") if row.load.feed == "ac" else None)
+
+
+@question(
+    reads=(PLANNED, "loads.planned_at_bank:loads.row.*.wh_at_bank", "loads.steady_at_bank:loads.row.*.wh_at_bank"),
+    answers=AT_BANK,
+)
+def at_bank(scope: Scope) -> dict[str, Figure]:
+    """What each row of the planned season takes out of the bank."""
+    return {row.id: scope[f"loads.row.{row.id}.wh_at_bank"] for row in off_the_hookup_rows(scope)}
 
 
 def each_start(scope: Scope) -> dict[str, float]:
@@ -284,7 +290,7 @@ def largest_dc_draw(scope: Scope) -> None:
 def day(scope: Scope) -> None:
     """A day, the worst run of days and the mean day."""
     rows = resting_rows(scope)
-    at_bank, idle = scope.answers(AT_BANK), scope["inverter.idle_wh_per_day"]
+    at_bank, idle = scope.answer(AT_BANK), scope["inverter.idle_wh_per_day"]
     daily_energy(scope, rows, at_bank, idle)
     brief = scope.rig.brief
     metered = by_the_meter(scope, brief.measured_ah, brief.measured_scale) if by_meter(brief) else None
@@ -305,7 +311,7 @@ def day(scope: Scope) -> None:
 def spread(scope: Scope) -> None:
     """How a day spreads over use, feeds and hours."""
     rows, always_on = resting_rows(scope), scope.rig.inverter.on == "always"
-    at_bank, idle = scope.answers(AT_BANK), scope["inverter.idle_wh_per_day"]
+    at_bank, idle = scope.answer(AT_BANK), scope["inverter.idle_wh_per_day"]
     of_day.low_and_high(scope, rows)
     of_day.by_feed(scope, rows, at_bank, idle)
     of_day.standing(scope, rows, at_bank, idle, always_on=always_on)
@@ -372,7 +378,8 @@ def months(scope: Scope) -> dict[int, Figure]:
 STEP = Step(
     name="loads",
     questions=(
-        powered, all_rows, met, seasonal, steady_at_bank, seasonal_at_bank, seasons, planned, at_bank, start, largest_draw,
+        powered, all_rows, met, seasonal, steady_at_bank, seasonal_at_bank, seasons, planned, planned_at_bank, at_bank,
+        start, largest_draw,
         largest_dc_draw,
         day, spread, methods, quiet, months,
     ),

@@ -124,8 +124,8 @@ STEP = Step(
     questions=(*OF_THE_SUN, tied, need, day, lying, cold, bench, controller),
     shows=("solar.", "loads.mean_wh", "climate.", "assumptions.portable_set_out_frac"),
     ledger=(
-        LedgerLine("solar.need_w", "solar.have_w", ("solar.array_cannot_refill",)),
-        LedgerLine("solar.controller_need_a", "solar.controller_have_a", ("solar.controller_clips",)),
+        LedgerLine("solar.need_w", "solar.have_w", ("solar.array_cannot_refill", "solar.array_below_need")),
+        LedgerLine("solar.controller_need_a", "solar.controller_have_a", ("solar.controller_clips", "solar.controller_small")),
     ),
     begun=lambda rig: rig.has_loads,
     chosen=lambda rig: rig.solar.array_w is not None,

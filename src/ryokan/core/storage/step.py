@@ -133,7 +133,7 @@ def gives(scope: Scope) -> None:
 )
 def nights(scope: Scope) -> None:
     """What each load costs in nights."""
-    at_bank = scope.answers(AT_BANK)
+    at_bank = scope.answer(AT_BANK)
     cost_in_nights(scope, {row.id: at_bank[row.id] for row in resting_rows(scope)})
 
 
@@ -291,6 +291,8 @@ def growth(scope: Scope) -> None:
     after_growth(scope, scope.rig.brief)
 
 
+_SHORT = ("storage.days_short", "storage.deeper_than_allowed", "storage.reserve_small")
+
 STEP = Step(
     name="storage",
     questions=(volts, have, heaters, need, gives, nights, loaded, wish, curve, gas, spread, classes, cost, growth),
@@ -300,8 +302,8 @@ STEP = Step(
         *(f"assumptions.{chemistry}.dod_frac" for chemistry in CHEMISTRIES),
     ),
     ledger=(
-        LedgerLine("storage.need_wh", "storage.have_wh", ("storage.days_short",)),
-        LedgerLine("storage.need_ah", "storage.have_ah", ("storage.days_short",)),
+        LedgerLine("storage.need_wh", "storage.have_wh", _SHORT),
+        LedgerLine("storage.need_ah", "storage.have_ah", _SHORT),
         LedgerLine("storage.alternatives.{chemistry_id}.mass_kg", "storage.mass_kg"),
     ),
     begun=lambda rig: rig.has_loads,
