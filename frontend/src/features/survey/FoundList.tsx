@@ -92,7 +92,7 @@ function Row({ id, item, onOpen }: { id: string; item: Found; onOpen: () => void
       <td className={`py-1 pr-3 ${item.condition === "damaged" ? "font-semibold text-danger" : ""}`}>
         {[condition, age].filter(Boolean).join(", ") || <span className="text-soft">not known</span>}
       </td>
-      <td className="py-1">
+      <td className="min-w-44 py-1">
         <Choice
           label={`${name} in the plan`}
           value={item.fate}

@@ -12,7 +12,9 @@ export function MainRun({ figure }: { figure: FigureOf }) {
   const { rig, units, answer } = useRig();
   const chosen = figure("wiring.main.have_conductor");
   const conductor = chosen ?? figure("wiring.main.conductor");
-  const fuse = figure("wiring.main.have_fuse_a") ?? figure("wiring.main.fuse_a");
+  // Of what was found nobody draws a fuse that is only asked for.
+  const asked = rig.survey.as_found ? undefined : figure("wiring.main.fuse_a");
+  const fuse = figure("wiring.main.have_fuse_a") ?? asked;
   const worst = answer.findings.find((finding) => finding.step === "wiring" && finding.severity !== "advice");
   const stroke = worst ? (worst.severity === "danger" ? "var(--danger)" : "var(--fault)") : "var(--stored)";
   const text = (one: FigureValue | undefined) => {
