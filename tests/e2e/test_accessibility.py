@@ -122,7 +122,7 @@ DIALOGS: list[tuple[str, Callable[[Page], None]]] = [
     ("Brief", named("button", re.compile("^Where "))),
     ("Brief", named("button", re.compile("^Sun and shade"))),
     ("Storage", named("button", "Choose from the parts")),
-    ("Storage", named("button", re.compile("^Add strings"))),
+    ("Storage", named("button", re.compile("^Put it in a vented"))),
     ("Storage", named("button", "Add one of their own…")),
     ("Storage", let_it_stand),
     ("Survey", named("button", "+ Alternator")),

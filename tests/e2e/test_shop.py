@@ -21,7 +21,7 @@ def test_a_bank_is_chosen_from_the_parts_by_keyboard_and_undone_as_one_drag(inst
     fewer = page.get_by_role("button", name="In parallel: one fewer")
     for _ in range(3):
         fewer.press("Enter")
-    expect(page.get_by_text("The bank lasts").first).to_be_visible()
+    expect(page.get_by_text("The bank is empty after").first).to_be_visible()
     expect(page.get_by_label("In parallel", exact=True)).to_have_text("1")
     page.get_by_role("button", name="Undo").press("Enter")
     expect(page.get_by_label("In parallel", exact=True)).to_have_text("4")

@@ -214,7 +214,7 @@ def test_brief_is_changed_in_its_sentence(installer: Installer) -> None:
     page.keyboard.press("Enter")
 
     expect(page.get_by_text("The bank carries three days")).to_be_visible()
-    expect(page.get_by_label("Ledger")).to_contain_text("not 3 days")
+    expect(page.get_by_label("Ledger")).to_contain_text("The bank keeps 3 days only below")
     page.get_by_label("Margin on the audit").fill("10")
     page.keyboard.press("Enter")
     installer.saved(3)
@@ -300,6 +300,6 @@ def test_a_second_option_is_begun_changed_and_compared(installer: Installer) -> 
 
     expect(page.get_by_role("columnheader", name="Proposed")).to_contain_text("lasts 2.07 days")
     expect(page.get_by_role("row", name="Bank, LFP / Bank, AGM")).to_contain_text("11884")
-    expect(page.get_by_role("row", name="What does not fit")).to_contain_text("The bank lasts")
+    expect(page.get_by_role("row", name="What does not fit")).to_contain_text("The bank keeps")
     page.get_by_role("link", name="Proposed").click()
     installer.saved(1)

@@ -51,6 +51,7 @@ export function StillAsked({ onSay }: { onSay: (kind: FoundKind, id: string | nu
 function Item({ asked, onSay }: { asked: Asked; onSay: (kind: FoundKind, id: string | null) => void }) {
   const { answer, edit } = useRig();
   const danger = asked.grade === "danger";
+  const more = asked.answers.length > 0 ? "More…" : "Type it…";
   return (
     <li className="flex flex-wrap items-baseline gap-x-4 gap-y-0.5 border-rule border-b py-1.5">
       <span className="flex min-w-0 flex-1 basis-72 items-baseline gap-2.5">
@@ -75,11 +76,11 @@ function Item({ asked, onSay }: { asked: Asked; onSay: (kind: FoundKind, id: str
           ))}
           <button
             type="button"
-            aria-label={`Type it: ${asked.what}`}
+            aria-label={`${more} ${asked.what}`}
             onClick={() => onSay(asked.kind as FoundKind, asked.item || null)}
             className="touch h-8 px-1 text-[14px] text-stored underline underline-offset-2"
           >
-            {asked.answers.length > 0 ? "More…" : "Type it…"}
+            {more}
           </button>
         </span>
       )}
