@@ -54,7 +54,7 @@ function Options({ jobId, comparison }: { jobId: string; comparison: Comparison 
               <span className="block text-[14px] text-soft">
                 {option.days_kept === null
                   ? "no bank chosen"
-                  : `lasts ${formatNumber(option.days_kept)} days with no charge`}
+                  : `lasts ${formatNumber(option.days_kept)} days with no charge, margin included`}
               </span>
             </th>
           ))}

@@ -80,6 +80,7 @@ function Standing({ job }: { job: JobCard }) {
           <>
             lasts <span className="figure text-ink">{formatNumber(job.days_kept ?? 0)}</span> of{" "}
             <span className="figure">{formatNumber(job.days_promised)}</span> {job.days_promised === 1 ? "day" : "days"}
+            , with margin
           </>
         )}
       </p>

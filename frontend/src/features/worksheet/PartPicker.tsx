@@ -109,7 +109,7 @@ function CandidateItem({ candidate, bank, onTake }: { candidate: Candidate; bank
         <p className="flex flex-wrap gap-x-5 text-[14px] text-soft">
           {bank && candidate.days && (
             <span>
-              lasts <Amount figure={candidate.days} />
+              lasts <Amount figure={candidate.days} /> with margin
             </span>
           )}
           {bank && typeof candidate.headroom?.value === "number" && candidate.headroom.value > 0 && (
