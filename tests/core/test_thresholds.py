@@ -79,6 +79,7 @@ def vented(cm2: float) -> Changes:
 
 UNFILLED = {"inverter.pre_charge": "none"}
 LIFE = assumptions()["agm.calendar_years"].value
+FOOT_M = 0.3048  # the international foot; the trade says 5 ft for 1.5 m, 10 ft for 3 m, 20 ft for 6 m
 PEUKERT = (lambda ah: {"storage.chemistry": "agm", "storage.bank": {"nominal_ah": ah}}, "storage.capacity_at_peak_frac")
 STRANDED = (lambda v: {"inverter.cutoff_v": v}, "storage.stranded_wh")
 STRAPPED = (lambda ah: {"storage.restraint": "straps", "storage.bank": {"nominal_ah": ah}}, "storage.mass_kg")
@@ -103,9 +104,9 @@ CASES: dict[str, tuple[str, Callable[[], Changes], Callable[[], Changes]]] = {
     "same_mains_frac": ("inverter.other_mains", lambda: {"region.mains_v": 100, **part(mains_v=110)}, lambda: {"region.mains_v": 100, **part(mains_v=120)}),
     "pre_charge_from_w": ("inverter.pre_charge_missing", lambda: {"inverter.chosen.rated_w": 2990, **UNFILLED}, lambda: {"inverter.chosen.rated_w": 3000, **UNFILLED}),
     "pre_charge_from_v": ("inverter.pre_charge_missing", lambda: {"storage.system_v": 24, **UNFILLED}, lambda: {"storage.system_v": 48, **UNFILLED}),
-    "far_on_12v_m": ("inverter.far_from_bank", lambda: length(1.49, 12), lambda: length(1.51, 12)),
-    "far_on_24v_m": ("inverter.far_from_bank", lambda: length(2.99, 24), lambda: length(3.01, 24)),
-    "far_on_48v_m": ("inverter.far_from_bank", lambda: length(5.99, 48), lambda: length(6.01, 48)),
+    "far_on_12v_m": ("inverter.far_from_bank", lambda: length(5 * FOOT_M, 12), lambda: length(1.53, 12)),
+    "far_on_24v_m": ("inverter.far_from_bank", lambda: length(10 * FOOT_M, 24), lambda: length(3.05, 24)),
+    "far_on_48v_m": ("inverter.far_from_bank", lambda: length(20 * FOOT_M, 48), lambda: length(6.1, 48)),
     "quiet_fan_db": ("inverter.near_a_bed", lambda: {**part(noise_db=29.9), "space.compartments.rack.near_bed": True}, lambda: {**part(noise_db=30.1), "space.compartments.rack.near_bed": True}),
     "gas_air_m3_per_ah": ("storage.vent_too_small", lambda: vented(26.9), lambda: vented(26.8)),
     "vent_cm2_h_per_m3": ("storage.vent_too_small", lambda: vented(26.9), lambda: vented(26.8)),
