@@ -14,6 +14,9 @@ from ryokan.core.survey.model import FoundCord
 # Relative slack of comparisons, so that exactly enough is not too little by the last digit.
 SLACK = 1e-9
 
+# A usual way is said in round metres and in round feet, 5 ft for 1.5 m; who keeps either keeps it. (the international foot)
+FOOT_FOR_30_CM = 0.3048 / 0.3
+
 
 @rule("inverter.volts_class_low", "advice", "practice", worse=("rated",))
 def volts_class_low(rig: Rig, sheet: Sheet) -> Trouble | None:
@@ -260,7 +263,7 @@ def far_from_bank(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The inverter stands far from the bank for its volts class: AC goes far with little copper, DC does not."""
     length = sheet.get("wiring.main.one_way_length_m")
     usual = sheet.assumption(f"far_on_{rig.storage.system_v}v_m")
-    if rig.inverter.chosen is None or length is None or length.number <= usual.number:
+    if rig.inverter.chosen is None or length is None or length.number <= usual.number * FOOT_FOR_30_CM * (1 + SLACK):
         return None
     return Trouble(figures={"length": length, "usual": usual})
 
