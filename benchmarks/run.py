@@ -210,7 +210,7 @@ def bench_evaluate() -> None:
 
 
 def bench_fixes(rig: Rig) -> None:
-    """Ten fixes of a rig that breaks many rules, each tried: what a page of findings waits for behind an edit."""
+    """Ten fixes, three of them the same cable, each tried: what a page of findings waits for behind an edit."""
     broken, document = patched(
         rig,
         rig.model_dump(mode="json"),
@@ -218,19 +218,18 @@ def bench_fixes(rig: Rig) -> None:
             {"op": "add", "path": f"/{path}", "value": value}
             for path, value in {
                 "storage/chemistry": "agm",
+                "storage/system_v": 48,
                 "storage/bay": "living_space",
-                "storage/bank": {"nominal_ah": 1500},
+                "storage/bank": {"nominal_ah": 300},
                 "storage/restraint": "straps",
                 "storage/locked": False,
                 "inverter/chosen": {"rated_w": 4000},
                 "inverter/pre_charge": "none",
-                "inverter/on": "always",
-                "inverter/outlets": "receptacles",
-                "inverter/cutoff_v": 5,
-                "solar/array_w": 150,
+                "inverter/cutoff_v": 36,
                 "charging/shore_charger_a": 90,
                 "wiring/main/conductor": "awg:6",
                 "wiring/main/fuse_a": 100,
+                "wiring/main/one_way_length": "4 m",
             }.items()
         ],
     )

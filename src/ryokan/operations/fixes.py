@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from collections.abc import Iterable, Mapping
 
 from ryokan.core.errors import DomainError
@@ -10,7 +11,7 @@ from ryokan.core.findings.model import Finding, Fix
 from ryokan.core.findings.trying import holds
 from ryokan.core.parts.model import Part
 from ryokan.core.rig import Rig
-from ryokan.operations.patches import Document, edited
+from ryokan.operations.patches import Document, Patch, edited
 
 MOST_TRIED = 40  # in one request
 
@@ -30,13 +31,22 @@ def fixes_that_hold(
         At most :data:`MOST_TRIED` of them are tried, the first ones.
     """
     found: dict[str, Fix] = {}
+    tried: dict[str, Report | None] = {}  # several findings often have the same fix
     for finding in [one for one in findings if one.fix is not None][:MOST_TRIED]:
         assert finding.fix is not None
-        try:
-            fixed, _ = edited(rig, document, finding.fix.patch)
-            after = evaluate(fixed, parts, before=report)
-        except DomainError:
-            continue  # what it would make is no rig: it is not offered
-        if holds(finding, report, after):
+        change = json.dumps(finding.fix.patch)
+        if change not in tried:
+            tried[change] = _with(rig, document, finding.fix.patch, parts, report)
+        after = tried[change]
+        if after is not None and holds(finding, report, after):
             found[finding.key] = finding.fix
     return found
+
+
+def _with(rig: Rig, document: Document, patch: Patch, parts: Mapping[str, Part], before: Report) -> Report | None:
+    """What a fix leads to; none where what it makes is no rig."""
+    try:
+        fixed, _ = edited(rig, document, patch)
+        return evaluate(fixed, parts, before=before)
+    except DomainError:
+        return None
