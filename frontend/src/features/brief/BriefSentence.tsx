@@ -79,6 +79,26 @@ function Journey() {
   );
 }
 
+/** One number that they believe: named in the sentence, typed at its place. */
+function Believed({
+  label,
+  asks,
+  member,
+  text,
+}: {
+  label: string;
+  asks: string;
+  member: "believed_days" | "believed_ah_per_day" | "believed_bank_ah";
+  text: string;
+}) {
+  const { brief } = useRig().rig;
+  return (
+    <Blank label={label} text={text}>
+      {(done) => <NumberForm label={asks} path={`/brief/${member}`} value={brief[member]} done={done} />}
+    </Blank>
+  );
+}
+
 /** What they believe, want and will spend. */
 function Expectations() {
   const { brief } = useRig().rig;
@@ -89,47 +109,26 @@ function Expectations() {
         {(done) => <HemisphereForm done={done} />}
       </Blank>{" "}
       of the world. They think the bank lasts{" "}
-      <Blank
+      <Believed
         label="What they think it lasts"
+        asks="Days that they think it lasts; empty: not said"
+        member="believed_days"
         text={brief.believed_days === null ? "a time they do not name" : said(brief.believed_days, "day")}
-      >
-        {(done) => (
-          <NumberForm
-            label="Days that they think it lasts; empty: not said"
-            path="/brief/believed_days"
-            value={brief.believed_days}
-            done={done}
-          />
-        )}
-      </Blank>{" "}
+      />{" "}
       and that a day takes{" "}
-      <Blank
+      <Believed
         label="What they think a day takes"
+        asks="Amp-hours that they think a day takes; empty: not said"
+        member="believed_ah_per_day"
         text={brief.believed_ah_per_day === null ? "what they do not name" : `${brief.believed_ah_per_day} Ah`}
-      >
-        {(done) => (
-          <NumberForm
-            label="Amp-hours that they think a day takes; empty: not said"
-            path="/brief/believed_ah_per_day"
-            value={brief.believed_ah_per_day}
-            done={done}
-          />
-        )}
-      </Blank>
+      />
       , from a bank of{" "}
-      <Blank
+      <Believed
         label="How large they think the bank is"
+        asks="Amp-hours that they think the bank has; empty: not said"
+        member="believed_bank_ah"
         text={brief.believed_bank_ah === null ? "a size they do not name" : `${brief.believed_bank_ah} Ah`}
-      >
-        {(done) => (
-          <NumberForm
-            label="Amp-hours that they think the bank has; empty: not said"
-            path="/brief/believed_bank_ah"
-            value={brief.believed_bank_ah}
-            done={done}
-          />
-        )}
-      </Blank>
+      />
       . Quiet{" "}
       <Blank label="Quiet hours" text={brief.quiet_hours || "whenever it suits"}>
         {(done) => (

@@ -43,53 +43,7 @@ export function WiringPage() {
       </PageHead>
       <StepFindings step="wiring" />
       {!nothing && <MainRun figure={figure} />}
-      <Section title="Where it lies">
-        <LengthField
-          label="One-way length"
-          path="/wiring/main/one_way_length"
-          typed={main.one_way_length?.typed}
-          hint="Bank to bus. In either system: 12 ft, 10 ft 6 in, 3.5 m."
-        />
-        <SelectField
-          label="Insulation rated for"
-          path="/wiring/main/insulation_c"
-          value={main.insulation_c}
-          options={RATINGS}
-        />
-        <SelectField
-          label="Terminals rated for"
-          path="/wiring/main/terminal_c"
-          value={main.terminal_c}
-          options={RATINGS}
-        />
-        <SelectField
-          label="Material"
-          path="/wiring/main/material"
-          value={main.material}
-          options={[
-            NOT_KNOWN,
-            { value: "copper", label: "copper" },
-            { value: "copper_clad_aluminium", label: "copper-clad aluminium" },
-          ]}
-        />
-        <NumberField
-          label="Its own rating"
-          path="/wiring/main/told_ampacity_a"
-          unit="A"
-          nullable
-          value={main.told_ampacity_a}
-          hint="Printed on it, or told by its seller. It counts where it is lower than the table's."
-        />
-        <SelectField
-          label="Zone"
-          path="/wiring/main/zone"
-          value={main.zone}
-          options={[
-            { value: "cabin", label: "cabin, about 30 °C" },
-            { value: "engine_space", label: "engine space, about 50 °C" },
-          ]}
-        />
-      </Section>
+      <WhereItLies />
       <Section title="Need">
         <NeedRows
           rows={[
@@ -154,5 +108,59 @@ export function WiringPage() {
         </p>
       </Section>
     </>
+  );
+}
+
+/** What decides how much the main run may carry and loses, and who made it. */
+function WhereItLies() {
+  const { main } = useRig().rig.wiring;
+  return (
+    <Section title="Where it lies">
+      <LengthField
+        label="One-way length"
+        path="/wiring/main/one_way_length"
+        typed={main.one_way_length?.typed}
+        hint="Bank to bus. In either system: 12 ft, 10 ft 6 in, 3.5 m."
+      />
+      <SelectField
+        label="Insulation rated for"
+        path="/wiring/main/insulation_c"
+        value={main.insulation_c}
+        options={RATINGS}
+      />
+      <SelectField
+        label="Terminals rated for"
+        path="/wiring/main/terminal_c"
+        value={main.terminal_c}
+        options={RATINGS}
+      />
+      <SelectField
+        label="Material"
+        path="/wiring/main/material"
+        value={main.material}
+        options={[
+          NOT_KNOWN,
+          { value: "copper", label: "copper" },
+          { value: "copper_clad_aluminium", label: "copper-clad aluminium" },
+        ]}
+      />
+      <NumberField
+        label="Its own rating"
+        path="/wiring/main/told_ampacity_a"
+        unit="A"
+        nullable
+        value={main.told_ampacity_a}
+        hint="Printed on it, or told by its seller. It counts where it is lower than the table's."
+      />
+      <SelectField
+        label="Zone"
+        path="/wiring/main/zone"
+        value={main.zone}
+        options={[
+          { value: "cabin", label: "cabin, about 30 °C" },
+          { value: "engine_space", label: "engine space, about 50 °C" },
+        ]}
+      />
+    </Section>
   );
 }

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from ryokan.core.figure import Figure, Sheet
+from ryokan.core.figure import Figure, Input, Sheet
 from ryokan.core.itinerary import months_of
 from ryokan.core.loads.model import SEASONS, Ambient, Load, Season
 from ryokan.core.loads.rows import STATED_ENERGY, Powered, Row, row_figures, wh_at_bank
@@ -122,10 +122,11 @@ def _worst_run(sheet: Sheet, rig: Rig, rows: Sequence[Powered], season: Season) 
     sheet.given(f"{base}.days_per_week", tuple(float(row.load.days_per_week) for row in met), "days")
     run = sheet["brief.days_without_charge"]
     weeks = "(0 − ceil(0 − run ÷ 7))"
-    terms, inputs = [], {"run": run}
+    terms: list[str] = []
+    inputs: dict[str, Input] = {"run": run}
     if met:
         terms.append(f"sum(each × ({weeks} × days + min(run − 7 × {weeks}, days)))")
-        inputs |= {"each": each, "days": sheet[f"{base}.days_per_week"]}  # type: ignore[dict-item]
+        inputs |= {"each": each, "days": sheet[f"{base}.days_per_week"]}
     if "inverter.idle_w" in sheet:
         terms.append("run × idle")
         inputs["idle"] = _idle(sheet, rig, met, season)
@@ -134,12 +135,13 @@ def _worst_run(sheet: Sheet, rig: Rig, rows: Sequence[Powered], season: Season) 
 
 def _idle(sheet: Sheet, rig: Rig, rows: Sequence[Powered], season: Season) -> Figure:
     """The inverter's own draw on a day of a season: with the AC loads of that season where it is on with them. [Wh]"""
-    hours: list[Figure] = [row.hours for row in rows if row.load.feed == "ac"]
+    hours = [row.hours for row in rows if row.load.feed == "ac"]
+    inputs: dict[str, Input]
     if rig.inverter.on == "with_ac_loads":
         formula, inputs = "idle × min(24, sum(hours))", {"hours": hours}
     else:
         on = 24.0 if rig.inverter.on == "always" else rig.inverter.on_hours_per_day
-        formula, inputs = "idle × hours", {"hours": sheet.given(f"loads.season.{season}.on_hours", on, "h")}  # type: ignore[dict-item]
+        formula, inputs = "idle × hours", {"hours": sheet.given(f"loads.season.{season}.on_hours", on, "h")}
     key = f"loads.season.{season}.idle_wh_per_day"
     return sheet.compute(key, formula, "Wh", "practice", idle=sheet["inverter.idle_w"], **inputs)
 
