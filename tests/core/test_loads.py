@@ -194,3 +194,29 @@ def test_each_month_has_the_day_of_its_season(hemisphere: str, heated: set[int])
     )
 
     assert {month for month, wh in enumerate(value(year, "loads.wh_per_day_by_month"), start=1) if wh > 100} == heated
+
+
+@pytest.mark.parametrize(
+    ("when", "output", "bank_meets_it", "told"),
+    [
+        ("always", "backed_up", True, False),
+        ("always", "grid_only", False, False),
+        ("always", "shed", False, False),
+        ("shore", "backed_up", False, True),
+        ("shore", "grid_only", False, False),
+        ("shore", "shed", False, False),
+    ],
+)
+def test_a_load_meets_bank_and_inverter_where_it_is_there_without_the_hookup(
+    when: str, output: str, bank_meets_it: bool, told: bool
+) -> None:
+    """A heater of 1 500 W, an hour a day, beside a lamp of 60 W, on an inverter of 1 000 W. (by hand)"""
+    heater = load(1500, 1, name="heater", feed="ac", when=when, output=output)
+    got = report([load(60, 5, name="lamp", feed="ac"), heater], inverter={"chosen": {"rated_w": 1000}})
+    assert value(got, "inverter.peak_w") == (1560 if bank_meets_it else 60)
+    codes = {finding.code for finding in got.findings}
+    assert ("inverter.continuous_short" in codes) == bank_meets_it
+    assert ("inverter.trips_when_hookup_fails" in codes) == told  # 1 560 W on 1 000 W the moment the hookup fails
+    # 300 Wh of the lamp, with losses, idling and margin, are no 600; with 1 500 Wh of the heater they are above 1 800.
+    assert (value(got, "loads.wh_per_day_with_margin") > 1800) == bank_meets_it
+    assert (value(got, "loads.wh_per_day_with_margin") < 600) == (not bank_meets_it)
