@@ -12,6 +12,7 @@ from ryokan.core.evaluate import evaluate
 from ryokan.core.findings.model import RULES
 from ryokan.core.findings.of_job import JOB_RULES, with_job
 from ryokan.core.rig import Rig
+from ryokan.core.survey.sights import sights
 from ryokan.operations.patches import apply_patch
 from ryokan.wording.findings import FINDINGS, FIXES, sentence
 
@@ -144,6 +145,9 @@ BROKEN: list[tuple[str, dict[str, Any]]] = [
     ("inverter.run_shorter_than_way", {"wiring.main.one_way_length": "1 ft"}),
     ("inverter.switch_out_of_reach", {"inverter.compartment": "locker"}),
 ]  # fmt: skip
+BROKEN += [
+    (f"survey.seen_{code}", {"survey.looks": {"bay": {"name": "front bay", "seen": {code: "seen"}}}}) for code in sights()
+]
 
 
 # Parts that lie about in the shop: they break nothing until they are chosen.

@@ -12,6 +12,7 @@ from ryokan.core.evaluate import evaluate
 from ryokan.core.findings.model import RULES, Finding
 from ryokan.core.job_file import read_job_file
 from ryokan.core.rig import Rig
+from ryokan.core.survey.sights import sights
 from ryokan.wording.findings import sentence
 
 CORD = {"kind": "cord", "rating": "na_15"}
@@ -43,6 +44,8 @@ TWINS: list[tuple[str, dict[str, Any], dict[str, str]]] = [
     ("storage.axle_overloaded", {"vehicle.payload.front_left_kg": 0, "vehicle.payload.rear_left_kg": 0}, {"axle:front": "front", "axle:rear": "rear"}),
     ("storage.too_many_units", {"storage.bank": {"units": {"part": "own:few", "series": 2, "parallel": 5}}, "own_parts.few": {"standing": "spare", "part": {"kind": "battery", "name": "few", "chemistry": "lfp", "nominal_v": 12.8, "capacity_ah": 100, "max_parallel": 4, "max_series": 1}}}, {"way:series": "series", "way:parallel": "parallel"}),
 ]  # fmt: skip
+PLACES = {f"p{n}": {"name": f"Bay {n}", "seen": dict.fromkeys(sights(), "seen")} for n in (1, 2)}
+TWINS += [(f"survey.seen_{code}", {"survey.looks": PLACES}, {"place:p1": "Bay 1", "place:p2": "Bay 2"}) for code in sights()]
 
 # Rules that judge one thing at a time and are never broken by two at once: the one compartment that is chosen, the load that
 # draws most. What was let stand about it is silent about the next one that is chosen.
@@ -131,7 +134,7 @@ def test_what_was_let_stand_before_findings_had_subjects_covers_what_it_names_an
         return {finding.key for finding in evaluate(changed(rig, changes)).findings}
 
     damaged = "survey.damaged_part_stays@item:"
-    assert rig.schema_version == 4
+    assert rig.schema_version == 5
     assert standing() == {"inverter.run_shorter_than_way"}
     cord = rig.model_dump(mode="json")["survey"]["items"]["cord-1"]
     assert standing(**{"survey.items.cord-3": {**cord, "name": "Cord 3"}}) >= {f"{damaged}cord-3"}

@@ -17,6 +17,7 @@ from ryokan.core.space.model import Space
 from ryokan.core.space.room import Unit, fits
 from ryokan.core.survey.fill import as_found, follow_survey, what_stays
 from ryokan.core.survey.model import Survey
+from ryokan.core.survey.sights import sights
 from ryokan.core.wish import DaysWish, UnclearWish, read_wish
 
 LEAD = {"chemistry": "agm", "name": "old block", "nominal_v": 12, "capacity_ah": 100, "mass_kg": 30}
@@ -241,3 +242,21 @@ def test_a_main_cable_as_found_has_the_length_that_was_measured_and_no_other() -
 def test_a_wish_of_days_without_sun_is_bounded(said: str, days: int | None) -> None:
     found = read_wish(said, system_v=12)
     assert found == (UnclearWish("days") if days is None else DaysWish(days))
+
+
+@pytest.mark.parametrize("code", sights())
+def test_what_is_seen_can_be_said_denied_and_left(code: str) -> None:
+    """Said, it is told of its place; denied, closed or not looked at, nothing is. None of them keeps a step from being complete."""
+    told = {}
+    for said in ("seen", "not_so", None):
+        look = {"where": "bench", "seen": {} if said is None else {code: said}, "nothing_else": said is None}
+        boxes = {"bench": {"name": "Bench", "length_m": 1, "width_m": 1, "height_m": 1}}
+        report = evaluate(rig([load(40, 5)], survey={"looks": {"b": look}}, space={"compartments": boxes}))
+        told[said] = [(one.key, one.name) for one in report.findings if one.code.startswith("survey.seen_")]
+        assert report.asked == ()
+    assert told == {"seen": [(f"survey.seen_{code}@place:b", "Bench")], "not_so": [], None: []}
+
+
+def test_a_look_at_what_nobody_looks_for_is_refused_by_name() -> None:
+    with pytest.raises(ValidationError, match="“dust”"):
+        Survey.model_validate({"looks": {"a": {"seen": {"dust": "seen"}}}})

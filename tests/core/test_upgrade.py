@@ -26,7 +26,7 @@ def at(document: dict[str, Any], path: str) -> Any:
 
 def test_the_frozen_file_is_read_and_worked_out() -> None:
     file = read_job_file((ROOT / "tests/fixtures/job-v3.json").read_bytes())
-    assert [option.rig.schema_version for option in file.options] == [4, 4, 4]
+    assert [option.rig.schema_version for option in file.options] == [5, 5, 5]
     for option in file.options:
         assert evaluate(option.rig).figures
 
@@ -72,6 +72,31 @@ def test_items_of_a_survey_forget_their_defaults_and_keep_what_was_chosen() -> N
     assert [after["a"][name] for name in ("bay", "system_v", "condition")] == [None, None, None]
     assert [after["b"][name] for name in ("regulation", "charges_house", "alternator_v")] == [None, "relay", 24]
     assert [after["c"][name] for name in ("insulation_c", "fuse_a")] == [None, 100]
+
+
+def test_readings_of_version_4_stand_beside_the_things_and_keep_their_words() -> None:
+    file = read_job_file((ROOT / "tests/fixtures/job-v4.json").read_bytes())
+    assert {option.rig.schema_version for option in file.options} == {5}
+    read = file.options[0].rig.survey.readings["bank-r0"]
+    assert (read.thing, read.quantity, read.value, read.unit) == ("bank", "volts", 12.31, "V")
+    assert (read.note, read.instrument, read.at) == ("resting volts", "clamp meter, 0.5 % class", None)
+
+
+def test_edits_of_version_4_that_waited_bring_their_readings() -> None:
+    said = {"what": "drop", "value": 40.0, "unit": "mV", "meter": ""}
+    waited = [
+        {"op": "add", "path": "/survey/items/x", "value": {"kind": "cord", "readings": [said]}},
+        {"op": "replace", "path": "/survey/items/y/readings", "value": [said]},
+        {"op": "replace", "path": "/survey/items/y/readings/0/value", "value": 41},
+        {"op": "remove", "path": "/survey/items/y"},
+    ]
+    now = {"quantity": "other", "position": 0, "note": "drop", "value": 40.0, "unit": "mV", "instrument": ""}
+    assert upgraded_patch(waited, 4) == [
+        {"op": "add", "path": "/survey/items/x", "value": {"kind": "cord"}},
+        {"op": "add", "path": "/survey/readings/x-r0", "value": {**now, "thing": "x"}},
+        {"op": "add", "path": "/survey/readings/y-r0", "value": {**now, "thing": "y"}},
+        {"op": "remove", "path": "/survey/items/y"},
+    ]
 
 
 def test_edits_that_waited_say_it_anew() -> None:

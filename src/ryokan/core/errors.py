@@ -5,6 +5,7 @@
     +-- OutOfTable          a table has no row for what was asked
     +-- UnreadableQuantity  a typed quantity could not be read
     +-- UnknownAssumption   a rig overrides an assumption that does not exist
+    +-- UnknownSight        a survey has seen what this version does not look for
     +-- UnknownPart         a rig refers to a part that is not there, or of another kind
     +-- NoAnswer            a question about a rig has none
     +-- Unreadable…         a file or a text could not be read: of each format beside its reader
@@ -51,6 +52,12 @@ class UnknownAssumption(DomainError, ValueError):
     """A rig overrides an assumption that does not exist, or outside its bounds."""
 
     code = "assumption.unknown"
+
+
+class UnknownSight(DomainError, ValueError):
+    """A survey has seen something that this version does not look for."""
+
+    code = "sight.unknown"
 
 
 class UnknownPart(DomainError):

@@ -89,6 +89,46 @@ def _rig_from_3(rig: Document) -> Document:
     return _unsaid(rig, "/charging/refill_hours", 10)  # the form began with it, and a finding would hang on it now
 
 
+# What a reading of version 4 was of, by its unit, where it was read of a bank; of anything else its words are kept.
+_READ_OF_A_BANK = {"V": "volts", "Ah": "capacity_ah"}
+
+
+def _rig_from_4(rig: Document) -> Document:
+    """Readings stand beside the things of a survey since version 5, each with what it is of."""
+    survey = _members(rig.get("survey"))
+    items = _members(survey.get("items"))
+    readings = {id: reading for item, one in items.items() for id, reading in _readings_of(item, one).items()}
+    if not any(isinstance(one, dict) and "readings" in one for one in items.values()):
+        return rig
+    bare = {id: _without_readings(one) for id, one in items.items()}
+    return {**rig, "survey": {**survey, "items": bare, "readings": {**_members(survey.get("readings")), **readings}}}
+
+
+def _readings_of(id: str, item: Any) -> dict[str, Document]:
+    """The readings that a thing of version 4 held, by the ids that they have in version 5."""
+    held = item.get("readings") if isinstance(item, dict) else None
+    if not isinstance(held, list):
+        return {}
+    bank = item.get("kind") == "bank"
+    return {_id_of_reading(id, number): _reading(id, bank, number, one) for number, one in enumerate(held)}
+
+
+def _id_of_reading(id: str, number: int) -> str:
+    return f"{id[:36]}-r{number}"
+
+
+def _reading(id: str, bank: bool, number: int, said: Any) -> Any:
+    if not isinstance(said, dict):
+        return said
+    quantity = _READ_OF_A_BANK.get(str(said.get("unit")), "other") if bank else "other"
+    renamed = {{"what": "note", "meter": "instrument"}.get(name, name): value for name, value in said.items()}
+    return {"thing": id, "quantity": quantity, "position": number, **renamed}
+
+
+def _without_readings(item: Any) -> Any:
+    return {name: value for name, value in item.items() if name != "readings"} if isinstance(item, dict) else item
+
+
 def _members(value: Any) -> Document:
     return value if isinstance(value, dict) else {}
 
@@ -126,26 +166,46 @@ def _unsaid(document: Document, place: str, default: Any, *, absent: bool = Fals
     return document
 
 
-def _operation_from_1(operation: Operation) -> Operation | None:
-    return None if operation["path"] == "/region/display_units" else operation
+def _operation_from_1(operation: Operation) -> Sequence[Operation]:
+    return [] if operation["path"] == "/region/display_units" else [operation]
 
 
-def _operation_from_2(operation: Operation) -> Operation | None:
-    return operation
+def _operation_from_2(operation: Operation) -> Sequence[Operation]:
+    return [operation]
 
 
-def _operation_from_3(operation: Operation) -> Operation | None:
+def _operation_from_3(operation: Operation) -> Sequence[Operation]:
     if "value" not in operation:
-        return operation
-    return {**operation, "value": _said_anew(operation["path"], operation["value"])}
+        return [operation]
+    return [{**operation, "value": _said_anew(operation["path"], operation["value"])}]
 
 
-# Version -> what makes a rig of the next one, and an operation of a JSON Patch on it; None: it has no place there any more.
-RIG_STEPS: dict[int, Callable[[Document], Document]] = {1: _rig_from_1, 2: _rig_from_2, 3: _rig_from_3}
-OPERATION_STEPS: dict[int, Callable[[Operation], Operation | None]] = {
+def _operation_from_4(operation: Operation) -> Sequence[Operation]:
+    """An edit of a thing brings its readings as edits of their own; what it says of a place within them has no place now."""
+    _, *owners = operation["path"].split("/")
+    if owners[:2] != ["survey", "items"] or len(owners) < 3:
+        return [operation]
+    id, *member = owners[2:]
+    value = operation.get("value")
+    if not member and isinstance(value, dict):
+        return [{**operation, "value": _without_readings(value)}, *_added(id, value)]
+    if member[:1] != ["readings"]:
+        return [operation]
+    return _added(id, {"readings": value}) if len(member) == 1 else []
+
+
+def _added(id: str, item: Document) -> list[Operation]:
+    return [{"op": "add", "path": f"/survey/readings/{one}", "value": value} for one, value in _readings_of(id, item).items()]
+
+
+# Version -> what makes a rig of the next one, and of an operation of a JSON Patch on it those that it is now: none where it has
+# no place any more.
+RIG_STEPS: dict[int, Callable[[Document], Document]] = {1: _rig_from_1, 2: _rig_from_2, 3: _rig_from_3, 4: _rig_from_4}
+OPERATION_STEPS: dict[int, Callable[[Operation], Sequence[Operation]]] = {
     1: _operation_from_1,
     2: _operation_from_2,
     3: _operation_from_3,
+    4: _operation_from_4,
 }
 
 
@@ -174,7 +234,7 @@ def upgraded_patch(patch: Sequence[Operation], version: int) -> list[Operation]:
     """
     operations = list(patch)
     for step in range(version, SCHEMA_VERSION):
-        operations = [after for one in operations if (after := OPERATION_STEPS[step](one)) is not None]
+        operations = [after for one in operations for after in OPERATION_STEPS[step](one)]
     return operations
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from ryokan.wording import sights
 from ryokan.wording.words import Words
 
 NAME = "Survey"
@@ -104,6 +105,7 @@ FINDINGS: dict[str, Words] = {
         "The charger draws {draw}; the shore cord ({name}) passes {limit} continuously.",
         "Cord and inlet run hot before a breaker ashore opens.",
     ),
+    **sights.FINDINGS,
 }
 
 FIXES: dict[str, str] = {}

@@ -43,13 +43,13 @@ class AnyPart(Model):
     note: str = Field(default="", max_length=400)
 
 
-class Battery(AnyPart):
-    """One battery, block or cell, as it is bought. What its plate does not say is None."""
+class AnyBattery(AnyPart):
+    """What is asked of a battery, whether it is bought or was found. What its plate does not say is None."""
 
     kind: Literal["battery"] = "battery"
-    chemistry: Chemistry
-    nominal_v: float = Field(gt=0, le=120, description="By its plate, such as 12.8. [V]")
-    capacity_ah: float = Field(gt=0, le=5000, description="Rated, over `rated_over_h` hours. [Ah]")
+    chemistry: Chemistry | None = None
+    nominal_v: float | None = Field(default=None, gt=0, le=120, description="By its plate, such as 12.8. [V]")
+    capacity_ah: float | None = Field(default=None, gt=0, le=5000, description="Rated, over `rated_over_h` hours. [Ah]")
     rated_over_h: float = Field(default=20, gt=0, le=120, description="Hours of discharge that the rating holds for. [h]")
     discharge_limit_a: float | None = Field(default=None, gt=0, le=5000, description="Continuous; of the BMS if any. [A]")
     charge_limit_a: float | None = Field(default=None, gt=0, le=5000, description="Highest charge current. [A]")
@@ -61,6 +61,14 @@ class Battery(AnyPart):
     min_charge_c: float | None = Field(default=None, ge=-40, le=25, description="Coldest charging allowed. [°C]")
     cycles: int | None = Field(default=None, ge=1, le=100_000, description="To 80 % of its capacity, by the maker.")
     stud: str = Field(default="", max_length=20, description="Terminal, such as M8.")
+
+
+class Battery(AnyBattery):
+    """One battery, block or cell, as it is bought: its kind, its volts and its size are known."""
+
+    chemistry: Chemistry
+    nominal_v: float = Field(gt=0, le=120, description="By its plate, such as 12.8. [V]")
+    capacity_ah: float = Field(gt=0, le=5000, description="Rated, over `rated_over_h` hours. [Ah]")
 
 
 class InverterPart(AnyPart):

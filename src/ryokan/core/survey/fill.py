@@ -118,7 +118,7 @@ def _bank(survey: Survey) -> dict[str, Any]:
         standing="kept",
         age_years=bank.age_years,
         condition="worn" if bank.condition == "damaged" else bank.condition,
-        measured_with=next((one.meter for one in bank.readings if one.meter), ""),
+        measured_with=next((one.instrument for one in survey.readings_of(bank) if one.instrument), ""),
     )
     units = Units(part=OWN + own, series=bank.series, parallel=bank.parallel, paired=bank.paired)
     return members | {

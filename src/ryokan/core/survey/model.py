@@ -13,26 +13,19 @@ from pydantic import Field, field_validator
 from ryokan.core.charging.model import Hookup, VoltsClass
 from ryokan.core.inverter.model import Waveform
 from ryokan.core.model import Fitted, Id, Model, Nothing, Position
-from ryokan.core.parts.model import AnyPart, Battery
+from ryokan.core.parts.model import AnyBattery, Battery
 from ryokan.core.quantities import Length
-from ryokan.core.storage.model import Bay, BmsOpen, Chemistry, Restraint, TakeOff
+from ryokan.core.readings.model import MAX_READINGS, Reading
+from ryokan.core.storage.model import Bay, BmsOpen, Restraint, TakeOff
+from ryokan.core.subjects import FINDING_KEY
+from ryokan.core.survey.sights import MAX_LOOKS, Look
 from ryokan.core.wiring.model import InsulationC, known_conductor
 
 MAX_ITEMS = 60
-MAX_READINGS = 12
 
 Fate: TypeAlias = Literal["open", "stays", "goes"]
 Condition: TypeAlias = Literal["as_new", "good", "worn", "damaged"]
-ReadingUnit: TypeAlias = Literal["V", "mV", "A", "W", "Ah", "Wh", "mΩ", "°C", "m", "mm", "kg", "%"]
-
-
-class Reading(Model):
-    """What a meter said, and which."""
-
-    what: str = Field(min_length=1, max_length=60, description="Such as resting volts.")
-    value: float = Field(ge=-1e6, le=1e6)
-    unit: ReadingUnit
-    meter: str = Field(default="", max_length=80)
+FuseFamily: TypeAlias = Literal["class_t", "anl", "mega", "mrbf", "blade", "breaker", "gg"]
 
 
 class AnyFound(Model):
@@ -47,29 +40,15 @@ class AnyFound(Model):
     known_from: Literal["plate", "measured", "estimate"] | None = Field(
         default=None, description="How its values are known; None: not said."
     )
-    readings: tuple[Reading, ...] = Field(default=(), max_length=MAX_READINGS)
+    place: str = Field(default="", max_length=60, description="Where it is, in words, where no compartment says it.")
+    typed: str = Field(default="", max_length=200, description="The line that it was entered by.")
     note: str = Field(default="", max_length=400)
 
 
-class FoundBattery(AnyPart):
-    """One unit of a bank that was found, as far as anybody knows it: the members of a battery of the parts book."""
+class FoundBattery(AnyBattery):
+    """One unit of a bank that was found, as far as anybody knows it."""
 
-    kind: Literal["battery"] = "battery"
     name: str = Field(default="Battery", min_length=1, max_length=80)
-    chemistry: Chemistry | None = None
-    nominal_v: float | None = Field(default=None, gt=0, le=120, description="By its plate, such as 12.8. [V]")
-    capacity_ah: float | None = Field(default=None, gt=0, le=5000, description="Rated, over `rated_over_h` hours. [Ah]")
-    rated_over_h: float = Field(default=20, gt=0, le=120, description="Hours of discharge that the rating holds for. [h]")
-    discharge_limit_a: float | None = Field(default=None, gt=0, le=5000, description="Continuous; of the BMS if any. [A]")
-    charge_limit_a: float | None = Field(default=None, gt=0, le=5000, description="Highest charge current. [A]")
-    resistance_ohm: float | None = Field(default=None, gt=0, le=1, description="Internal resistance, charged, 25 °C. [Ω]")
-    max_series: int | None = Field(default=None, ge=1, le=48, description="Most in series, by the maker.")
-    max_parallel: int | None = Field(default=None, ge=1, le=48, description="Most in parallel, by the maker.")
-    self_heating: bool = False
-    heater_w: float | None = Field(default=None, gt=0, le=1000, description="Draw of its heater. [W]")
-    min_charge_c: float | None = Field(default=None, ge=-40, le=25, description="Coldest charging allowed. [°C]")
-    cycles: int | None = Field(default=None, ge=1, le=100_000, description="To 80 % of its capacity, by the maker.")
-    stud: str = Field(default="", max_length=20, description="Terminal, such as M8.")
 
     def as_part(self, kg_per_kwh: float | None = None) -> Battery | None:
         """The battery that it is, or None while its kind, its volts or its size are not known.
@@ -147,6 +126,7 @@ class FoundInverter(AnyFound):
     rated_w: float | None = Field(default=None, gt=0, le=50_000, description="[W]")
     surge_w: float | None = Field(default=None, gt=0, le=150_000, description="[W]")
     idle_w: float | None = Field(default=None, ge=0, le=500, description="[W]")
+    battery_v: VoltsClass | None = Field(default=None, description="Class of its DC side. [V]")
     waveform: Waveform | None = None
     legs: Literal[1, 2] | None = None
     pre_charge: Fitted | None = None
@@ -166,6 +146,10 @@ class FoundPanels(AnyFound):
     count: int = Field(default=1, ge=1, le=60)
     mounting: Literal["roof", "portable"] | None = None
     vmp_v: float | None = Field(default=None, gt=0, le=200, description="Volts of one at its rated power. [V]")
+    imp_a: float | None = Field(default=None, gt=0, le=60, description="Amps of one at its rated power. [A]")
+    voc_v: float | None = Field(default=None, gt=0, le=250, description="Volts of one with nothing connected. [V]")
+    isc_a: float | None = Field(default=None, gt=0, le=60, description="Amps of one short-circuited. [A]")
+    in_series: int | None = Field(default=None, ge=1, le=60, description="Panels of one string; None: not known.")
 
 
 class FoundController(AnyFound):
@@ -174,6 +158,7 @@ class FoundController(AnyFound):
     kind: Literal["controller"] = "controller"
     rated_a: float | None = Field(default=None, gt=0, le=500, description="Rated output. [A]")
     method: Literal["mppt", "pwm"] | None = None
+    most_v: float | None = Field(default=None, gt=0, le=1_000, description="Highest volts of panels that it bears. [V]")
 
 
 class FoundMainCable(AnyFound):
@@ -192,6 +177,7 @@ class FoundMainCable(AnyFound):
     fuse_a: Annotated[float, Field(gt=0, le=5_000)] | Nothing | None = Field(
         default=None, description="“none”: there is no fuse. [A]"
     )
+    fuse_family: FuseFamily | None = None
 
     _in_stock = field_validator("conductor")(known_conductor)
 
@@ -211,6 +197,41 @@ class FoundGenerator(AnyFound):
     rated_w: float | None = Field(default=None, gt=0, le=100_000, description="Continuous. [W]")
 
 
+class FoundFuse(AnyFound):
+    """A fuse or breaker beside the main one."""
+
+    kind: Literal["fuse"] = "fuse"
+    rated_a: Annotated[float, Field(gt=0, le=5_000)] | Nothing | None = Field(
+        default=None, description="“none”: there is none. [A]"
+    )
+    family: FuseFamily | None = None
+    guards: str = Field(default="", max_length=80, description="What it protects, in words.")
+
+
+class FoundCable(AnyFound):
+    """A run beside the main one."""
+
+    kind: Literal["cable"] = "cable"
+    runs: str = Field(default="", max_length=80, description="From where to where, in words.")
+    conductor: str | None = Field(default=None, description="Stock size, such as awg:2/0 or mm2:70.")
+    one_way_length: Length | None = None
+    fuse_a: Annotated[float, Field(gt=0, le=5_000)] | Nothing | None = Field(
+        default=None, description="“none”: there is no fuse. [A]"
+    )
+
+    _in_stock = field_validator("conductor")(known_conductor)
+
+
+class FoundSwitch(AnyFound):
+    """A switch: of the bank, of one circuit, or between two sources."""
+
+    kind: Literal["switch"] = "switch"
+    does: Literal["main", "isolator", "transfer"] | None = None
+    thrown: Literal["by_hand", "by_itself"] | None = None
+    rated_a: float | None = Field(default=None, gt=0, le=5_000, description="[A]")
+    between: str = Field(default="", max_length=80, description="Between what, in words.")
+
+
 class FoundOther(AnyFound):
     """Whatever else is there and matters."""
 
@@ -228,6 +249,9 @@ Found: TypeAlias = Annotated[
     | FoundMainCable
     | FoundCord
     | FoundGenerator
+    | FoundFuse
+    | FoundCable
+    | FoundSwitch
     | FoundOther,
     Field(discriminator="kind"),
 ]
@@ -241,10 +265,21 @@ class Survey(Model):
 
     items: dict[Id, Found] = Field(default_factory=dict, max_length=MAX_ITEMS)
     as_found: bool = Field(default=False, description="Whether the option shows what is there, not what is planned.")
+    readings: dict[Id, Reading] = Field(default_factory=dict, max_length=MAX_READINGS, description="What meters said.")
+    looks: dict[Id, Look] = Field(default_factory=dict, max_length=MAX_LOOKS, description="What was seen, by place.")
+    not_known: dict[Annotated[str, Field(max_length=120, pattern=FINDING_KEY)], Literal[True]] = Field(
+        default_factory=dict, max_length=200, description="Questions that were asked and that nobody can answer."
+    )
 
     def ordered(self) -> dict[str, AnyFound]:
         """All items in their order."""
         return dict(sorted(self.items.items(), key=lambda one: (one[1].position, one[0])))
+
+    def readings_of(self, thing: AnyFound) -> list[Reading]:
+        """What was read of one of the things, in the order in which it was entered."""
+        ids = {id for id, one in self.items.items() if one is thing}
+        found = sorted(self.readings.items(), key=lambda one: (one[1].position, one[0]))
+        return [reading for _, reading in found if reading.thing in ids]
 
     def of_kind(self, kind: type[Kind]) -> dict[str, Kind]:
         """Items of one kind in their order."""

@@ -2,11 +2,17 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from ryokan.core.figure import Sheet
-from ryokan.core.findings.model import Fix, Thing, Trouble, replace, rule
+from ryokan.core.findings.model import RULES, Fix, Rule, Thing, Trouble, replace, rule
 from ryokan.core.findings.things import each_found, each_that_remains
+from ryokan.core.readings.model import Reading
 from ryokan.core.rig import Rig
+from ryokan.core.subjects import subject_of
 from ryokan.core.survey.model import AnyFound, FoundAlternator, FoundBank, FoundCord, FoundInverter
+from ryokan.core.survey.places import name_of_look
+from ryokan.core.survey.sights import Look, sights
 
 CAPACITY_UNITS = ("Ah", "Wh", "%")
 
@@ -41,9 +47,13 @@ def capacity_not_measured(rig: Rig, sheet: Sheet, one: AnyFound) -> Trouble | No
         return None
     life = sheet.assumption(f"{one.battery.chemistry}.calendar_years")
     from_years = life.number * sheet.assumption("age_to_measure_frac").number
-    if one.age_years < from_years or any(reading.unit in CAPACITY_UNITS for reading in one.readings):
+    if one.age_years < from_years or any(_tells_capacity(reading) for reading in rig.survey.readings_of(one)):
         return None
     return Trouble(figures={"life": life}, measures={"age": f"{one.age_years:g}"})
+
+
+def _tells_capacity(reading: Reading) -> bool:
+    return reading.quantity == "capacity_ah" or (reading.quantity == "other" and reading.unit in CAPACITY_UNITS)
 
 
 def _other_banks(rig: Rig, sheet: Sheet) -> list[Thing[str]]:
@@ -97,3 +107,21 @@ def relay_on_smart_alternator(rig: Rig, sheet: Sheet, one: AnyFound) -> Trouble 
     if not smart or rig.charging.alternator_path != "relay":
         return None
     return Trouble(fix=Fix("charging.use_dcdc", replace("/charging/alternator_path", "dcdc")))
+
+
+def _looks(rig: Rig, sheet: Sheet) -> list[Thing[Look]]:
+    """The places that were looked at, in their order."""
+    looks = sorted(rig.survey.looks.items(), key=lambda one: (one[1].position, one[0]))
+    return [Thing(subject_of(("place", id)), name_of_look(rig, look), look) for id, look in looks]
+
+
+def _was_seen(code: str) -> Callable[[Rig, Sheet, Look], Trouble | None]:
+    def check(rig: Rig, sheet: Sheet, look: Look) -> Trouble | None:
+        return Trouble() if look.seen.get(code) == "seen" else None
+
+    return check
+
+
+SEEN = "survey.seen_"
+for _sight in sights().values():
+    RULES[SEEN + _sight.code] = Rule(SEEN + _sight.code, _sight.severity, _sight.source, _was_seen(_sight.code), each=_looks)
