@@ -11,7 +11,8 @@ from ryokan.core.data.tables import CONDUCTANCE, tables
 from ryokan.core.figure import Figure
 from ryokan.core.findings.model import Finding, Fix
 from ryokan.core.findings.overruling import overruling_of
-from ryokan.core.loads.line import Question, write_line
+from ryokan.core.lines.kit import Question
+from ryokan.core.loads.line import write_line
 from ryokan.core.loads.model import Load
 from ryokan.core.overruled import Overruled
 from ryokan.core.parts.model import KINDS, PartKind

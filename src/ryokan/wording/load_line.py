@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from ryokan.core.loads.line import Question, Reading
+from ryokan.core.lines.kit import Question
+from ryokan.core.loads.line import Reading
 from ryokan.core.loads.model import AcAmps, Cooling, DcAmps, DeviceBattery, KwhPerYear, Load, Watts, WhPerDay
 from ryokan.core.loads.usual import UsualLoad
 from ryokan.wording.quantities import number

@@ -22,9 +22,10 @@ import math
 import re
 from collections import defaultdict
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, replace
 from typing import Literal, TypeAlias
 
+from ryokan.core.lines.kit import MAX_LINE, NUMBER, Part, Question, endless, in_other_words, read_number
 from ryokan.core.loads.model import (
     MAX_W,
     MAX_WH_PER_DAY,
@@ -51,30 +52,7 @@ Meaning: TypeAlias = Literal[
     "hours_range", "unreadable", "name",
 ]  # fmt: skip
 
-MAX_LINE = 200
 LOWEST_AC_V = 60  # no DC supply of a vehicle is as high, no AC supply as low
-
-
-@dataclass(frozen=True, slots=True)
-class Part:
-    """A stretch of the line and how it was read. ``value`` is in W, Wh, A, V, h or a fraction; text parts keep their text."""
-
-    meaning: Meaning
-    start: int
-    end: int
-    text: str
-    value: float = 0.0
-
-
-@dataclass(frozen=True, slots=True)
-class Question:
-    """Why a line is not taken as it stands: a code, the part in question, and the nearest readings as whole lines."""
-
-    code: str
-    start: int
-    end: int
-    words: Mapping[str, str] = field(default_factory=dict)
-    readings: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -91,39 +69,36 @@ class Reading:
     doubts: tuple[Question, ...] = ()
 
 
-_NUMBER = r"[-−]?\d+(?:[.,]\d+)*(?:e\d+|\^\d+)?"
-
 # Order matters: the longer reading of the same text comes first.
 _PATTERN_TEXTS: tuple[tuple[Meaning, str], ...] = (
-    ("quantity", rf"^\s*({_NUMBER})\s*[x×](?=\s|[a-z])"),
+    ("quantity", rf"^\s*({NUMBER})\s*[x×](?=\s|[a-z])"),
     ("per_person", r"\b(?:each|per person)\b"),
     ("season", r"\b(?:only\s+)?in\s+(spring|summer|autumn|fall|winter)\b|\b(spring|summer|autumn|fall|winter)\s+only\b"),
     ("when", r"\b(while driving|on shore|at anchor)\b"),
-    ("above_charge", rf"\babove\s+({_NUMBER})\s*%"),
-    ("per_year", rf"({_NUMBER})\s*kwh\s*(?:/|per|a)\s*(?:year|yr|annum)\b"),
-    ("btu", rf"({_NUMBER})\s*btu(?:\s*/\s*h)?\b"),
-    ("eer", rf"\beer\s*({_NUMBER})"),
-    ("mah", rf"({_NUMBER})\s*mah\b"),
-    ("charges", rf"({_NUMBER})\s*charges?(?:\s+(?:a|per)\s+day)?\b"),
-    ("hours_range", rf"({_NUMBER})\s*(?:-|–|to)\s*({_NUMBER})\s*(hours?|hrs?|h|minutes?|mins?)\b"),
-    ("start", rf"\b(?:start|surge)\s*({_NUMBER})\s*[x×]"),
-    ("power_factor", rf"\bpf\s*({_NUMBER})"),
-    ("days", rf"({_NUMBER})\s*(?:days?|d)\s*(?:a|per|/)?\s*(?:week|wk)\b|\bweekends\b"),
-    ("times", rf"({_NUMBER})\s*times(?:\s+a\s+day)?\b"),
-    ("wh", rf"({_NUMBER})\s*(k?wh)(?:\s*(?:/|per|a)\s*(?:day|d)\b)?"),
-    ("hours", rf"({_NUMBER})\s*h(\d\d)\b(?!\s*%|[a-z])"),
-    ("hours", rf"({_NUMBER})\s*(hours?|hrs?|h|minutes?|mins?|seconds?|secs?|s)\b(?:\s*(?:/|per|a)\s*(?:day|d)\b)?"),
+    ("above_charge", rf"\babove\s+({NUMBER})\s*%"),
+    ("per_year", rf"({NUMBER})\s*kwh\s*(?:/|per|a)\s*(?:year|yr|annum)\b"),
+    ("btu", rf"({NUMBER})\s*btu(?:\s*/\s*h)?\b"),
+    ("eer", rf"\beer\s*({NUMBER})"),
+    ("mah", rf"({NUMBER})\s*mah\b"),
+    ("charges", rf"({NUMBER})\s*charges?(?:\s+(?:a|per)\s+day)?\b"),
+    ("hours_range", rf"({NUMBER})\s*(?:-|–|to)\s*({NUMBER})\s*(hours?|hrs?|h|minutes?|mins?)\b"),
+    ("start", rf"\b(?:start|surge)\s*({NUMBER})\s*[x×]"),
+    ("power_factor", rf"\bpf\s*({NUMBER})"),
+    ("days", rf"({NUMBER})\s*(?:days?|d)\s*(?:a|per|/)?\s*(?:week|wk)\b|\bweekends\b"),
+    ("times", rf"({NUMBER})\s*times(?:\s+a\s+day)?\b"),
+    ("wh", rf"({NUMBER})\s*(k?wh)(?:\s*(?:/|per|a)\s*(?:day|d)\b)?"),
+    ("hours", rf"({NUMBER})\s*h(\d\d)\b(?!\s*%|[a-z])"),
+    ("hours", rf"({NUMBER})\s*(hours?|hrs?|h|minutes?|mins?|seconds?|secs?|s)\b(?:\s*(?:/|per|a)\s*(?:day|d)\b)?"),
     ("hours", r"\b(all day)\b"),
-    ("watts", rf"({_NUMBER})\s*(kw|w|watts?)\b"),
-    ("amps", rf"({_NUMBER})\s*(ma|a|amps?)\b"),
-    ("volts", rf"({_NUMBER})\s*(v|volts?)\b"),
-    ("duty", rf"({_NUMBER})\s*%"),
+    ("watts", rf"({NUMBER})\s*(kw|w|watts?)\b"),
+    ("amps", rf"({NUMBER})\s*(ma|a|amps?)\b"),
+    ("volts", rf"({NUMBER})\s*(v|volts?)\b"),
+    ("duty", rf"({NUMBER})\s*%"),
     ("never_with", r"\bnever with\s+([a-z]+)"),
     ("feed", r"\b(ac|dc|step-down|stepdown|usb)\b"),
     ("importance", r"\b(must run|must|should|may be shed|shed)\b"),
 )
 _PATTERNS = tuple((meaning, re.compile(pattern, re.IGNORECASE)) for meaning, pattern in _PATTERN_TEXTS)
-_ENDLESS = re.compile(r"[\d.,]{25,}")  # no number is that long; looking for one in it would take long, too
 _SCALE = {"kw": 1e3, "kwh": 1e3, "ma": 1e-3, "min": 1 / 60, "s": 1 / 3600}
 _FEEDS: dict[str, Feed] = {"ac": "ac", "dc": "dc", "usb": "step_down", "step-down": "step_down", "stepdown": "step_down"}
 _MUST: dict[str, Importance] = {"must": "must", "must run": "must", "should": "should", "shed": "shed", "may be shed": "shed"}
@@ -146,11 +121,10 @@ def read_line(line: str, *, system_v: int, mains_v: int) -> Reading:
     Reading
         Never raises: whatever cannot be read is a question.
     """
-    if endless := _ENDLESS.search(line):
-        text = f"{endless[0][:20]}…"
-        return Reading((), None, (Question("load.unreadable", endless.start(), endless.end(), {"text": text}, ()),))
+    if (too_long := endless(line)) is not None:
+        return Reading((), None, (replace(too_long, code="load.unreadable"),))
     parts = _parts(line)
-    by_meaning: dict[Meaning, list[Part]] = defaultdict(list)
+    by_meaning: dict[str, list[Part]] = defaultdict(list)
     for part in parts:
         by_meaning[part.meaning].append(part)
     name = " ".join(part.text for part in by_meaning["name"]).strip(" ,;–-")
@@ -186,12 +160,12 @@ def _part_value(meaning: Meaning, match: re.Match[str]) -> float:
     if meaning in ("feed", "importance", "never_with", "per_person", "season", "when", "hours_range"):
         return 0.0
     if meaning == "above_charge":
-        return _number(match[1]) / 100
+        return read_number(match[1]) / 100
     if match[0].lower() == "weekends":
         return 2.0
     if match[1].lower() == "all day":
         return 24.0
-    number = _number(match[1])
+    number = read_number(match[1])
     unit = match[2].lower() if match.re.groups > 1 and match[2] else ""
     if meaning == "hours" and re.fullmatch("[0-9]+", unit):
         return number + int(unit) / 60
@@ -202,24 +176,9 @@ def _part_value(meaning: Meaning, match: re.Match[str]) -> float:
     return number * _SCALE.get(unit, 1.0)
 
 
-def _number(text: str) -> float:
-    """3, 2.5, 2,5 and 1,200: a comma before exactly three digits, after one to three others, groups thousands."""
-    text = text.replace("−", "-").lower()
-    if "^" in text:
-        base, power = text.split("^")
-        try:
-            return float(_number(base) ** min(int(power), 300))
-        except OverflowError:
-            return math.inf
-    if re.fullmatch(r"-?[1-9]\d{0,2}(,\d{3})+(\.\d+)?", text):
-        return float(text.replace(",", ""))
-    whole, _, rest = text.replace(",", ".").partition(".")
-    return float(f"{whole}.{rest.replace('.', '') or '0'}") if "e" not in rest + whole else float(text.replace(",", "."))
-
-
 def _with(line: str, part: Part, text: str) -> str:
     """The line with one part put in other words."""
-    return " ".join(f"{line[: part.start]} {text} {line[part.end :]}".split())
+    return in_other_words(line, part.start, part.end, text)
 
 
 _BOUNDS: dict[Meaning, tuple[float, float, str]] = {
@@ -246,7 +205,7 @@ CELL_V = 3.7
 USUAL_EER = 9.0  # older air conditioners; common practice
 
 
-def _unreadable(line: str, parts: Mapping[Meaning, list[Part]]) -> list[Question]:
+def _unreadable(line: str, parts: Mapping[str, list[Part]]) -> list[Question]:
     """Parts that start like a number and are none, such as “5o W” or “45q”; letters that look like digits are offered."""
     questions = []
     for part in parts.get("unreadable", []):
@@ -258,7 +217,7 @@ def _unreadable(line: str, parts: Mapping[Meaning, list[Part]]) -> list[Question
     return questions
 
 
-def _out_of_bounds(line: str, parts: Mapping[Meaning, list[Part]]) -> list[Question]:
+def _out_of_bounds(line: str, parts: Mapping[str, list[Part]]) -> list[Question]:
     questions = []
     for meaning, (low, high, unit) in _BOUNDS.items():
         for part in parts.get(meaning, []):
@@ -279,7 +238,7 @@ def _nearest(line: str, part: Part, high: float) -> tuple[str, ...]:
     return ()
 
 
-def _is_a_store(line: str, name: str, parts: Mapping[Meaning, list[Part]]) -> list[Question]:
+def _is_a_store(line: str, name: str, parts: Mapping[str, list[Part]]) -> list[Question]:
     """A battery holds kWh and draws nothing by itself; “2.7 kW battery” mixes the two."""
     if not _BATTERY.search(name) or "monitor" in name.lower() or "charger" in name.lower():
         return []
@@ -291,7 +250,7 @@ def _is_a_store(line: str, name: str, parts: Mapping[Meaning, list[Part]]) -> li
     return []
 
 
-def _incomplete(line: str, name: str, usual: UsualLoad | None, parts: Mapping[Meaning, list[Part]]) -> list[Question]:
+def _incomplete(line: str, name: str, usual: UsualLoad | None, parts: Mapping[str, list[Part]]) -> list[Question]:
     questions = []
     if not name:
         questions.append(Question("load.no_name", 0, len(line)))
@@ -316,7 +275,7 @@ def _incomplete(line: str, name: str, usual: UsualLoad | None, parts: Mapping[Me
     return questions
 
 
-def _half_said(line: str, parts: Mapping[Meaning, list[Part]]) -> list[Question]:
+def _half_said(line: str, parts: Mapping[str, list[Part]]) -> list[Question]:
     """Cooling power without its efficiency, a device's battery without how often it is charged."""
     questions = []
     if parts.get("btu") and not parts.get("eer"):
@@ -330,7 +289,7 @@ def _half_said(line: str, parts: Mapping[Meaning, list[Part]]) -> list[Question]
     return questions
 
 
-def _hours(parts: Mapping[Meaning, list[Part]]) -> tuple[float, float, float]:
+def _hours(parts: Mapping[str, list[Part]]) -> tuple[float, float, float]:
     """Low, high and typical hours a day: all stated stretches together, times how often."""
     times = parts["times"][0].value if parts.get("times") else 1.0
     plain = sum(part.value for part in parts.get("hours", []))
@@ -342,14 +301,14 @@ def _hours(parts: Mapping[Meaning, list[Part]]) -> tuple[float, float, float]:
 
 
 def _range_h(text: str) -> tuple[float, float]:
-    match = re.fullmatch(rf"({_NUMBER})\s*(?:-|–|to)\s*({_NUMBER})\s*([a-z]+)", text, re.IGNORECASE)
+    match = re.fullmatch(rf"({NUMBER})\s*(?:-|–|to)\s*({NUMBER})\s*([a-z]+)", text, re.IGNORECASE)
     assert match is not None  # it was found by the same pattern
     scale = 1 / 60 if match[3].lower().startswith("m") else 1.0
-    return _number(match[1]) * scale, _number(match[2]) * scale
+    return read_number(match[1]) * scale, read_number(match[2]) * scale
 
 
 def _draw_and_feed(
-    line: str, usual: UsualLoad | None, parts: Mapping[Meaning, list[Part]], *, system_v: int, mains_v: int
+    line: str, usual: UsualLoad | None, parts: Mapping[str, list[Part]], *, system_v: int, mains_v: int
 ) -> tuple[Draw | None, Feed, list[Question], list[str]]:
     """What the line states of the draw, how it is fed, what to ask, and what was assumed."""
     volts = parts["volts"][0] if parts.get("volts") else None
@@ -398,7 +357,7 @@ def _which_amps(line: str, amps: Part, usual: UsualLoad | None, *, system_v: int
 
 
 def _load(
-    line: str, name: str, usual: UsualLoad | None, parts: Mapping[Meaning, list[Part]], *, draw: Draw, feed: Feed
+    line: str, name: str, usual: UsualLoad | None, parts: Mapping[str, list[Part]], *, draw: Draw, feed: Feed
 ) -> tuple[Load, list[str]]:
     """The load, and which of its members were filled in from the table of usual loads."""
     filled = []
@@ -450,7 +409,7 @@ def _season_in(text: str) -> Season:
     return next(season for season in SEASONS if season in word)
 
 
-def _doubts(line: str, load: Load, usual: UsualLoad | None, parts: Mapping[Meaning, list[Part]]) -> list[Question]:
+def _doubts(line: str, load: Load, usual: UsualLoad | None, parts: Mapping[str, list[Part]]) -> list[Question]:
     """Amps where watts were meant show as a draw far from usual; what a thermostat switches rarely runs all the time."""
     if usual is None:
         return []
