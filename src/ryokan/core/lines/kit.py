@@ -20,6 +20,25 @@ NUMBER_WORDS = {
     "ten": 10, "eleven": 11, "twelve": 12, "twin": 2, "both": 2, "single": 1,
 }  # fmt: skip
 
+_ONES = {
+    "zero": 0, "one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8, "nine": 9, "ten": 10,
+    "eleven": 11, "twelve": 12, "thirteen": 13, "fourteen": 14, "fifteen": 15, "sixteen": 16, "seventeen": 17, "eighteen": 18,
+    "nineteen": 19,
+}  # fmt: skip
+_TENS = {
+    "twenty": 20, "thirty": 30, "forty": 40, "fifty": 50, "sixty": 60, "seventy": 70, "eighty": 80, "ninety": 90,
+}  # fmt: skip
+_LARGE = {"hundred": 100, "thousand": 1000}
+_WORD = "|".join((*_ONES, *_TENS, *_LARGE))
+_SPOKEN = re.compile(rf"(?<![\w-])(?:{_WORD})(?:[ -]+(?:and )?(?:{_WORD}|point))*(?![\w])", re.IGNORECASE)
+_UNIT_AHEAD = re.compile(
+    r"\s*(?:years?|yrs?|months?|feet|foot|ft|metres?|meters?|inch|inches|volts?|amps?|amp[- ]?hours?|watts?|kilowatts?|percent|"
+    r"gauge|awg|degrees?|pounds?|kilos?|strings?|o'?clock)\b",
+    re.IGNORECASE,
+)
+# A word that stands for a number; as a name of something it would be a number dropped.
+SPOKEN_NUMBER = re.compile(rf"(?:{'|'.join((*_ONES, *_TENS, *_LARGE, 'half', 'dozen'))})", re.IGNORECASE)
+
 
 @dataclass(frozen=True, slots=True)
 class Part:
@@ -53,7 +72,8 @@ class Marks:
 
     def take(self, meaning: str, pattern: str | re.Pattern[str], most: int = 0) -> list[re.Match[str]]:
         """Mark every match of a pattern in what is left, or the first ``most`` of them."""
-        found = list(re.finditer(pattern, self.left, re.IGNORECASE))
+        compiled = re.compile(pattern, re.IGNORECASE) if isinstance(pattern, str) else pattern
+        found = list(compiled.finditer(self.left))
         for match in found[: most or None]:
             self._mark(meaning, match.start(), match.end())
         return found[: most or None]
@@ -92,6 +112,46 @@ def read_number(text: str) -> float:
         return float(text.replace(",", ""))
     whole, _, rest = text.replace(",", ".").partition(".")
     return float(f"{whole or 0}.{rest.replace('.', '') or '0'}") if "e" not in rest + whole else float(text.replace(",", "."))
+
+
+def figures_for_words(line: str) -> str:
+    """A line with spoken numbers as figures where a unit follows or where they are of several words.
+
+    “Two hundred watts” is “200 watts”, “three point two volts” “3.2 volts”; “two panels” stays: it counts.
+    """
+
+    def figures(match: re.Match[str]) -> str:
+        words = [word for word in re.split(r"[\s-]+", match[0].lower()) if word != "and"]
+        if len(words) < 2 and not _UNIT_AHEAD.match(line, match.end()):
+            return match[0]
+        counts = 1 if len(words) > 1 and words[0] in _ONES and words[1] in (*_ONES, *_TENS) else 0
+        spoken = _spoken(words[counts:])
+        return match[0] if spoken is None else " ".join([*words[:counts], f"{spoken:g}"])
+
+    return _SPOKEN.sub(figures, line)
+
+
+def _spoken(words: list[str]) -> float | None:
+    """The number that words say; None where they say none."""
+    whole, last, after = 0.0, 0.0, ""
+    for at, word in enumerate(words):
+        if after:
+            if word not in _ONES or _ONES[word] > 9:
+                return None
+            after += str(_ONES[word])
+        elif word in _ONES:
+            last += _ONES[word]
+        elif word in _TENS:
+            last += _TENS[word]
+        elif word == "hundred":
+            last = (last or 1) * 100
+        elif word == "thousand":
+            whole, last = whole + (last or 1) * 1000, 0
+        elif word == "point" and 0 < at < len(words) - 1:
+            after = "."
+        else:
+            return None
+    return float(f"{whole + last:.0f}{after}")
 
 
 def endless(line: str) -> Question | None:

@@ -1,0 +1,507 @@
+"""The kinds of things that a line of the survey may name, with the words of the trade for them."""
+
+from __future__ import annotations
+
+import re
+from typing import Any, get_args
+
+from ryokan.core.charging.model import Hookup, VoltsClass
+from ryokan.core.lines.kind import LineKind, Phrase, Said, called, phrase
+from ryokan.core.lines.kit import NUMBER, NUMBER_WORDS, read_number
+from ryokan.core.storage.model import LITHIUM
+
+CLASSES: tuple[VoltsClass, ...] = get_args(VoltsClass)
+CLASS_SLACK = 0.15  # plates round: 12.0 to 13.0 V are one class (common practice)
+LFP_CELL_V = 3.2
+SAME_POINT = 0.08  # volts times amps this near the rated watts are those of full power (common practice)
+OPEN_POINT = (1.12, 1.5)  # and so far above it the open volts and the short-circuit amps (common practice)
+BANK = r"banks?|batter(?:y|ies)"
+ENDS = (
+    r"house bank|starter battery|banks?|batter(?:y|ies)|inverter|bus ?bars?|main bus|bus|controllers?|mppt|pwm|solar panels?|"
+    r"panels?|array|charger|converter|dc-?dc|alternator|starter|fuse ?box|fuse panel|dc panel|distribution|inlet|"
+    r"shore inlet|chassis|"
+    r"ground|shunt|switch|roof|fridge"
+)
+FROM_TO = re.compile(rf"(?<![\w-])({ENDS})\s+to\s+(?:the\s+)?({ENDS})(?![\w-])", re.IGNORECASE)
+_TO_MAIN = re.compile(r"inverter|bus ?bars?|main bus|bus", re.IGNORECASE)
+
+
+def _number(match: re.Match[str]) -> float:
+    return read_number(next(group for group in match.groups() if group is not None))
+
+
+def _amount(word: str, unit: str, member: str, scale: float = 1) -> tuple[Phrase, Phrase]:
+    """A number with its unit behind a word, and in front of it."""
+
+    def value(match: re.Match[str]) -> float:
+        return scale * read_number(match[1])
+
+    return (
+        phrase(rf"(?:{word})\s*(?:of\s*)?({NUMBER})\s*{unit}", **{member: value}),
+        phrase(rf"({NUMBER})\s*{unit}\s*(?:{word})", **{member: value}),
+    )
+
+
+AMPS, WATTS, VOLTS = r"(?:amps?|a)\b", r"(?:watts?|w)\b", r"(?:volts?|v)\b"
+FAMILIES = (
+    phrase(r"class[- ]?t|t[- ]class", fuse_family="class_t"),
+    phrase(r"anl", fuse_family="anl"),
+    phrase(r"mega", fuse_family="mega"),
+    phrase(r"mrbf|terminal fuse", fuse_family="mrbf"),
+    phrase(r"blade(?= ?fuse)?|ato|atc", fuse_family="blade"),
+    phrase(r"(?:circuit )?breaker", fuse_family="breaker"),
+    phrase(r"gg", fuse_family="gg"),
+)
+COMMON = (
+    phrase(r"as new|brand new|new", condition="as_new"),
+    phrase(r"good(?: shape| condition)?", condition="good"),
+    phrase(r"worn|tired|weak", condition="worn"),
+    phrase(r"damaged|broken|dead|swollen|bulging|cracked|leaking|burnt", condition="damaged"),
+    phrase(r"to stay|stays?|keep(?:ing|s)?", fate="stays"),
+    phrase(r"to go|goes|comes out|scrap", fate="goes"),
+    phrase(r"by (?:its |the )?plate|from (?:its |the )?plate", known_from="plate"),
+    phrase(r"measured", known_from="measured"),
+    phrase(r"estimated?|guess(?:ed)?|approx\.?|roughly|around", known_from="estimate"),
+    phrase(r"(?:label|plate|rating|size|make|age|volts|amps|watts)?\s*(?:was |is )?(?:not read|not known|unreadable)"),
+    phrase(r"unknown \w+|\w+ unknown"),
+)
+
+
+def finish_bank(said: Said) -> None:
+    """Kind, size and arrangement of a bank, as far as they follow; what does not is asked."""
+    members = said.members
+    _chemistry(said)
+    volts = members.get("battery.nominal_v")
+    for wh, start, end in said.loose.pop("watt_hours", []):
+        if volts is None:
+            said.ask("energy_without_volts", start, end)
+        else:
+            said.say("battery.capacity_ah", round(wh / volts, 2), start, end)
+            said.assumed["capacity_from_energy"] = f"{wh / volts:.3g}"
+    if members.get("battery.chemistry") in LITHIUM:
+        for amps, start, end in said.loose.pop("amps", []):
+            said.say("battery.discharge_limit_a", amps, start, end)
+            said.assumed["amps_of_the_bms"] = f"{amps:g}"
+    _arrangement(said)
+
+
+def _chemistry(said: Said) -> None:
+    for match in said.marks.take("kind", called("lithium|li-?ion")):
+        volts = said.members.get("battery.nominal_v")
+        if "battery.chemistry" in said.members:
+            continue
+        cells = 0 if volts is None else volts / LFP_CELL_V
+        if volts is not None and abs(cells - round(cells)) < 0.01:
+            said.fill("battery.chemistry", "lfp", "lfp_by_its_volts")
+            continue
+        lfp, nmc = (said.in_other_words(match.start(), match.end(), word) for word in ("lfp", "nmc"))
+        said.ask("which_lithium", match.start(), match.end(), None, lfp, nmc)
+
+
+def _arrangement(said: Said) -> None:
+    """From “2s2p”, or from a count where only one way makes a class; several ways are asked about."""
+    count = said.members.pop("count", None)
+    series, parallel = said.members.get("series"), said.members.get("parallel")
+    at = said.places.get("count", (0, len(said.marks.line)))
+    if count in (None, 1):
+        return
+    if said.members.pop("all_series", None):
+        series = count
+    if said.members.pop("all_parallel", None):
+        parallel = count
+    if series is not None or parallel is not None:
+        series = series if series is not None else count // (parallel or 1) or 1
+        parallel = parallel if parallel is not None else count // series or 1
+        if series * parallel != count:
+            words = {"count": str(count), "series": str(series), "parallel": str(parallel)}
+            said.ask("count_unlike_arrangement", *at, words)
+            return
+        said.members |= {"series": series, "parallel": parallel}
+        return
+    volts = said.members.get("battery.nominal_v")
+    ways = [(s, count // s) for s in range(1, count + 1) if count % s == 0 and (volts is None or _makes_a_class(s * volts))]
+    if len(ways) == 1:
+        (series, parallel), *_ = ways
+        said.fill("series", series, "only_way", f"{series} in series, {parallel} in parallel")
+        said.members["parallel"] = parallel
+        return
+    readings = [said.with_more(f"{s}s{p}p") for s, p in ways[:4]]
+    said.ask("arrangement", *at, {"count": str(count)}, *readings)
+
+
+def _makes_a_class(volts: float) -> bool:
+    return any(abs(volts / one - 1) <= CLASS_SLACK for one in CLASSES)
+
+
+def finish_panels(said: Said) -> None:
+    """Volts and amps of a panel: those at full power make its watts, the open ones a quarter more; strings from words."""
+    members = said.members
+    volts, amps = (said.loose.pop(measure, []) for measure in ("volts", "amps"))
+    watts = members.get("watts_each")
+    _point(said, watts, volts, amps)
+    count = members.get("count")
+    if members.pop("all_series", None):
+        members["in_series"] = count or 1
+    if members.pop("all_parallel", None):
+        members["in_series"] = 1
+    series, parallel = members.pop("series", None), members.pop("parallel", None)
+    if series is not None:
+        members["in_series"] = series
+    if series and parallel and count and series * parallel != count:
+        words = {"count": str(count), "series": str(series), "parallel": str(parallel)}
+        said.ask("count_unlike_arrangement", *said.places.get("count", (0, 0)), words)
+    if members.get("mounting") is None and re.search(r"\broof\b", str(members.get("place", "")), re.IGNORECASE):
+        members["mounting"] = "roof"
+
+
+def _point(said: Said, watts: float | None, volts: list[Any], amps: list[Any]) -> None:
+    if not volts and not amps:
+        return
+    if len(volts) == len(amps) == 1 and watts:
+        share = volts[0][0] * amps[0][0] / watts
+        if abs(share - 1) <= SAME_POINT:
+            said.say("vmp_v", *volts[0])
+            said.say("imp_a", *amps[0])
+            said.assumed["full_power_point"] = f"{volts[0][0]:g} V"
+            return
+        if OPEN_POINT[0] <= share <= OPEN_POINT[1]:
+            said.say("voc_v", *volts[0])
+            said.say("isc_a", *amps[0])
+            said.assumed["open_point"] = f"{volts[0][0]:g} V"
+            return
+    for found, open_name, full_name in ((volts, "voc", "vmp"), (amps, "isc", "imp")):
+        for _, start, end in found:
+            text = said.marks.line[start:end].strip()
+            readings = (said.in_other_words(start, end, f"{name} {text}") for name in (open_name, full_name))
+            said.ask("which_panel_point", start, end, None, *readings)
+
+
+def finish_controller(said: Said) -> None:
+    """Volts of a controller: those that its panels may have, or only the class of the bank, which is kept as a note."""
+    for volts, start, end in said.loose.pop("volts", []):
+        if volts in CLASSES:
+            said.say("note", said.marks.line[start:end].strip(), start, end)
+            said.assumed["kept_as_a_note"] = said.members["note"]
+        else:
+            said.say("most_v", volts, start, end)
+
+
+def finish_alternator(said: Said) -> None:
+    """The class of an alternator from the volts on its label."""
+    for volts, start, end in said.loose.pop("volts", []):
+        said.say("alternator_v", _class_of_charging_volts(volts) or volts, start, end)
+
+
+def _class_of_charging_volts(volts: float) -> int | None:
+    return next((one for one in (12, 24) if one <= volts <= one * 1.25), None)
+
+
+def finish_charger(said: Said) -> None:
+    """Volts of a charger: a class, or the highest that it reaches. A bare figure between them may be either."""
+    for volts, start, end in said.loose.pop("volts", []):
+        if volts in CLASSES:
+            said.say("output_v", int(volts), start, end)
+            continue
+        near = _class_of_charging_volts(volts)
+        text = said.marks.line[start:end].strip()
+        readings = [said.in_other_words(start, end, f"stops at {text}")]
+        readings += [said.in_other_words(start, end, f"{near} V")] if near else []
+        said.ask("which_charger_volts", start, end, None, *readings)
+
+
+def finish_inverter(said: Said) -> None:
+    """Volts of an inverter: the class of its DC side; those of the mains are kept as a note."""
+    for volts, start, end in said.loose.pop("volts", []):
+        if volts in CLASSES:
+            said.say("battery_v", int(volts), start, end)
+        elif volts >= 100:
+            said.say("note", said.marks.line[start:end].strip(), start, end)
+            said.assumed["kept_as_a_note"] = said.members["note"]
+        else:
+            said.ask("has_no_such", start, end)
+    for _, start, end in said.loose.pop("volt_amps", []):
+        said.ask("volt_amps", start, end)
+    for _, start, end in said.loose.pop("amps", []):
+        text = said.marks.line[start:end].strip()
+        readings = (said.in_other_words(start, end, f"{text} {word}") for word in ("charger", "transfer"))
+        said.ask("which_inverter_amps", start, end, None, *readings)
+
+
+def finish_cord(said: Said) -> None:
+    """The rating of a cord from its amps, by the mains of the region."""
+    european = said.members.pop("_mains_v", 120) >= 200
+    known: tuple[Hookup, ...] = get_args(Hookup)
+    prefix = "eu_" if european else "na_"
+    for amps, start, end in said.loose.pop("amps", []):
+        rating = f"{prefix}{amps:g}"
+        if rating in known:
+            said.say("rating", rating, start, end)
+        else:
+            sizes = [one.removeprefix(prefix) for one in known if one.startswith(prefix)]
+            said.ask(
+                "which_cord",
+                start,
+                end,
+                {"sizes": ", ".join(sizes)},
+                *(said.in_other_words(start, end, f"{s}A") for s in sizes),
+            )
+    for volts, start, end in said.loose.pop("volts", []):
+        if volts >= 100:
+            said.say("note", said.marks.line[start:end].strip(), start, end)
+            said.assumed["kept_as_a_note"] = said.members["note"]
+
+
+def finish_run(said: Said) -> None:
+    """A run through the engine space lies in its heat."""
+    if re.search(r"\bengine\b", str(said.members.get("place", "")), re.IGNORECASE) and "runs" not in said.members:
+        said.members["zone"] = "engine_space"
+
+
+def _fuse_amps(match: re.Match[str]) -> float:
+    return read_number(match[1] or match[2])
+
+
+OF_A_RUN = (
+    phrase(rf"({NUMBER})\s*{AMPS}\s*(?:fuse|breaker)|(?:fuse|breaker)\s*({NUMBER})\s*{AMPS}", fuse_a=_fuse_amps),
+    phrase(r"no (?:main )?(?:fuse|breaker)|without (?:a )?fuse|not fused", fuse_a="none"),
+)  # fmt: skip
+_MATERIAL = (
+    phrase(r"copper[- ]clad aluminium|copper[- ]clad aluminum|cca", material="copper_clad_aluminium"),
+    phrase(r"tinned copper|copper|tinned", material="copper"),
+)
+MAIN_CABLE = LineKind(
+    "main_cable",
+    called(r"main (?:battery )?cables?|battery cables?|main fuse|main|fuse|cable|wire"),
+    {"conductor": "conductor", "length": "one_way_length", "degrees": "insulation_c", "amps": "fuse_a"},
+    (
+        phrase(rf"(?:rated|good for|told)\s*(?:for |at )?({NUMBER})\s*{AMPS}", told_ampacity_a=_number),
+        *FAMILIES,
+        *OF_A_RUN,
+        *_MATERIAL,
+        phrase(rf"(?:at |on |by |of |for )?(?:the )?(?:{BANK})(?: posts?| terminals?)?"),
+        phrase(r"one way"),
+    ),
+    finish=finish_run,
+)
+CABLE = LineKind(
+    "cable",
+    called(r"cables?|wires?|wiring"),
+    {"conductor": "conductor", "length": "one_way_length"},
+    (*OF_A_RUN, phrase(r"one way")),
+)
+FUSE = LineKind(
+    "fuse",
+    called(r"fuses?"),
+    {"amps": "rated_a"},
+    (
+        phrase(r"no (?:fuse|breaker)", rated_a="none"),
+        *(Phrase(one.pattern, {"family": one.sets["fuse_family"]}) for one in FAMILIES),
+        phrase(r"(?:between|for the|for|of the|of|on the|to the) ([a-z][a-z -]*)", guards=lambda match: match[1].strip()),
+    ),
+)  # fmt: skip
+_SOURCES = r"shore|grid|mains|generator|inverter"
+SWITCH = LineKind(
+    "switch",
+    called(r"switch(?:es)?"),
+    {"amps": "rated_a"},
+    (
+        phrase(r"two[- ]way|transfer|change-?over", does="transfer"),
+        phrase(r"main|battery", does="main"),
+        phrase(r"isolator|disconnect", does="isolator"),
+        phrase(r"by hand|manual(?:ly)?", thrown="by_hand"),
+        phrase(r"by itself|automatic(?:ally)?|auto", thrown="by_itself"),
+        phrase(rf"((?:{_SOURCES})(?: or | and |/)(?:{_SOURCES}))", between=lambda match: match[1]),
+        phrase(r"between ([a-z][a-z -]*)", between=lambda match: match[1].strip()),
+    ),
+)  # fmt: skip
+CORD = LineKind(
+    "cord",
+    called(r"(?:shore |power |hookup |extension |mains )*(?:cord|lead|inlet)(?: and inlet)?|shore cable"),
+    {"length": "length"},
+    finish=finish_cord,
+)
+DCDC = LineKind(
+    "dcdc",
+    called(r"dc[- /]?(?:to[- ])?dc(?:[- ]charger)?|b2b(?: charger)?|battery to battery(?: charger)?"),
+    {"amps": "output_a"},
+    (
+        phrase(
+            r"(12|24|48)\s*(?:v|volts?)?\s*(?:to|>|→|-|–)\s*(12|24|48)\s*(?:v\b|volts?\b)?",
+            input_v=lambda match: int(match[1]),
+            output_v=lambda match: int(match[2]),
+        ),
+    ),
+)
+CONTROLLER = LineKind(
+    "controller",
+    called(r"(?:solar |charge )*controllers?|solar regulator"),
+    {"amps": "rated_a"},
+    (
+        phrase(r"mppt", method="mppt"),
+        phrase(r"pwm", method="pwm"),
+        phrase(
+            r"(\d{2,3})\s*[/|]\s*(\d{2,3})(?![v/])", most_v=lambda match: float(match[1]), rated_a=lambda match: float(match[2])
+        ),
+        phrase(r"12/24(?:/48)?\s*v|auto ?volts?", note=lambda match: match[0].strip()),
+    ),
+    finish=finish_controller,
+)
+INVERTER = LineKind(
+    "inverter",
+    called(r"inverter(?:[ /-]charger)?|combi"),
+    {"watts": "rated_w"},
+    (
+        *_amount(r"surge|peak", WATTS, "surge_w"),
+        *_amount(r"surge|peak", r"kw\b", "surge_w", 1000),
+        *_amount(r"idle|standby|no load", WATTS, "idle_w"),
+        phrase(rf"({NUMBER})\s*{AMPS}\s*(?:built-?in )?charger|charger\s*({NUMBER})\s*{AMPS}", charger_a=_number),
+        phrase(rf"({NUMBER})\s*{AMPS}\s*transfer|transfer\s*({NUMBER})\s*{AMPS}", transfer_a=_number),
+        phrase(rf"asks? for (?:a )?({NUMBER})\s*{AMPS}\s*fuse", maker_fuse_a=_number),
+        phrase(r"pure sine(?: wave)?|true sine(?: wave)?|sine wave", waveform="pure_sine"),
+        phrase(r"modified sine(?: wave)?|modified|stepped|quasi[- ]sine|square wave", waveform="modified_sine"),
+        phrase(r"two legs?|split[- ]phase|120/240\s*v?", legs=2),
+        phrase(r"one leg|single leg", legs=1),
+        phrase(r"no pre-?charge", pre_charge="none"),
+        phrase(r"(?:with )?pre-?charge(?: resistor)?", pre_charge="fitted"),
+    ),
+    finish=finish_inverter,
+)
+CHARGER = LineKind(
+    "shore_charger",
+    called(r"(?:shore |mains |battery |ac )*charger|power supply"),
+    {"amps": "output_a"},
+    (
+        phrase(rf"(?:stops at|up to|absorbs? at|ends at)\s*({NUMBER})\s*{VOLTS}", stops_at_v=_number),
+        phrase(r"converter", name="Converter"),
+    ),
+    finish=finish_charger,
+)
+GENERATOR = LineKind("generator", called(r"generator|genset"), {"watts": "rated_w"})
+_HOUSE = r"(?:the )?(?:house|bank|battery|batteries)"
+_THROUGH = r"(?:(?:by |through |via )(?:a |the )?)"
+ALTERNATOR = LineKind(
+    "alternator",
+    called(r"alternator"),
+    {"amps": "rated_a"},
+    (
+        phrase(r"smart(?: regulation)?|ecu[- ]controlled", regulation="smart"),
+        phrase(r"external(?:ly)?(?: regulat(?:or|ed|ion))?", regulation="external"),
+        phrase(r"standard(?: regulat(?:or|ed|ion))?|internal(?:ly)? regulat(?:or|ed|ion)", regulation="standard"),
+        phrase(rf"(?:does not|doesn't|not) (?:charge|connected to)(?: {_HOUSE})?|no house charging", charges_house="none"),
+        phrase(rf"{_THROUGH}?(?:split[- ]charge )?(?:relay|vsr|solenoid)(?: to {_HOUSE})?", charges_house="relay"),
+        phrase(r"(?:by |through |via )(?:a |the )?dc-?dc", charges_house="dcdc"),
+    ),
+    finish=finish_alternator,
+)  # fmt: skip
+_SMALL = rf"(\d{{1,2}}|{'|'.join(NUMBER_WORDS)})"
+
+
+def _small(match: re.Match[str]) -> int:
+    return NUMBER_WORDS.get(match[1].lower()) or int(match[1])
+
+
+def _either(match: re.Match[str]) -> int:
+    word = (match[1] or match[2]).lower()
+    return NUMBER_WORDS.get(word) or int(word)
+
+
+_IN_SERIES = (
+    phrase(r"(\d{1,2})p(\d{1,2})s", parallel=lambda match: int(match[1]), series=lambda match: int(match[2])),
+    phrase(rf"{_SMALL} (?:in )?series", series=_small),
+    phrase(rf"{_SMALL} (?:in )?parallel(?: strings)?|{_SMALL} strings", parallel=_either),
+    phrase(r"(\d{1,2})s(\d{1,2})p", series=lambda match: int(match[1]), parallel=lambda match: int(match[2])),
+    phrase(r"(\d{1,2})s", series=lambda match: int(match[1])),
+    phrase(r"(\d{1,2})p", parallel=lambda match: int(match[1])),
+    phrase(r"(?:all )?(?:in )?series", all_series=True),
+    phrase(r"(?:all )?(?:in )?parallel", all_parallel=True),
+)
+PANELS = LineKind(
+    "panels",
+    called(r"(?:solar )?panels?|(?:solar )?array|solar|pv"),
+    {"watts": "watts_each"},
+    (
+        *_IN_SERIES,
+        *_amount(r"voc|open", VOLTS, "voc_v"),
+        *_amount(r"vmp", VOLTS, "vmp_v"),
+        *_amount(r"isc|short", AMPS, "isc_a"),
+        *_amount(r"imp", AMPS, "imp_a"),
+        phrase(rf"voc\s*({NUMBER})", voc_v=_number),
+        phrase(rf"vmp\s*({NUMBER})", vmp_v=_number),
+        phrase(rf"isc\s*({NUMBER})", isc_a=_number),
+        phrase(rf"imp\s*({NUMBER})", imp_a=_number),
+        phrase(r"portable|carried out", mounting="portable"),
+    ),
+    counted=True,
+    finish=finish_panels,
+)
+BATTERY = LineKind(
+    "bank",
+    called(rf"house {BANK}|{BANK}|blocks?|cells?|units?"),
+    {"volts": "battery.nominal_v", "amp_hours": "battery.capacity_ah", "kilograms": "battery.mass_kg"},
+    (
+        *_IN_SERIES,
+        phrase(r"lifepo4|life?po4|lfp|lithium iron(?: phosphate)?", battery__chemistry="lfp"),
+        phrase(r"nmc|traction modules?", battery__chemistry="nmc"),
+        phrase(r"agm", battery__chemistry="agm"),
+        phrase(r"gel", battery__chemistry="gel"),
+        phrase(r"sealed (?:wet|lead|flooded)|maintenance[- ]free", battery__chemistry="sealed_wet"),
+        phrase(r"flooded|wet(?: lead)?|with caps", battery__chemistry="flooded"),
+        phrase(rf"({NUMBER})\s*{AMPS}\s*bms|bms\s*({NUMBER})\s*{AMPS}", battery__discharge_limit_a=_number, bms="fitted"),
+        phrase(r"no bms|without (?:a )?bms", bms="none"),
+        phrase(r"(?:with )?(?:a )?bms", bms="fitted"),
+        phrase(r"no string fuses", string_fuses="none"),
+        phrase(r"(?:with )?string fuses|fuse (?:for )?each string", string_fuses="fitted"),
+        phrase(r"self[- ]heat(?:ed|ing)|heated", battery__self_heating=True),
+        phrase(r"(?:in )?(?:the |a )?(?:living space|cabin)", bay="living_space"),
+        phrase(r"(?:in )?(?:the |a )?vented (?:box|enclosure)", bay="vented_enclosure"),
+        phrase(r"outside", bay="outside"),
+        phrase(r"straps?|strapped(?: down)?", restraint="straps"),
+        phrase(r"bolted(?: frame| down)?|in a frame|steel frame", restraint="frame"),
+        phrase(r"nothing holds it|loose|not (?:held|fixed|strapped)", restraint="none"),
+        phrase(r"diagonal(?:ly)?(?: take-?off)?", take_off="diagonal"),
+        phrase(r"equal leads?", take_off="equal_leads"),
+        phrase(r"(?:taken )?(?:at|from) one (?:side|end)|side take-?off", take_off="side"),
+    ),
+    counted=True,
+    finish=finish_bank,
+)
+OTHER = LineKind("other", called(r"other\s*:"))
+
+_FUSES = r"fuse|class[- ]?t|anl|mrbf|mega|breaker"
+_BATTERIES = rf"{BANK}|agm|gel|flooded|lead[- ]acid|lithium|lifepo4|lfp|nmc|li-?ion|sealed (?:wet|lead)|golf ?cart|cells?"
+# What a line is of, in the order in which it is looked at: a word may belong to several.
+KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
+    (called(r"monitor|shunt|fuse ?(?:box|panel|block)|dc panel|distribution(?: panel)?|detector|alarm"), OTHER),
+    (called(r"other\s*:"), OTHER),
+    (called(r"(?:[a-z]+ )?switch(?:es)?|isolator|change-?over"), SWITCH),
+    (called(r"(?:shore |power |hookup |extension |mains )+(?:cord|lead|cable|inlet)|cord|inlet"), CORD),
+    (called(r"battery to battery|b2b"), DCDC),
+    (called(r"no main fuse|main fuse|main (?:battery )?cables?|battery cables?"), MAIN_CABLE),
+    (re.compile(rf"(?=.*\b(?:{_FUSES})\b)(?=.*\b(?:{BANK})\b)(?!.*\b(?:between|and|to)\b)", re.IGNORECASE), MAIN_CABLE),
+    (called(r"fuses?|(?:circuit )?breaker|class[- ]?t|mrbf|anl"), FUSE),
+    (DCDC.called, DCDC),
+    (called(r"mppt|pwm|controllers?|solar regulator"), CONTROLLER),
+    (INVERTER.called, INVERTER),
+    (called(r"converter|charger|power supply"), CHARGER),
+    (GENERATOR.called, GENERATOR),
+    (ALTERNATOR.called, ALTERNATOR),
+    (called(r"(?:solar )?panels?|array|solar|pv"), PANELS),
+    (called(_BATTERIES), BATTERY),
+    (re.compile(rf"{NUMBER}\s*(?:ah|amp[- ]?hours?)\b", re.IGNORECASE), BATTERY),
+    (called(r"cables?|wires?|wiring"), CABLE),
+)  # fmt: skip
+
+
+def kind_of(line: str) -> LineKind | None:
+    """What a line names; None where it names nothing that is known."""
+    run = FROM_TO.search(line)
+    if run is not None and run[0].lower() != "battery to battery":
+        return MAIN_CABLE if is_main_run(run) else CABLE
+    return next((kind for pattern, kind in KINDS if pattern.search(line)), None)
+
+
+def is_main_run(run: re.Match[str]) -> bool:
+    """Whether a run goes between the bank and what it feeds first."""
+    one, other = run[1], run[2]
+    bank = re.compile(rf"(?:house )?(?:{BANK})", re.IGNORECASE)
+    return any(bank.fullmatch(here) and _TO_MAIN.fullmatch(there) for here, there in ((one, other), (other, one)))

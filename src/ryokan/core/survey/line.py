@@ -1,0 +1,303 @@
+"""Reading one line as one thing that was found, as readings of one moment, or as room.
+
+    4 x 6V 225Ah agm 2s2p front bay 6 years
+    2 panels 200W 21V 12A in series on the roof
+    bank to inverter 1/0 6 ft
+    no main fuse
+    locker 120 x 60 x 45 cm
+
+What the line leaves out stays not known. What follows from the rest is filled in and told; what may be read in two ways is
+asked back with both as whole lines; a number that nothing names is asked about, never dropped.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from typing import Any
+
+from pydantic import TypeAdapter, ValidationError
+from pydantic_core import ErrorDetails
+
+from ryokan.core.lines.kind import (
+    JOINS,
+    LineKind,
+    Said,
+    take_count,
+    take_phrases,
+    take_quantities,
+)
+from ryokan.core.lines.kit import MAX_LINE, NUMBER, SPOKEN_NUMBER, Marks, Question, endless, figures_for_words, read_number
+from ryokan.core.quantities import METRES_PER_UNIT
+from ryokan.core.rig import Rig
+from ryokan.core.space.model import Compartment
+from ryokan.core.survey.kinds import COMMON, FROM_TO, MAIN_CABLE, OTHER, is_main_run, kind_of
+from ryokan.core.survey.model import AnyFound, Found, FoundMainCable
+
+_FOUND: TypeAdapter[Found] = TypeAdapter(Found)
+_PLACE_NOUNS = (
+    r"bay|locker|cupboard|compartment|basement|garage|bilge|room|closet|cabinet|bench|hold|bow|stern|nose|roof|cockpit|lazarette|"
+    r"pass-through|dinette|step well|tunnel|trunk|boot|cab|loft|galley|saloon|forepeak|front|rear"
+)
+_PREPOSITIONS = r"at|on|under|underneath|behind|inside|in|beside|next to|near|above|below|over|between"
+_PLACE = re.compile(rf"(?<![\w-])(?:{_PREPOSITIONS})\s+(?:(?:the|a|its|his|her)\s+)?[a-z][a-z' -]*[a-z]", re.IGNORECASE)
+_BARE_PLACE = re.compile(rf"(?<![\w-])(?:[a-z'-]+\s+)?(?:{_PLACE_NOUNS})(?![\w-])", re.IGNORECASE)
+_UNITS = "|".join(re.escape(unit) for unit in sorted(METRES_PER_UNIT, key=len, reverse=True))
+_SIDE = rf"({NUMBER})\s*({_UNITS})?"
+_BOX = re.compile(rf"{_SIDE}\s*[x×]\s*{_SIDE}\s*[x×]\s*{_SIDE}(?![\w])", re.IGNORECASE)
+_AREA = re.compile(rf"^\s*roof\s+{_SIDE}\s*[x×]\s*{_SIDE}\s*$", re.IGNORECASE)
+MAX_NAME = 80
+
+
+@dataclass(frozen=True, slots=True)
+class Understood:
+    """How a line was read.
+
+    ``kind`` is what it makes: a kind of the survey, ``reading``, ``compartment`` or ``roof``; ``members`` are what it says, by
+    dotted name. ``onto`` is a thing that is on the survey already and that it says more of. ``edits`` put it into the rig,
+    under the id that was asked for; there are none while ``questions`` stand in the way.
+    """
+
+    kind: str
+    members: Mapping[str, Any] = field(default_factory=dict)
+    onto: str | None = None
+    edits: tuple[Mapping[str, Any], ...] = ()
+    questions: tuple[Question, ...] = ()
+    assumed: Mapping[str, str] = field(default_factory=dict)
+
+
+def read_found(line: str, rig: Rig, *, id: str, position: float) -> Understood:
+    """Read a line as a thing of the survey, or as room.
+
+    Parameters
+    ----------
+    line : str
+        What was typed, at most 200 characters.
+    rig : Rig
+        What is there already: compartments by name, and a main cable that the line may say more of.
+    id, position
+        Of what it makes, within its collection.
+
+    Returns
+    -------
+    Understood
+        Never raises: whatever cannot be read is a question.
+    """
+    if (too_long := endless(line)) is not None:
+        return Understood("", questions=(too_long,))
+    line = figures_for_words(line[:MAX_LINE])
+    kind = kind_of(line)
+    if kind is None:
+        return _room(line, id, position) or _asks("", "what_is_it", line)
+    said = Said(Marks(line))
+    if _is_absent(line, kind):
+        return _asks(kind.kind, "is_not_there", line)
+    _take(said, kind, rig)
+    if said.questions:
+        return Understood(kind.kind, questions=tuple(said.questions))
+    return _made(said, kind, rig, id, position, line)
+
+
+def _asks(kind: str, code: str, line: str) -> Understood:
+    return Understood(kind, questions=(Question(f"thing.{code}", 0, len(line), {"text": line.strip()}),))
+
+
+def _is_absent(line: str, kind: LineKind) -> bool:
+    """“No generator”: what is not there takes no line. A fuse that is missing is a thing by itself."""
+    return kind.kind not in ("fuse", "main_cable") and re.fullmatch(
+        rf"\s*(?:no|without(?: a)?)\s+(?:{kind.called.pattern})\s*", line, re.IGNORECASE
+    ) is not None  # fmt: skip
+
+
+def _take(said: Said, kind: LineKind, rig: Rig) -> None:
+    """Mark everything in turn: words of the kind, words of all kinds, quantities, how many, where, and what is left."""
+    marks = said.marks
+    if kind.kind in ("main_cable", "cable"):
+        for run in marks.take("run", FROM_TO, most=1):
+            if not is_main_run(run):
+                said.say("runs", run[0].strip(), run.start(), run.end())
+    _size(said, kind)
+    take_phrases(said, kind.phrases)
+    take_phrases(said, COMMON)
+    if kind is OTHER:
+        _free(said, rig)
+        return
+    take_quantities(said, {"years": "age_years", **kind.slots})
+    _count(said, kind)
+    marks.take("kind", kind.called)
+    _where(said, rig)
+    if kind.kind == "cord":
+        said.members["_mains_v"] = rig.region.mains_v
+    if kind.finish is not None:
+        kind.finish(said)
+    for found in said.loose.values():
+        for _, start, end in found:
+            said.ask("has_no_such", start, end)
+    _left_over(said, kind)
+
+
+def _free(said: Said, rig: Rig) -> None:
+    """Whatever else is there: all that it says, numbers too, is what it is called."""
+    said.marks.take("kind", OTHER.called)
+    _where(said, rig)
+    name = " ".join(word[0] for word in said.marks.words())[:MAX_NAME]
+    if name:
+        said.members["name"] = name
+
+
+def _size(said: Said, kind: LineKind) -> None:
+    """Length, width and height of a battery, the smallest of the last two as it stands."""
+    if kind.kind != "bank":
+        return
+    for match in said.marks.take("size", _BOX, most=1):
+        sides = _sides_m(match)
+        if sides is None:
+            said.ask("side_without_unit", match.start(), match.end())
+            continue
+        for name, side in zip(("length_m", "width_m", "height_m"), sides, strict=True):
+            said.members[f"battery.size.{name}"] = side
+
+
+def _sides_m(match: re.Match[str]) -> list[float] | None:
+    """The sides of a box or an area in metres; None where they have no unit."""
+    numbers, units = match.groups()[::2], match.groups()[1::2]
+    last = units[-1]
+    if last is None:
+        return None
+    return [
+        round(read_number(number) * METRES_PER_UNIT[(unit or last).lower()], 4)
+        for number, unit in zip(numbers, units, strict=True)
+    ]
+
+
+def _count(said: Said, kind: LineKind) -> None:
+    before = len(said.marks.marked)
+    count = take_count(said)
+    if count is None:
+        return
+    mark = said.marks.marked[before]
+    if kind.counted:
+        said.say("count", count, mark.start, mark.end)
+    elif count != 1:
+        said.ask("one_each", mark.start, mark.end)
+
+
+def _where(said: Said, rig: Rig) -> None:
+    """A compartment by its name, or where it is in words."""
+    for id, box in rig.space.ordered().items():
+        name = rf"(?<![\w-])(?:(?:{_PREPOSITIONS})\s+(?:the\s+)?)?{re.escape(box.name)}(?![\w-])"
+        for match in said.marks.take("place", name, most=1):
+            said.say("where", id, match.start(), match.end())
+            return
+    for pattern in (_PLACE, _BARE_PLACE):
+        for match in said.marks.take("place", pattern, most=1):
+            said.say("place", match[0].strip(), match.start(), match.end())
+            return
+
+
+def _left_over(said: Said, kind: LineKind) -> None:
+    """Plain words are what it is called; a number that nothing names is asked about."""
+    names: list[str] = []
+    for word in said.marks.words():
+        if any(character.isdigit() for character in word[0]) or SPOKEN_NUMBER.fullmatch(word[0]):
+            said.ask("number_without_unit", word.start(), word.end())
+        elif word[0].lower().strip(".-–/") not in JOINS and word[0].strip(".-–/~+|"):
+            names.append(word[0])
+    if names and "name" not in said.members:
+        said.members["name"] = " ".join(names)[:MAX_NAME]
+    elif names:
+        said.members["note"] = " ".join(filter(None, [said.members.get("note", ""), *names]))
+        said.assumed["kept_as_a_note"] = said.members["note"]
+
+
+def _made(said: Said, kind: LineKind, rig: Rig, id: str, position: float, line: str) -> Understood:
+    document = nested(said.members)
+    if kind.kind == "bank":
+        document.setdefault("battery", {})
+    document |= {"kind": kind.kind, "position": position, "typed": line.strip()}
+    try:
+        found = _FOUND.validate_python(document)
+    except ValidationError as error:
+        return Understood(kind.kind, questions=tuple(_out_of_bounds(said, error)))
+    onto = _says_more_of(rig, found, said.members) if kind is MAIN_CABLE else None
+    if onto is not None:
+        edits = [
+            {"op": "add", "path": f"/survey/items/{onto}/{name}", "value": found.model_dump(mode="json")[name]}
+            for name in document
+            if name not in ("kind", "position", "typed")
+        ]
+    else:
+        value = found.model_dump(mode="json", exclude_unset=True)
+        edits = [{"op": "add", "path": f"/survey/items/{id}", "value": value}]
+    return Understood(kind.kind, said.members, onto, tuple(edits), (), said.assumed)
+
+
+def nested(members: Mapping[str, Any]) -> dict[str, Any]:
+    """Members by dotted name as a document."""
+    document: dict[str, Any] = {}
+    for name, value in members.items():
+        *owners, last = name.split(".")
+        place = document
+        for owner in owners:
+            place = place.setdefault(owner, {})
+        place[last] = value
+    return document
+
+
+def why_not(problem: ErrorDetails) -> str:
+    """Why a value cannot be, in a few words."""
+    limits = problem.get("ctx", {})
+    for name, words in (("le", "at most {:g}"), ("lt", "less than {:g}"), ("ge", "at least {:g}"), ("gt", "more than {:g}")):
+        if name in limits:
+            return words.format(limits[name])
+    return problem["msg"].removeprefix("Value error, ").rstrip(".")
+
+
+def _out_of_bounds(said: Said, error: ValidationError) -> list[Question]:
+    questions = []
+    for problem in error.errors():
+        member = ".".join(str(one) for one in problem["loc"][1:])
+        start, end = next((place for name, place in said.places.items() if member.startswith(name)), (0, len(said.marks.line)))
+        words = {"text": said.marks.line[start:end].strip(), "why": why_not(problem)}
+        questions.append(Question("thing.out_of_bounds", start, end, words))
+    return questions
+
+
+def _says_more_of(rig: Rig, found: AnyFound, members: Mapping[str, Any]) -> str | None:
+    """The main cable that is on the survey already, if it has said nothing yet of what the line says."""
+    for id, cable in rig.survey.of_kind(FoundMainCable).items():
+        said = {name for name in ("conductor", "one_way_length", "fuse_a", "fuse_family") if getattr(cable, name) is not None}
+        if cable.fate != "goes" and said.isdisjoint(members):
+            return id
+    return None
+
+
+def _room(line: str, id: str, position: float) -> Understood | None:
+    """“Locker 120 x 60 x 45 cm” is a compartment, “roof 5.2 x 1.9 m” the roof as a rectangle."""
+    area = _AREA.search(line)
+    if area is not None:
+        sides = _sides_m(area)
+        if sides is None:
+            return _asks("roof", "side_without_unit", line)
+        length, width = sides
+        corners = [[0, -width / 2], [length, -width / 2], [length, width / 2], [0, width / 2]]
+        area_members = {"length_m": length, "width_m": width}
+        return Understood("roof", area_members, None, ({"op": "add", "path": "/space/roof/outline", "value": corners},))
+    box = _BOX.search(line)
+    if box is None:
+        return None
+    name = " ".join(f"{line[: box.start()]} {line[box.end() :]}".split()).strip(" ,;:")
+    sides = _sides_m(box)
+    if sides is None:
+        return _asks("compartment", "side_without_unit", line)
+    if not name or any(character.isdigit() for character in name):
+        return _asks("compartment", "box_without_name", line)
+    length, width, height = sides
+    members: dict[str, Any] = {"name": name[:60], "length_m": length, "width_m": width, "height_m": height}
+    try:
+        Compartment.model_validate(members)
+    except ValidationError:
+        return _asks("compartment", "box_out_of_bounds", line)
+    edit = {"op": "add", "path": f"/space/compartments/{id}", "value": {**members, "position": position}}
+    return Understood("compartment", members, None, (edit,))

@@ -1,0 +1,195 @@
+"""What was understood of a line of the survey, and what has to be asked, as sentences."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import Any
+
+from ryokan.core.lines.kit import Question
+from ryokan.core.survey.line import Understood
+from ryokan.wording.quantities import number
+
+QUESTIONS: dict[str, str] = {
+    "line.endless": "“{text}” is longer than any number is.",
+    "thing.what_is_it": "What is it? Name it, such as “inverter 2000W under the bed”, or write “other: gas detector”.",
+    "thing.is_not_there": "What is not there takes no line.",
+    "thing.number_without_unit": "“{text}” has no unit that says what it is. Write A, V, W, Ah, ft, m or years behind it.",
+    "thing.said_twice": "“{text}” says otherwise than “{first}”. Keep one.",
+    "thing.has_no_such": "“{text}” has no place at such a thing. Put it in other words, or leave it out.",
+    "thing.out_of_bounds": "“{text}”: {why}.",
+    "thing.one_each": "One line is one of them. Write a line for each.",
+    "thing.arrangement": "{count} of them: how are they joined?",
+    "thing.count_unlike_arrangement": "{count} of them are not {series} in series and {parallel} in parallel.",
+    "thing.which_lithium": "“{text}” is LFP in most vehicles, and NMC out of traction packs: they are charged to other volts. "
+    "Which is it?",
+    "thing.energy_without_volts": "“{text}” makes amp-hours only with the volts of one unit. Write them.",
+    "thing.which_panel_point": "Is “{text}” with nothing connected, as Voc and Isc are, or at full power?",
+    "thing.which_charger_volts": "Is “{text}” where it stops charging, or the class that it is made for?",
+    "thing.volt_amps": "“{text}” are volt-amps; what it gives in watts may be less. Write the watts on its plate.",
+    "thing.which_inverter_amps": "Are “{text}” what it charges with, or what it passes through?",
+    "reading.number_without_unit": "“{text}” of what? Write V, A, W, %, Ah or Wh behind it.",
+    "thing.which_cord": "There is no cord of {text} here. Those are {sizes} A.",
+    "thing.side_without_unit": "In what are the sides of “{text}”? Write cm, m, in or ft behind them.",
+    "thing.box_without_name": "What is it called, the space of “{text}”?",
+    "thing.box_out_of_bounds": "“{text}” is no space of a vehicle: each side is above 0 and at most 20 m.",
+    "reading.nothing_read": "What does it say? Write for example “12.9 V resting” or “solar 340 W hazy”.",
+    "reading.into_or_out": "Do “{text}” go into the bank, or out of it?",
+    "reading.whose_watts": "Whose are “{text}”: of the array, or of the mains?",
+    "reading.which_amp_hours": "Are “{text}” what is missing to full, or what it holds?",
+}
+
+KIND_NAMES = {
+    "bank": "Bank",
+    "alternator": "Alternator",
+    "dcdc": "DC-DC charger",
+    "shore_charger": "Shore charger",
+    "inverter": "Inverter",
+    "panels": "Panels",
+    "controller": "Solar controller",
+    "main_cable": "Main cable",
+    "cable": "Cable",
+    "fuse": "Fuse",
+    "switch": "Switch",
+    "cord": "Shore cord",
+    "generator": "Generator",
+    "other": "Something else",
+    "compartment": "Compartment",
+    "roof": "Roof",
+    "reading": "Read",
+}
+_CHEMISTRIES = {
+    "lfp": "LFP", "nmc": "traction modules", "agm": "AGM", "gel": "gel", "flooded": "wet with caps", "sealed_wet": "sealed wet",
+}  # fmt: skip
+_FAMILIES = {
+    "class_t": "class T",
+    "anl": "ANL",
+    "mega": "Mega",
+    "mrbf": "terminal fuse",
+    "blade": "blade",
+    "breaker": "breaker",
+    "gg": "gG",
+}
+_WORDS: Mapping[str, Mapping[Any, str]] = {
+    "battery.chemistry": _CHEMISTRIES,
+    "fuse_family": _FAMILIES,
+    "family": _FAMILIES,
+    "bms": {"fitted": "with a BMS", "none": "no BMS"},
+    "string_fuses": {"fitted": "a fuse for each string", "none": "no string fuses"},
+    "bay": {"living_space": "in the living space", "vented_enclosure": "in a vented enclosure", "outside": "outside"},
+    "restraint": {"frame": "in a bolted frame", "straps": "strapped", "none": "held by nothing"},
+    "take_off": {"diagonal": "taken off diagonally", "equal_leads": "equal leads", "posts": "posts", "side": "off one side"},
+    "battery.self_heating": {True: "heats itself"},
+    "mounting": {"roof": "on the roof", "portable": "carried out"},
+    "method": {"mppt": "MPPT", "pwm": "PWM"},
+    "regulation": {"smart": "smart", "external": "external regulator", "standard": "standard regulator"},
+    "charges_house": {
+        "relay": "charges the house through a relay", "dcdc": "charges it through DC-DC", "none": "does not charge the house",
+    },
+    "waveform": {"pure_sine": "pure sine", "modified_sine": "stepped wave"},
+    "legs": {1: "one leg", 2: "two legs"},
+    "pre_charge": {"fitted": "with pre-charge", "none": "no pre-charge"},
+    "material": {"copper": "copper", "copper_clad_aluminium": "copper-clad aluminium"},
+    "zone": {"engine_space": "in the engine's heat"},
+    "does": {"main": "main switch", "isolator": "isolator", "transfer": "between two sources"},
+    "thrown": {"by_hand": "by hand", "by_itself": "by itself"},
+    "condition": {"as_new": "as new", "good": "good", "worn": "worn", "damaged": "damaged"},
+    "fate": {"stays": "stays", "goes": "goes"},
+    "known_from": {"plate": "by its plate", "measured": "measured", "estimate": "an estimate"},
+    "fuse_a": {"none": "no fuse"},
+    "rated_a": {"none": "none there"},
+}  # fmt: skip
+_AMOUNTS = {
+    "battery.nominal_v": "{} V a unit", "battery.capacity_ah": "{} Ah a unit", "battery.mass_kg": "{} kg a unit",
+    "battery.discharge_limit_a": "BMS passes {} A", "series": "{} in series", "parallel": "{} in parallel",
+    "count": "{} of them", "watts_each": "{} W each", "voc_v": "{} V open", "isc_a": "{} A shorted",
+    "vmp_v": "{} V at full power",
+    "imp_a": "{} A at full power", "in_series": "{} in a string", "rated_a": "{} A", "most_v": "up to {} V",
+    "alternator_v": "{} V", "output_a": "gives {} A", "input_v": "from {} V", "output_v": "to {} V",
+    "stops_at_v": "stops at {} V", "rated_w": "{} W", "surge_w": "{} W for a moment",
+    "idle_w": "{} W idle", "battery_v": "of {} V", "charger_a": "charges {} A",
+    "transfer_a": "passes {} A", "maker_fuse_a": "asks for a {} A fuse", "told_ampacity_a": "told to bear {} A",
+    "insulation_c": "insulation of {} °C", "fuse_a": "{} A fuse", "age_years": "{} years old",
+}  # fmt: skip
+_TEXTS = {
+    "one_way_length": "{} one way", "length": "{}", "place": "{}", "name": "called “{}”", "note": "noted: {}", "runs": "{}",
+    "guards": "for {}", "between": "{}",
+}  # fmt: skip
+_ASSUMED = {
+    "lfp_by_its_volts": "LFP by its volts",
+    "only_way": "{value}: the only way to a bus of 12, 24 or 48 V",
+    "capacity_from_energy": "{value} Ah by its volts",
+    "full_power_point": "{value} times its amps are its watts: those of full power",
+    "open_point": "{value} times its amps are above its watts: those of Voc and Isc",
+    "kept_as_a_note": "kept as a note",
+    "amps_of_the_bms": "{value} A taken to be what its electronics pass",
+}
+_READ = {
+    "volts": "{} V at the bank", "percent": "{} % on the gauge", "missing_ah": "{} Ah missing to full",
+    "capacity_ah": "a capacity of {} Ah", "array_watts": "{} W from the array", "harvest_wh": "{} Wh harvested",
+    "open_volts": "{} V with nothing connected", "short_amps": "{} A shorted", "charger_amps": "{} A from the charger",
+    "mains_volts": "{} V of mains", "mains_watts": "{} W from the mains", "load_amps": "{} A drawn",
+}  # fmt: skip
+
+
+def ask(question: Question) -> str:
+    """The question as a sentence."""
+    return QUESTIONS[question.code].format(**question.words)
+
+
+def understood(read: Understood) -> str:
+    """How a line was read, in one sentence; empty where it was not."""
+    if not read.edits:
+        return ""
+    if read.kind == "reading":
+        return _readings(read.members["readings"])
+    members = read.members
+    if read.kind in ("compartment", "roof"):
+        sides = [f"{number(members[side])} m" for side in ("length_m", "width_m", "height_m") if side in members]
+        called = f" “{members['name']}”" if "name" in members else ""
+        return f"{KIND_NAMES[read.kind]}{called}: {' × '.join(sides)}."
+    said = ", ".join(filter(None, (_say(name, members[name]) for name in sorted(members, key=_rank))))
+    text = KIND_NAMES[read.kind] + (", the one that is there" if read.onto else "") + (f": {said}" if said else "")
+    notes = [_ASSUMED[code].format(value=value) for code, value in read.assumed.items()]
+    return f"{text} ({'; '.join(notes)})." if notes else f"{text}."
+
+
+# What is said first of a thing, and what last; the rest stands between in the order in which it was said.
+_FIRST = ("name", "runs", "count", "watts_each", "rated_w", "rated_a", "output_a", "battery.nominal_v", "battery.capacity_ah")
+_FIRST_TOO = ("battery.chemistry", "conductor", "one_way_length", "rating", "input_v", "output_v")
+_LAST = ("place", "age_years", "condition", "fate", "known_from", "note")
+
+
+def _rank(name: str) -> int:
+    order = (*_FIRST, *_FIRST_TOO)
+    if name in order:
+        return order.index(name)
+    return 100 + _LAST.index(name) if name in _LAST else 50
+
+
+def _say(name: str, value: Any) -> str:
+    words = _WORDS.get(name, {})
+    if value in words:
+        return words[value]
+    if name in _AMOUNTS and isinstance(value, int | float):
+        return "" if name in ("series", "parallel") and value == 1 else _AMOUNTS[name].format(number(value))
+    if name in ("conductor", "maker_conductor"):
+        size = str(value).partition(":")[2]
+        return f"{size} AWG" if str(value).startswith("awg") else f"{size} mm²"
+    if name == "rating":
+        return f"{str(value).partition('_')[2]} A"
+    return _TEXTS[name].format(value) if name in _TEXTS else ""
+
+
+def _readings(readings: list[dict[str, Any]]) -> str:
+    said = [_reading(one["quantity"], one["value"]) for one in readings]
+    first = readings[0]
+    more = [first[name] for name in ("state", "sky") if first.get(name)]
+    more += [f"charged by {' and '.join(first['charged_by'])}"] if first.get("charged_by") else []
+    when = [f"{first['at']:%Y-%m-%d %H:%M}"] if first.get("at") else []
+    return f"Read: {', '.join([*said, *more, *when])}."
+
+
+def _reading(quantity: str, value: float) -> str:
+    if quantity == "bank_amps":
+        return f"{number(abs(value))} A {'into' if value >= 0 else 'out of'} the bank"
+    return _READ[quantity].format(number(value))
