@@ -30,7 +30,7 @@ ITEMS: dict[str, Any] = {
 }
 LOADS = {
     "fridge": {"name": "fridge", "draw": {"kind": "watts", "watts": 50}, "hours_per_day": 10, "feed": "dc"},
-    "blender": {"name": "blender", "draw": {"kind": "watts", "watts": 600}, "hours_per_day": 0.1, "feed": "ac"},
+    "blender": {"name": "blender", "draw": {"kind": "watts", "watts": 510}, "hours_per_day": 0.1, "feed": "ac"},
 }
 UNITS = {"volts": "V", "percent": "%", "array_watts": "W", "bank_amps": "A", "charger_amps": "A", "mains_volts": "V",
          "mains_watts": "W", "load_amps": "A", "harvest_wh": "Wh", "missing_ah": "Ah", "capacity_ah": "Ah", "open_volts": "V"}  # fmt: skip
@@ -78,7 +78,13 @@ def test_half_the_rating_at_nine_in_may_is_as_it_should_be() -> None:
 
 @pytest.mark.parametrize(
     ("watts", "sky", "verdict"),
-    [(250, "clear", "off"), (120, "overcast", "agrees"), (500, "overcast", "off"), (350, "hazy", "agrees"), (900, "clear", "off")],
+    [
+        (250, "clear", "off"),
+        (120, "overcast", "agrees"),
+        (500, "overcast", "off"),
+        (350, "hazy", "agrees"),
+        (900, "clear", "off"),
+    ],
 )
 def test_watts_are_held_against_hour_month_and_sky(watts: float, sky: str, verdict: str) -> None:
     assert told(read(q("array_watts", watts), sky=sky)).verdict == verdict
@@ -139,7 +145,9 @@ def test_amps_of_a_charger_are_held_against_its_mains_watts(watts: float, verdic
     assert told(report).verdict == verdict
 
 
-@pytest.mark.parametrize(("amps", "verdict", "why"), [(4.2, "agrees", None), (8.4, "off", "another_load"), (0.3, "off", "thermostat")])
+@pytest.mark.parametrize(
+    ("amps", "verdict", "why"), [(4.2, "agrees", None), (8.4, "off", "another_load"), (0.3, "off", "thermostat")]
+)
 def test_amps_while_a_load_runs_are_held_against_its_draw(amps: float, verdict: str, why: str | None) -> None:
     """50 W through 0.97 of distribution at 12.6 V are 4.1 A."""
     one = told(read(q("load_amps", amps), q("volts", 12.6, state="loaded"), loads_on=["fridge"]))
@@ -147,9 +155,12 @@ def test_amps_while_a_load_runs_are_held_against_its_draw(amps: float, verdict: 
 
 
 def test_a_harvest_is_held_against_its_month_and_what_a_full_bank_held_back_comes_first() -> None:
-    """A clear day in June at 45° brings 7 to 8 kWh/m² on the flat (common practice): about 6 kWh from 1 kW."""
+    """A clear day in June at 45° brings 7 to 8 kWh/m² on the flat, about 6 kWh from 1 kW; an overcast one a third to a half of it.
+
+    (common practice)
+    """
     assert told(read(q("harvest_wh", 5900), at="2026-06-11T20:00", sky="clear")).verdict == "agrees"
-    assert told(read(q("harvest_wh", 700), at="2026-06-11T20:00", sky="overcast")).verdict == "agrees"
+    assert told(read(q("harvest_wh", 2700), at="2026-06-11T20:00", sky="overcast")).verdict == "agrees"
     low = told(read(q("harvest_wh", 2000), q("percent", 100), at="2026-06-11T20:00", sky="clear"))
     assert (low.verdict, low.why[0].code) == ("off", "full_bank")
 

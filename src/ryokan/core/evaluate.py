@@ -15,10 +15,13 @@ from ryokan.core.findings.overruling import parted
 from ryokan.core.parts.fitted import Fitted, fitted
 from ryokan.core.parts.model import Part
 from ryokan.core.question import ASSUMPTIONS, Question, Step, answer_key
+from ryokan.core.readings.told import Follows, Told
 from ryokan.core.registry import PLAN, Plan
 from ryokan.core.rig import Rig
 from ryokan.core.scope import Scope, Trace
 from ryokan.core.survey.asked import Asked, still_to_be_asked
+
+READINGS = "survey.readings"  # the question that answers what readings say
 
 StepState: TypeAlias = Literal["empty", "needs_attention", "open", "fits"]
 
@@ -56,6 +59,7 @@ class Report:
 
     ``overruled`` are findings that somebody lets stand; they are in nobody's way until they get worse. ``asked`` is what is
     still to be asked of the things that were found, worst first: no step that waits for an answer of danger grade is complete.
+    ``told`` is what each reading says against its figure, and ``follows`` what the moments of them mean for their day.
     """
 
     figures: Mapping[str, Figure]
@@ -63,6 +67,8 @@ class Report:
     overruled: tuple[Finding, ...]
     steps: Mapping[str, StepState]
     asked: tuple[Asked, ...]
+    told: tuple[Told, ...]
+    follows: tuple[Follows, ...]
     traces: Traces = field(compare=False, repr=False)
 
 
@@ -104,7 +110,9 @@ def evaluate(rig: Rig, book: Mapping[str, Part] | None = None, *, before: Report
     asked = still_to_be_asked(rig, work.scope)
     states = {step.name: _state(step, rig, findings, asked) for step in plan.steps}
     work.traces.assumed = work.scope.assumed
-    return Report(work.scope.all_figures(), findings, overruled, states, asked, work.traces)
+    heard = [trace.answer for trace in work.traces.asked.get(READINGS, {}).values()]
+    told, after = (tuple(one for each in heard for one in getattr(each, name)) for name in ("told", "follows"))
+    return Report(work.scope.all_figures(), findings, overruled, states, asked, told, after, work.traces)
 
 
 @dataclass(frozen=True, slots=True)

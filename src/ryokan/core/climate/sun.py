@@ -184,7 +184,7 @@ def moments_of(lon_deg: float, day: int, hours: Floats) -> pd.DatetimeIndex:
     import pandas as pd
 
     start = pd.Timestamp("2023-01-01", tz="UTC") + pd.Timedelta(days=day - 1)
-    return pd.DatetimeIndex(start + pd.to_timedelta(hours - lon_deg / 15 - _equation_of_time_h(day), unit="h"))
+    return pd.DatetimeIndex(start + pd.to_timedelta(hours - lon_deg / 15 - equation_of_time_h(day), unit="h"))
 
 
 @lru_cache(maxsize=2048)
@@ -320,7 +320,7 @@ def _diffuse_taken(tilt_deg: Floats) -> tuple[Floats, Floats]:
     return np.asarray(share["sky"]), np.where(tilt_deg > 0, np.nan_to_num(share["ground"]), 0.0)
 
 
-def _equation_of_time_h(day: int) -> float:
+def equation_of_time_h(day: int) -> float:
     """True solar time less mean solar time. [h] (Spencer 1971)"""
     turn = 2 * np.pi * (day - 1) / 365
     minutes = 229.18 * (

@@ -3,7 +3,12 @@
 from __future__ import annotations
 
 from ryokan.core.parts.fitted import totals
-from ryokan.core.question import Step, question
+from ryokan.core.question import AnswerOfEach, Step, question
+from ryokan.core.readings.hold import hold
+from ryokan.core.readings.model import Reading
+from ryokan.core.readings.moment import Moment, moments
+from ryokan.core.readings.outlook import follows
+from ryokan.core.readings.told import Heard
 from ryokan.core.rig import Rig
 from ryokan.core.scope import Scope
 from ryokan.core.space import room as of_space
@@ -98,6 +103,46 @@ def cords(scope: Scope) -> None:
     found.cord(scope, scope.rig)
 
 
+def each_moment(scope: Scope) -> dict[str, tuple[tuple[str, Reading], ...]]:
+    """Readings that were taken at once."""
+    return moments(scope.rig)
+
+
+HEARD: AnswerOfEach[Heard] = AnswerOfEach("heard")
+
+
+@question(
+    reads=(
+        "loads.row.*.{running_w, wh_at_bank, wh_per_day}",
+        "solar.pwm_frac",
+        "storage.{cells_per_12v, charge_v, have_ah, nominal_v, system_v}",
+    ),
+    rig=("charging", "loads", "region", "solar", "stays", "storage", "survey"),
+    writes={
+        "": ("survey.reading.*.{accuracy_frac, charge_high_frac, charge_low_frac, holds_frac, in_series}",),
+        "%": ("survey.reading.*.read_percent", "survey.outlook.*.charge_percent"),
+        "A": ("survey.reading.*.{charger_a, expected_high_a, expected_low_a, rated_a, read_a}", "survey.outlook.*.into_bank_a"),
+        "Ah": ("survey.reading.*.read_ah", "survey.outlook.*.{missing_ah, missing_at_sunset_ah}"),
+        "V": ("survey.reading.*.{bus_v, cell_high_v, cell_low_v, expected_high_v, expected_low_v, mains_v, read_v, voc_v}",),
+        "W": (
+            "survey.reading.*.{array_w, drawn_w, expected_high_w, expected_low_w, named_w, rated_w, read_w}",
+            "survey.outlook.*.array_w",
+            "survey.outlook.*.*.bank_w",
+        ),
+        "W/W": ("survey.reading.*.{clear_high_w_per_w, clear_low_w_per_w}",),
+        "Wh": ("survey.reading.*.{expected_high_wh, expected_low_wh, read_wh}",),
+        "Wh/W": ("survey.reading.*.{day_high_wh_per_w, day_low_wh_per_w}",),
+        "h": ("survey.outlook.*.{bulk_until_h, full_at_h, lasts_h, now_h, run_after_h}",),
+    },
+    each=each_moment,
+    answers=HEARD,
+)
+def readings(scope: Scope, id: str, taken: tuple[tuple[str, Reading], ...]) -> Heard:
+    """What the readings of one moment say, each against its figure, and what follows from them."""
+    moment = Moment(scope, scope.rig, dict(taken))
+    return Heard(hold(moment), follows(moment))
+
+
 def begun(rig: Rig) -> bool:
     """Whether anything of the vehicle has been measured or found yet."""
     frame = rig.vehicle.frame
@@ -113,7 +158,7 @@ def chosen(rig: Rig) -> bool:
 
 STEP = Step(
     name="survey",
-    questions=(chosen_parts, room, payload, weight, cords),
+    questions=(chosen_parts, room, payload, weight, cords, readings),
     shows=("survey.", "space.", "parts.mass_kg", "storage.usable_wh", "storage.days_without_charge", "charging.link."),
     begun=begun,
     chosen=chosen,

@@ -1,0 +1,169 @@
+"""What the readings of one moment mean for the rest of the day: when the bank is full, and from when the sun carries a load."""
+
+from __future__ import annotations
+
+from ryokan.core.climate.moment import ClearDay
+from ryokan.core.figure import Figure
+from ryokan.core.readings.moment import Moment
+from ryokan.core.readings.told import Follows
+
+STEP_H = 0.25
+HEAVY_W = 150.0  # drawn from the bank, from which one minds the hour (common practice)
+SHORT_H = 2.0  # a day, up to which one can choose the hour (common practice)
+LEAST_SUN = 0.05  # of a rated watt, below which nothing is foretold from what the array gives
+
+
+def follows(moment: Moment) -> tuple[Follows, ...]:
+    """What follows; nothing where the charge, the amps or the hour are not known."""
+    if moment.hour is None:
+        return ()
+    found: list[Follows] = []
+    missing, amps = _missing_ah(moment), _amps(moment)
+    sun = _sun(moment)
+    if missing is not None and amps is not None and amps.number < 0 and sun is None:
+        found += _lasts(moment, missing, amps)
+    elif missing is not None and sun is not None:
+        found += _full_by_the_sun(moment, missing, sun)
+    elif missing is not None and amps is not None and amps.number > 0:
+        found += _full(moment, missing, amps)
+    if sun is not None:
+        found += _carried(moment, sun)
+    return tuple(found)
+
+
+def _key(moment: Moment, name: str) -> str:
+    return f"survey.outlook.{moment.id}.{name}"
+
+
+def _missing_ah(moment: Moment) -> Figure | None:
+    """What is missing to full: as counted, by the gauge, or by volts at rest. [Ah]"""
+    sheet, bank = moment.sheet, moment.sheet.get("storage.have_ah")
+    counted = moment.value("missing_ah")
+    if counted is not None:
+        return sheet.given(_key(moment, "missing_ah"), counted, "Ah")
+    if bank is None:
+        return None
+    percent = moment.value("percent")
+    if percent is not None:
+        share = sheet.given(_key(moment, "charge_percent"), percent, "%")
+        return sheet.compute(_key(moment, "missing_ah"), "(1 − share ÷ 100) × bank", "Ah", share=share, bank=bank)
+    low = next((sheet.get(f"survey.reading.{id}.charge_low_frac") for id, _ in moment.of("volts")), None)
+    high = next((sheet.get(f"survey.reading.{id}.charge_high_frac") for id, _ in moment.of("volts")), None)
+    if low is None or high is None:
+        return None
+    formula = "(1 − (low + high) ÷ 2) × bank"
+    return sheet.compute(_key(moment, "missing_ah"), formula, "Ah", "practice", low=low, high=high, bank=bank)
+
+
+def _amps(moment: Moment) -> Figure | None:
+    """Amps into the bank, as they were read. [A]"""
+    amps = moment.value("bank_amps")
+    if amps is None:
+        amps = moment.value("charger_amps")
+    return None if amps is None else moment.sheet.given(_key(moment, "into_bank_a"), amps, "A")
+
+
+def _sun(moment: Moment) -> tuple[ClearDay, float] | None:
+    """The clear day there, and what share of it the array gives now; None where it gives too little to go by."""
+    watts, clear = moment.value("array_watts"), moment.clear()
+    if watts is None or clear is None or watts <= 0 or any(one != "sun" for one in moment.first.charged_by):
+        return None
+    assert moment.hour is not None
+    _, most = clear.at(moment.hour)
+    return (clear, watts / most) if most > LEAST_SUN else None
+
+
+def _now(moment: Moment) -> Figure:
+    assert moment.hour is not None
+    return moment.sheet.get(_key(moment, "now_h")) or moment.sheet.given(_key(moment, "now_h"), moment.hour, "h")
+
+
+def _taper(moment: Moment) -> Figure:
+    return moment.sheet.assumption(f"{moment.rig.storage.chemistry}.taper_h")
+
+
+def _full(moment: Moment, missing: Figure, amps: Figure) -> list[Follows]:
+    """Missing amp-hours over amps, and the taper behind them. [h] (common practice)"""
+    at = moment.sheet.compute(
+        _key(moment, "full_at_h"), "now + missing ÷ amps + taper", "h", "practice",
+        now=_now(moment), missing=missing, amps=amps, taper=_taper(moment),
+    )  # fmt: skip
+    return [Follows(moment.id, "full_by", {"at": at.key, "missing": missing.key})]
+
+
+def _lasts(moment: Moment, missing: Figure, amps: Figure) -> list[Follows]:
+    """Hours until the allowed depth at what is drawn now. [h]"""
+    bank = moment.sheet.get("storage.have_ah")
+    depth = moment.sheet.assumption(f"{moment.rig.storage.chemistry}.dod_frac")
+    if bank is None or missing.number >= depth.number * bank.number:
+        return []
+    hours = moment.sheet.compute(
+        _key(moment, "lasts_h"), "(depth × bank − missing) ÷ (0 − amps)", "h",
+        depth=depth, bank=bank, missing=missing, amps=amps,
+    )  # fmt: skip
+    return [Follows(moment.id, "lasts", {"hours": hours.key, "amps": amps.key})]
+
+
+def _load_w(moment: Moment) -> float:
+    """What is drawn now and goes on being drawn: what the array gives less what goes into the bank. [W]"""
+    array, amps = moment.value("array_watts"), moment.value("bank_amps")
+    if array is None or amps is None:
+        return 0.0
+    return max(0.0, array - amps * moment.bus_v)
+
+
+def _full_by_the_sun(moment: Moment, missing: Figure, sun: tuple[ClearDay, float]) -> list[Follows]:
+    """Quarter by quarter until the missing is back, under the sky as it is now; the taper comes behind. [h]"""
+    clear, rated_w = sun
+    sheet, load_w, volts = moment.sheet, _load_w(moment), moment.bus_v
+    assert moment.hour is not None
+    hour, left = moment.hour, missing.number
+    while left > 0 and clear.at(hour)[1] > 0:
+        left -= max(0.0, rated_w * clear.at(hour)[1] - load_w) / volts * STEP_H
+        hour += STEP_H
+    array = sheet.given(_key(moment, "array_w"), moment.value("array_watts") or 0.0, "W")
+    inputs = {"missing": missing, "array": array, "now": _now(moment)}
+    note = "Quarter by quarter under the sky as it is now, with what is drawn now; the clock may show summer time."
+    if left > 0:
+        still = sheet.simulate(_key(moment, "missing_at_sunset_ah"), left, "Ah", "pvlib", inputs, note)
+        return [Follows(moment.id, "not_full_today", {"still": still.key})]
+    bulk = sheet.simulate(_key(moment, "bulk_until_h"), hour, "h", "pvlib", inputs, note)
+    at = sheet.compute(_key(moment, "full_at_h"), "bulk + taper", "h", "practice", bulk=bulk, taper=_taper(moment))
+    if clear.at(at.number)[1] <= 0:
+        return [Follows(moment.id, "bulk_by", {"at": bulk.key, "missing": missing.key})]
+    return [Follows(moment.id, "full_by", {"at": at.key, "missing": missing.key})]
+
+
+def _carried(moment: Moment, sun: tuple[ClearDay, float]) -> list[Follows]:
+    """From which hour of today the array alone carries the heaviest load whose hour one can choose. [h]"""
+    clear, rated_w = sun
+    assert moment.hour is not None
+    base_w = _load_w(moment)
+    hours = [moment.hour + STEP_H * step for step in range(int((24 - moment.hour) / STEP_H))]
+    heavy = sorted(_heavy(moment), key=lambda one: -one[1].number)
+    for id, watts in heavy:
+        carried = [hour for hour in hours if rated_w * clear.at(hour)[1] >= watts.number + base_w]
+        if not carried:
+            continue
+        words = {"load": moment.rig.loads[id].name}
+        if carried[0] == moment.hour:
+            return [Follows(moment.id, "run_now", {"watts": watts.key}, words)]
+        note = "The first quarter of an hour in which the array carries it under the sky as it is now."
+        inputs = {"watts": watts, "now": _now(moment)}
+        at = moment.sheet.simulate(_key(moment, "run_after_h"), carried[0], "h", "pvlib", inputs, note)
+        return [Follows(moment.id, "run_after", {"at": at.key, "watts": watts.key}, words)]
+    return []
+
+
+def _heavy(moment: Moment) -> list[tuple[str, Figure]]:
+    """Loads that draw much for a short time, with what each takes from the bank. [W]"""
+    sheet, found = moment.sheet, []
+    for id, load in moment.rig.active_loads().items():
+        running, at_bank, used = (sheet.get(f"loads.row.{id}.{name}") for name in ("running_w", "wh_at_bank", "wh_per_day"))
+        if load.hours_per_day > SHORT_H or running is None or at_bank is None or used is None or not used.number:
+            continue
+        if running.number * at_bank.number / used.number < HEAVY_W:
+            continue
+        key = _key(moment, f"{id}.bank_w")
+        found.append((id, sheet.compute(key, "running × at_bank ÷ used", "W", running=running, at_bank=at_bank, used=used)))
+    return found
