@@ -23,7 +23,15 @@ AGM = {"chemistry": "agm", "nominal_v": 12, "capacity_ah": 100, "name": "block"}
 LFP = {"chemistry": "lfp", "nominal_v": 12.8, "capacity_ah": 100, "name": "block"}
 ITEMS: dict[str, Any] = {
     "bank": {"kind": "bank", "battery": AGM, "parallel": 2, "name": "House bank"},
-    "roof": {"kind": "panels", "name": "Roof", "watts_each": 200, "count": 5, "mounting": "roof"},
+    "roof": {
+        "kind": "panels",
+        "name": "Roof",
+        "watts_each": 200,
+        "count": 5,
+        "mounting": "roof",
+        "voc_v": 24,
+        "in_series": 5,
+    },
     "mppt": {"kind": "controller", "rated_a": 80, "method": "mppt"},
     "charger": {"kind": "shore_charger", "name": "Charger", "output_a": 60},
     "cord": {"kind": "cord", "rating": "na_30", "length": "100 ft"},
@@ -107,6 +115,11 @@ def test_volts_at_rest_are_a_charge_and_under_charge_or_load_they_are_none() -> 
     for state in ("charging", "loaded"):
         assert told(read(q("volts", 13.1, state=state))).verdict == "says_nothing"
     assert told(read(q("volts", 25.2, state="resting"))).code == "volts_of_another_class"
+    assert told(read(q("volts", 13.2, state="resting"))).code == "not_rested_yet"
+    assert (told(read(q("volts", 11.0, state="resting"))).code, told(read(q("volts", 11.0, state="resting"))).verdict) == (
+        "below_empty",
+        "off",
+    )
 
 
 def test_a_gauge_set_for_lead_is_known_by_its_percent_on_lithium() -> None:
@@ -165,6 +178,15 @@ def test_a_harvest_is_held_against_its_month_and_what_a_full_bank_held_back_come
     assert (low.verdict, low.why[0].code) == ("off", "full_bank")
 
 
+@pytest.mark.parametrize(
+    ("volts", "verdict", "why"), [(118, "agrees", None), (96, "off", "panel_missing_in_string"), (145, "off", "longer_string")]
+)
+def test_open_volts_are_held_against_the_string(volts: float, verdict: str, why: str | None) -> None:
+    """Five of 24 V are 120 V at 25 °C, 12 % less hot and 10 % more cold."""
+    one = told(read(q("open_volts", volts)))
+    assert (one.verdict, one.why[0].code if one.why else None) == (verdict, why)
+
+
 def test_a_capacity_is_held_against_the_rating() -> None:
     assert told(read(q("capacity_ah", 190))).code == "holds_its_rating"
     worn = told(read(q("capacity_ah", 120)))
@@ -185,7 +207,7 @@ def test_the_sun_of_the_rest_of_the_day_fills_the_bank_and_carries_a_heavy_load_
     full = report.figures["survey.outlook.r0.full_at_h"].number
     assert 10 + 40 * 13.5 / 900 + 3 <= full <= 10 + 40 / 40 + 3.5
     assert {one.code for one in report.follows} == {"full_by", "run_after"}
-    late = read(*now, at="2026-05-15T17:30", sky="clear")
+    late = read(q("percent", 30), *now[1:], at="2026-05-15T17:30", sky="clear")
     assert [one.code for one in late.follows if one.code.startswith("full")] == []
     assert "not_full_today" in {one.code for one in late.follows}
 

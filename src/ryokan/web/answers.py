@@ -18,7 +18,7 @@ from ryokan.core.overruled import Overruled
 from ryokan.core.parts.model import KINDS, PartKind
 from ryokan.core.registry import STEP_BY_NAME
 from ryokan.core.rig import Rig
-from ryokan.core.survey.asked import Asked
+from ryokan.core.survey.sights import sights
 from ryokan.core.wiring.model import stock_conductors
 from ryokan.operations.accounts import EDITORS, Actor
 from ryokan.operations.candidates import Candidate
@@ -34,7 +34,6 @@ from ryokan.operations.rigs import Opened, Worked
 from ryokan.store.models import PartRevisionRow, RevisionRow
 from ryokan.web import job_schemas, load_schemas, part_schemas, people_schemas, schemas, shop_schemas
 from ryokan.wording import working
-from ryokan.wording.asked import answer_label, question
 from ryokan.wording.figures import title
 from ryokan.wording.findings import FIXES, sentence
 from ryokan.wording.ledger import LedgerLine, ledger
@@ -44,6 +43,7 @@ from ryokan.wording.parts import KIND_NAMES, fields_of
 from ryokan.wording.promise import promise
 from ryokan.wording.quantities import quantity
 from ryokan.wording.reader import Reader
+from ryokan.wording.sights import LABELS
 from ryokan.wording.tables import COLUMNS
 
 
@@ -198,31 +198,6 @@ def fixes(found: Mapping[str, Fix], revision: int) -> schemas.FixesAnswer:
             key: schemas.FixAnswer(label=FIXES[fix.code], patch=[dict(operation) for operation in fix.patch])
             for key, fix in found.items()
         },
-    )
-
-
-def asked_list(asked: Sequence[Asked], revision: int, reader: Reader) -> schemas.AskedList:
-    """What is still to be asked."""
-    return schemas.AskedList(revision=revision, asked=[_asked(one, reader) for one in asked])
-
-
-def _asked(one: Asked, reader: Reader) -> schemas.AskedAnswer:
-    words = question(one)
-    return schemas.AskedAnswer(
-        key=one.key,
-        code=one.code,
-        grade=one.grade,
-        step=one.step,
-        what=words.what,
-        decides=words.why,
-        source=source_answer(one.source, reader),
-        kind=one.kind,
-        item=one.item,
-        member=one.member,
-        answers=[
-            schemas.QuickAnswer(label=answer_label(one, answer), patch=[dict(operation) for operation in patch])
-            for answer, patch in one.answers.items()
-        ],
     )
 
 
@@ -399,6 +374,16 @@ def reference(reader: Reader) -> shop_schemas.Reference:
             for a in assumptions().values()
         ],
         conductors=stock_conductors(),
+        sights=[
+            shop_schemas.SightAnswer(
+                code=one.code,
+                group=one.group,
+                severity=one.severity,
+                label=LABELS[one.code],
+                source=source_answer(one.source, reader),
+            )
+            for one in sights().values()
+        ],
         sources=[source_answer(id, reader) for id in sources()],
     )
 

@@ -18,6 +18,7 @@ from ryokan.operations.load_lines import read_load_line
 from ryokan.operations.parts import parts_book
 from ryokan.operations.preview import preview
 from ryokan.web import answers as to_answer
+from ryokan.web import survey_answers as of_survey
 from ryokan.web.context import base_revision, now, reader, signed_in
 from ryokan.web.load_schemas import LineAnswer, RunAnswer, RunQuestion, TogetherAnswer, TogetherLoad, TogetherPair, TypedLine
 from ryokan.web.schemas import (
@@ -159,10 +160,10 @@ def read_fixes(option_id: UUID, query: FixesQuery) -> FixesAnswer:
 @blueprint.get("/options/<uuid:option_id>/asked")
 @spec.validate(resp=answers(AskedList, 404))
 def read_asked(option_id: UUID) -> AskedList:
-    """What is still to be asked of the things that were found, worst first."""
+    """What is still to be asked of the things that were found, place by place."""
     with signed_in() as (session, actor):
         worked = rigs.work_out(session, actor, option_id)
-        return to_answer.asked_list(worked.report.asked, worked.revision.number, reader(session, actor))
+        return of_survey.asked_list(worked.report.asked, worked.revision.number, reader(session, actor))
 
 
 @blueprint.get("/options/<uuid:option_id>/figures/<path:key>")

@@ -192,10 +192,13 @@ class AskedAnswer(BaseModel):
     item: str = Field(description="Its id on the survey; empty where it is not there yet.")
     member: str
     answers: list[QuickAnswer]
+    place: str = Field(description="Where the thing is; empty where nobody said.")
+    set_aside: bool = Field(description="Somebody asked, and nobody knows.")
+    not_known: list[dict[str, Any]] = Field(description="The edit that says that nobody knows, or takes that back.")
 
 
 class AskedList(BaseModel):
-    """What is still to be asked, worst first."""
+    """What is still to be asked, place by place, and within each the worst first."""
 
     revision: int
     asked: list[AskedAnswer]

@@ -7,6 +7,8 @@ from datetime import date
 from pydantic import BaseModel, Field
 
 from ryokan.core.data.shipped import Kind
+from ryokan.core.findings.model import Severity
+from ryokan.core.survey.sights import Group
 from ryokan.operations.shop import ShopDefaults
 from ryokan.web.schemas import Sent, SourceAnswer
 
@@ -78,9 +80,20 @@ class Notices(BaseModel):
     shipped: list[ShippedAnswer]
 
 
+class SightAnswer(BaseModel):
+    """Something that may be seen of workmanship and place."""
+
+    code: str
+    group: Group
+    severity: Severity
+    label: str
+    source: SourceAnswer
+
+
 class Reference(BaseModel):
     """What does not change while the program runs: assumptions, stock sizes, sources."""
 
     assumptions: list[Assumption]
     conductors: list[str]
+    sights: list[SightAnswer] = Field(description="What is looked for, in the order in which one looks.")
     sources: list[SourceAnswer]

@@ -9,11 +9,12 @@ from uuid import UUID
 from pydantic import BaseModel, Field
 
 from ryokan.core.links.model import Link
+from ryokan.core.readings.told import Verdict
 from ryokan.core.vehicle import Vehicle
 from ryokan.operations.systems import EndState
 from ryokan.operations.ways_in import WishKind
-from ryokan.web.load_schemas import LineAnswer, WorkedFigure
-from ryokan.web.schemas import Sent
+from ryokan.web.load_schemas import LineAnswer, QuestionAnswer, WorkedFigure
+from ryokan.web.schemas import Sent, TitledFigure
 
 
 class PhotographAnswer(BaseModel):
@@ -103,6 +104,53 @@ class WishAnswer(BaseModel):
     figures: list[WorkedFigure]
     patch: list[dict[str, Any]]
     line: LineAnswer | None
+
+
+class FoundLine(Sent):
+    """A line about what is found, as typed. ``id`` and ``position`` are those of what it makes."""
+
+    line: str = Field(max_length=200)
+    id: str = Field(pattern=r"^[a-z0-9][a-z0-9-]{0,31}$")
+    position: float = Field(ge=-1e9, le=1e9)
+    of: Literal["thing", "reading"] = "thing"
+    at: datetime | None = Field(default=None, description="Local time of what meters say, where the line names none.")
+
+
+class FoundLineAnswer(BaseModel):
+    """How a line was read: the edit that puts it into the rig, or what has to be asked."""
+
+    kind: str = Field(description="What it makes: a kind of the survey, a reading, a compartment or the roof.")
+    understood: str
+    onto: str | None = Field(description="What is on the survey already and is said more of.")
+    questions: list[QuestionAnswer]
+    patch: list[dict[str, Any]]
+
+
+class ToldAnswer(BaseModel):
+    """What one reading says against its figure."""
+
+    reading: str
+    verdict: Verdict
+    verdict_words: str
+    what: str
+    why: list[str] = Field(description="What would explain it, the likeliest first.")
+    figures: list[TitledFigure]
+
+
+class FollowsAnswer(BaseModel):
+    """What follows from the readings of one moment for its day."""
+
+    moment: str = Field(description="The first of its readings.")
+    what: str
+    figures: list[TitledFigure]
+
+
+class ReadingsAnswer(BaseModel):
+    """All readings, each held against its figure."""
+
+    revision: int
+    told: list[ToldAnswer]
+    follows: list[FollowsAnswer]
 
 
 class MeteredDay(BaseModel):

@@ -7,9 +7,12 @@ from uuid import UUID
 
 from flask import Blueprint, Response, request
 
+from ryokan.core.readings.line import read_meters, says_a_reading
+from ryokan.core.survey.line import read_found
 from ryokan.operations import photographs, rigs, systems, ways_in
 from ryokan.store.models import PhotographRow
 from ryokan.web import answers as to_answer
+from ryokan.web import survey_answers as of_survey
 from ryokan.web.context import now, reader, signed_in
 from ryokan.web.job_schemas import OptionName
 from ryokan.web.limits import reads_a_file
@@ -18,6 +21,8 @@ from ryokan.web.spec import answers, files, spec
 from ryokan.web.survey_schemas import (
     Caption,
     Carried,
+    FoundLine,
+    FoundLineAnswer,
     LinkEnds,
     LogAnswer,
     MeteredDay,
@@ -28,6 +33,7 @@ from ryokan.web.survey_schemas import (
     PhotographList,
     PictureQuery,
     PinQuery,
+    ReadingsAnswer,
     Said,
     WishAnswer,
 )
@@ -148,6 +154,25 @@ def carry_survey(option_id: UUID) -> Carried:
     """Put this option's survey, vehicle and room into the other options of its system."""
     with signed_in() as (session, actor):
         return Carried(options=list(systems.carry_survey(session, actor, option_id, now=now())))
+
+
+@blueprint.post("/options/<uuid:option_id>/found-lines")
+@spec.validate(resp=answers(FoundLineAnswer, 403, 404, 422))
+def read_found_line(option_id: UUID, json: FoundLine) -> FoundLineAnswer:
+    """Read a line as a thing that was found, as readings or as room, without storing anything."""
+    with signed_in() as (session, actor):
+        rig = rigs.work_out(session, actor, option_id).rig
+    if json.of == "reading" or says_a_reading(json.line):
+        return of_survey.found_line(read_meters(json.line, rig, id=json.id, position=json.position, at=json.at))
+    return of_survey.found_line(read_found(json.line, rig, id=json.id, position=json.position))
+
+
+@blueprint.get("/options/<uuid:option_id>/readings")
+@spec.validate(resp=answers(ReadingsAnswer, 404))
+def read_readings(option_id: UUID) -> ReadingsAnswer:
+    """What each reading says against its figure, and what follows."""
+    with signed_in() as (session, actor):
+        return of_survey.readings(rigs.work_out(session, actor, option_id), reader(session, actor))
 
 
 @blueprint.post("/options/<uuid:option_id>/wishes")

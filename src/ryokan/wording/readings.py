@@ -12,6 +12,8 @@ from ryokan.wording.quantities import UnitSystem, quantity
 # Code -> the sentence. ``{name}`` stands for a figure or a word of it.
 TOLD: dict[str, str] = {
     "volts_at_rest": "{read} at rest are {low} to {high} of the charge.",
+    "not_rested_yet": "{read} are more than a full bank shows at rest: it has not rested yet.",
+    "below_empty": "{read} at rest are less than an empty bank shows.",
     "volts_while_charging": "{read} while it charges say nothing of the charge. Read them again hours after.",
     "volts_under_load": "{read} under load say nothing of the charge. Read them again at rest.",
     "volts_of_no_known_state": "{read} are a charge only at rest. Say whether it rested, charged or fed something.",
@@ -102,6 +104,7 @@ WHY: dict[str, str] = {
     "another_load_on_the_mains": "Something else runs on the same mains.",
     "charger_wastes": "The charger wastes more than is usual.",
     "worn_out": "The bank is worn out.",
+    "deeply_empty": "It was emptied too deeply. It may be spoilt: do not charge lithium in such a state, ask its maker first.",
     "not_full_at_first": "It was not full when the count began.",
     "one_unit_fails": "One unit of it fails before the others.",
 }

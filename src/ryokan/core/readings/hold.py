@@ -7,6 +7,7 @@ from typing import TypeAlias, get_args
 
 from ryokan.core.climate.stay import MONTHS, place_of, sky_of
 from ryokan.core.climate.sun import Panel, month_sun
+from ryokan.core.data.assumptions import curves
 from ryokan.core.figure import Figure
 from ryokan.core.readings.model import Quantity, Reading
 from ryokan.core.readings.moment import Moment
@@ -111,6 +112,10 @@ def _volts(moment: Moment, id: str, reading: Reading) -> Told:
     band = _rested(moment, id, reading, read)
     if band is None:
         return Told(id, "bank_not_known", "open", figures)
+    beyond = _beyond_the_curve(moment, id)
+    if beyond is not None:
+        why = () if beyond == "not_rested_yet" else (Why("one_unit_fails"), Why("deeply_empty"))
+        return Told(id, beyond, "says_nothing" if beyond == "not_rested_yet" else "off", figures, why=why)
     low, high = band
     return Told(id, "volts_at_rest", "agrees", {**figures, "low": low.key, "high": high.key})
 
@@ -127,9 +132,22 @@ def _rested(moment: Moment, id: str, reading: Reading, read: Figure) -> tuple[Fi
     inputs = {"read": read, "off": _off(moment, id, reading), "of": sheet["storage.system_v"]}
     inputs |= {"cells": cells_per_12v(sheet, storage)}
     curve = f"{storage.chemistry}.charge_by_rest_v"
-    low_v = sheet.compute(f"{base}.cell_low_v", "read × (1 − off) ÷ (of ÷ 12 × cells)", "V", **inputs)
-    high_v = sheet.compute(f"{base}.cell_high_v", "read × (1 + off) ÷ (of ÷ 12 × cells)", "V", **inputs)
+    ends = [volts for volts, _ in sheet.curve_points(curve)]
+    inputs |= {"empty": sheet.constant(f"{base}.empty_cell_v", ends[0], "V", curves()[curve].source)}
+    inputs |= {"full": sheet.constant(f"{base}.full_cell_v", ends[-1], "V", curves()[curve].source)}
+    formula = "max(empty, min(full, read × (1 {} off) ÷ (of ÷ 12 × cells)))"
+    low_v = sheet.compute(f"{base}.cell_low_v", formula.format("−"), "V", **inputs)
+    high_v = sheet.compute(f"{base}.cell_high_v", formula.format("+"), "V", **inputs)
     return sheet.curve(f"{base}.charge_low_frac", curve, low_v), sheet.curve(f"{base}.charge_high_frac", curve, high_v)
+
+
+def _beyond_the_curve(moment: Moment, id: str) -> str | None:
+    """Rested volts that no charge of the bank shows; None where some does."""
+    low, high, empty, full = (
+        moment.sheet[f"survey.reading.{id}.{name}"].number
+        for name in ("cell_low_v", "cell_high_v", "empty_cell_v", "full_cell_v")
+    )
+    return "not_rested_yet" if low >= full else "below_empty" if high <= empty else None
 
 
 def _percent(moment: Moment, id: str, reading: Reading) -> Told:
@@ -269,8 +287,10 @@ def _open_volts(moment: Moment, id: str, reading: Reading) -> Told | None:
     voc = sheet.given(f"{base}.voc_v", panels.voc_v, "V")
     series = sheet.given(f"{base}.in_series", panels.in_series, "")
     cold, hot = (sheet.assumption(f"open_volts_{end}_frac") for end in ("high", "low"))
-    formula = "series × voc × warm"
-    bounds = _bounds(moment, id, "V", ((formula, {"warm": hot}), (formula, {"warm": cold})), {"series": series, "voc": voc})
+    formula = "series × voc × by_heat"
+    bounds = _bounds(
+        moment, id, "V", ((formula, {"by_heat": hot}), (formula, {"by_heat": cold})), {"series": series, "voc": voc}
+    )
     below = (Why("panel_missing_in_string"), Why("diode_shorted"), Why("shade"))
     codes = ("string_off", "string_as_it_should_be", "string_off")
     return _judged(id, read, bounds, codes, below=below, above=(Why("longer_string"),))

@@ -84,6 +84,11 @@ _JOINS = frozenset(
 )
 
 
+_SAYS_A_READING = re.compile(
+    r"^\s*(?:reads?|reading|measured)\b|\b(?:at rest|resting|rested|under load|below full)\b|^[^a-z]*\d\s*%\s*$", re.IGNORECASE
+)
+
+
 @dataclass(frozen=True, slots=True)
 class _Pattern:
     quantity: Quantity
@@ -121,6 +126,11 @@ _PATTERNS: tuple[_Pattern, ...] = (
     _Pattern("bank_amps", rf"(?<!\w)([+−-]\d[\d.,]*){_A}"),
     _Pattern("volts", rf"{_N}{_V}"),
 )
+
+
+def says_a_reading(line: str) -> bool:
+    """Whether a line among things tells what a meter says: it begins so, or says that something rests or is under load."""
+    return _SAYS_A_READING.search(line) is not None
 
 
 def read_meters(line: str, rig: Rig, *, id: str, position: float, at: datetime | None = None) -> Understood:

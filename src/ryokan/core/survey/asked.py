@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Any, TypeAlias
 
 from ryokan.core.data.questions import Grade, QuestionOfThings, questions_of_things
@@ -23,6 +23,7 @@ from ryokan.core.survey.model import (
     FoundInverter,
     FoundMainCable,
 )
+from ryokan.core.survey.places import place_of, places
 from ryokan.core.vehicle import BOATS, ROAD
 
 A_CELL_V = 5  # a unit below so many volts is a bare cell, which is made to be put in series (common practice)
@@ -33,6 +34,7 @@ class Asked:
     """One open question about one thing. ``item`` and ``member`` are where it is answered, ``answers`` a press each.
 
     ``item`` is empty where the thing that would hold the answer is not on the survey yet: then ``kind`` says what to add.
+    ``place`` is where the thing is, and ``set_aside`` says that somebody asked and that nobody knows.
     """
 
     code: str
@@ -44,6 +46,8 @@ class Asked:
     item: str = ""
     member: str = ""
     answers: Mapping[str, tuple[Mapping[str, Any], ...]] = field(default_factory=dict)
+    place: str = ""
+    set_aside: bool = False
 
     @property
     def key(self) -> str:
@@ -60,17 +64,24 @@ Open: TypeAlias = Callable[[Rig, Sheet, Any], bool]
 
 
 def still_to_be_asked(rig: Rig, sheet: Sheet) -> tuple[Asked, ...]:
-    """Open questions of all things that were found and do not go, worst first, then in the order of the survey."""
+    """Open questions of all things that were found and do not go.
+
+    They come place by place, so that one walks once: those where a danger waits for an answer first, within each the worst
+    first. What nobody knows comes last.
+    """
     things = [(id, one) for id, one in rig.survey.ordered().items() if one.fate != "goes"]
     if not things:
         return ()
-    return tuple(
-        asked
+    found = [
+        replace(asked, place=place_of(rig, thing), set_aside=asked.key in rig.survey.not_known)
         for about in questions_of_things().values()
         for id, thing in things
         if getattr(thing, "kind", "") == about.of
         for asked in _asked(rig, sheet, about, id, thing)
-    )
+    ]
+    order = places(rig)
+    grave = {one.place for one in found if one.grade == "danger" and not one.set_aside}
+    return tuple(sorted(found, key=lambda one: (one.set_aside, one.place not in grave, order.index(one.place))))
 
 
 def _asked(rig: Rig, sheet: Sheet, about: QuestionOfThings, id: str, thing: AnyFound) -> Iterator[Asked]:

@@ -123,7 +123,10 @@ HEARD: AnswerOfEach[Heard] = AnswerOfEach("heard")
         "%": ("survey.reading.*.read_percent", "survey.outlook.*.charge_percent"),
         "A": ("survey.reading.*.{charger_a, expected_high_a, expected_low_a, rated_a, read_a}", "survey.outlook.*.into_bank_a"),
         "Ah": ("survey.reading.*.read_ah", "survey.outlook.*.{missing_ah, missing_at_sunset_ah}"),
-        "V": ("survey.reading.*.{bus_v, cell_high_v, cell_low_v, expected_high_v, expected_low_v, mains_v, read_v, voc_v}",),
+        "V": (
+            "survey.reading.*.{bus_v, cell_high_v, cell_low_v, empty_cell_v, expected_high_v, expected_low_v}",
+            "survey.reading.*.{full_cell_v, mains_v, read_v, voc_v}",
+        ),
         "W": (
             "survey.reading.*.{array_w, drawn_w, expected_high_w, expected_low_w, named_w, rated_w, read_w}",
             "survey.outlook.*.array_w",
