@@ -100,6 +100,16 @@ export const askedQuery = (optionId: string, revision: number) =>
     },
   });
 
+/** What each reading says at a revision, and what follows; those of the revision before stay until the new ones are there. */
+export const readingsQuery = (optionId: string, revision: number) =>
+  queryOptions({
+    queryKey: ["readings", optionId, revision],
+    placeholderData: keepPreviousData,
+    gcTime: 60_000,
+    queryFn: () =>
+      unwrap(client.GET("/api/v1/options/{option_id}/readings", { params: { path: { option_id: optionId } } })),
+  });
+
 /** Figures of a step at a revision; those of the revision before stay on screen until the new ones are there. */
 export const reportQuery = (optionId: string, revision: number, step: Step) =>
   queryOptions({

@@ -1,40 +1,43 @@
 import { KeptList, type Store } from "./keptList";
 import { newName, type Outcome, type Trouble } from "./outbox";
-import type { LineAnswer, Load, Problem } from "./types";
+import type { Problem } from "./types";
 
-/** A line that was typed and is no load yet. Its id becomes that of its load, so that taking it twice is taking it once. */
+/** A line that was typed and is nothing else yet. Its id becomes that of what it makes, so that taking it twice is taking it once. */
 interface Line {
   id: string;
   line: string;
   /** Its place in the list. */
   position: number;
-  /** The load that it changes; null for a further one. */
+  /** The row that it changes; null for a further one. */
   replaces: string | null;
+  /** What it is said to be of, where one list takes several kinds, and the local time at which it was typed. */
+  of?: "thing" | "reading";
+  at?: string;
 }
 
 export interface ReadingLine extends Line {
   state: "reading";
 }
-export interface AskedLine extends Line {
+export interface AskedLine<Asked> extends Line {
   state: "asked";
-  answer: LineAnswer;
+  answer: Asked;
 }
 export interface RefusedLine extends Line {
   state: "refused";
   problem: Problem | null;
 }
-export type TypedLine = ReadingLine | AskedLine | RefusedLine;
+export type TypedLine<Asked = unknown> = ReadingLine | AskedLine<Asked> | RefusedLine;
 
 /** What reading one line came to. `failed`: on this line, while the server answers other requests. */
-export type ReadLine =
-  | { kind: "load"; load: Load }
-  | { kind: "asked"; answer: LineAnswer }
+export type ReadLine<Read, Asked> =
+  | { kind: "read"; read: Read }
+  | { kind: "asked"; answer: Asked }
   | { kind: "refused"; problem: Problem | null }
   | { kind: "failed" }
   | { kind: "later"; trouble: Trouble };
 
-export interface LinesState {
-  lines: readonly TypedLine[];
+export interface LinesState<Asked = unknown> {
+  lines: readonly TypedLine<Asked>[];
   trouble: Trouble | null;
   /** Whether the browser has room for them: without it a reload loses them. */
   kept: boolean;
@@ -50,8 +53,8 @@ const FAILURES_ALLOWED = 3;
  * Lines of one option between the Enter key and their load: read in the background, in the browser until then, so that
  * neither fast typing nor a reload nor a server that is away loses one. What has to be asked back waits in its place.
  */
-export class TypedLines {
-  private state: LinesState = { lines: [], trouble: null, kept: true };
+export class TypedLines<Read, Asked> {
+  private state: LinesState<Asked> = { lines: [], trouble: null, kept: true };
   private readonly list: KeptList<Line>;
   private readonly names = new Map<string, string>();
   private readonly listeners = new Set<() => void>();
@@ -63,10 +66,11 @@ export class TypedLines {
 
   constructor(
     key: string,
-    private readonly read: (line: TypedLine) => Promise<ReadLine>,
-    private readonly take: (line: TypedLine, load: Load) => Promise<Outcome>,
+    private readonly read: (line: TypedLine) => Promise<ReadLine<Read, Asked>>,
+    private readonly take: (line: TypedLine, read: Read) => Promise<Outcome>,
     store: Store,
     private readonly wait: (ms: number) => Promise<void> = (ms) => new Promise((done) => setTimeout(done, ms)),
+    private readonly atOnce = AT_ONCE,
   ) {
     this.list = new KeptList(key, store);
     const kept = this.list.read().filter(([, one]) => typeof one.line === "string");
@@ -80,7 +84,7 @@ export class TypedLines {
     return () => this.listeners.delete(listener);
   };
 
-  readonly getState = (): LinesState => this.state;
+  readonly getState = (): LinesState<Asked> => this.state;
 
   /** Queue a line; it is kept before this returns. A further one goes behind `position`, and behind those queued before it. */
   add(said: Omit<Line, "id">): string {
@@ -97,11 +101,7 @@ export class TypedLines {
   /** Put a line that is still here in other words. */
   change(id: string, line: string): void {
     this.failures.delete(id);
-    this.set(
-      this.state.lines.map((one) =>
-        one.id === id ? { id, line, position: one.position, replaces: one.replaces, state: "reading" } : one,
-      ),
-    );
+    this.set(this.state.lines.map((one) => (one.id === id ? { ...plain(one), line, state: "reading" } : one)));
     this.flush();
   }
 
@@ -109,7 +109,7 @@ export class TypedLines {
     this.set(this.state.lines.filter((one) => one.id !== id));
   }
 
-  /** Another page of this browser keeps a line no longer: it is a load, or was dropped there. */
+  /** Another page of this browser keeps a line no longer: it was taken, or was dropped there. */
   forget(name: string): void {
     const gone = this.state.lines.find((one) => this.names.get(one.id) === name);
     if (gone && !this.onTheirWay.has(gone.id)) this.drop(gone.id);
@@ -118,12 +118,12 @@ export class TypedLines {
   /** Read what is not read yet. */
   flush(): void {
     for (const one of this.state.lines) {
-      if (this.onTheirWay.size >= AT_ONCE) return;
+      if (this.onTheirWay.size >= this.atOnce) return;
       if (one.state === "reading" && !this.onTheirWay.has(one.id)) void this.readOne(one);
     }
   }
 
-  private async readOne(one: TypedLine): Promise<void> {
+  private async readOne(one: TypedLine<Asked>): Promise<void> {
     this.onTheirWay.add(one.id);
     const read = await this.tryRead(one);
     // In other words by now, or gone: what was read is not what is there.
@@ -143,7 +143,7 @@ export class TypedLines {
   }
 
   /** An error of this program's own is one on this line. */
-  private async tryRead(one: TypedLine): Promise<ReadLine> {
+  private async tryRead(one: TypedLine<Asked>): Promise<ReadLine<Read, Asked>> {
     try {
       return await this.read(one);
     } catch (error) {
@@ -158,11 +158,11 @@ export class TypedLines {
     return count;
   }
 
-  private end(one: TypedLine, read: ReadLine): void {
+  private end(one: TypedLine<Asked>, read: ReadLine<Read, Asked>): void {
     this.failures.delete(one.id);
-    if (read.kind === "load") {
+    if (read.kind === "read") {
       // The edit is kept before the line is not: between the two nothing is lost.
-      const taking = this.take(one, read.load);
+      const taking = this.take(one, read.read);
       this.drop(one.id);
       void taking.then((outcome) => {
         if (!outcome.stored && !outcome.failed && !outcome.problem?.draft) this.bringBack(one, outcome.problem);
@@ -178,11 +178,11 @@ export class TypedLines {
     this.set([...this.state.lines, { ...plain(one), state: "refused", problem }]);
   }
 
-  private become(next: TypedLine): void {
+  private become(next: TypedLine<Asked>): void {
     this.set(this.state.lines.map((one) => (one.id === next.id ? next : one)));
   }
 
-  private set(lines: readonly TypedLine[], trouble: Trouble | null = null): void {
+  private set(lines: readonly TypedLine<Asked>[], trouble: Trouble | null = null): void {
     const is = new Map(lines.map((one) => [one.id, one]));
     let kept = this.state.kept || lines.length === 0;
     for (const before of this.state.lines) {
@@ -201,6 +201,6 @@ export class TypedLines {
   }
 }
 
-function plain({ id, line, position, replaces }: TypedLine): Line {
-  return { id, line, position, replaces };
+function plain({ id, line, position, replaces, of, at }: TypedLine): Line {
+  return { id, line, position, replaces, ...(of ? { of } : {}), ...(at ? { at } : {}) };
 }

@@ -57,7 +57,14 @@ export type PatchOperation = Schemas["PatchOperation"];
 export type Finding = Schemas["FindingAnswer"];
 /** A fix that was tried: it ends its finding and brings nothing worse. */
 export type Fix = Omit<Schemas["FixAnswer"], "patch"> & { patch: PatchOperation[] };
-export type Asked = Omit<Schemas["AskedAnswer"], "answers"> & { answers: Fix[] };
+export type Asked = Omit<Schemas["AskedAnswer"], "answers" | "not_known"> & {
+  answers: Fix[];
+  not_known: PatchOperation[];
+};
+export type Sight = Schemas["SightAnswer"];
+export type FoundLineAnswer = Omit<Schemas["FoundLineAnswer"], "patch"> & { patch: PatchOperation[] };
+export type ReadingsAnswer = Schemas["ReadingsAnswer"];
+export type ToldReading = Schemas["ToldAnswer"];
 export type Preview = Omit<Schemas["PreviewAnswer"], "ended" | "new"> & { ended: Finding[]; new: Finding[] };
 export type Comparison = Schemas["Comparison"];
 export type LedgerLine = Schemas["LedgerLineAnswer"];

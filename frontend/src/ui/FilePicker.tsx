@@ -4,11 +4,14 @@ import { type ReactNode, useRef } from "react";
 export function FilePicker({
   label,
   accept,
+  camera = false,
   onFile,
   children,
 }: {
   label: string;
   accept: string;
+  /** On a phone the camera opens at once. */
+  camera?: boolean;
   onFile: (file: File) => void;
   children: (choose: () => void) => ReactNode;
 }) {
@@ -21,6 +24,7 @@ export function FilePicker({
         type="file"
         accept={accept}
         aria-label={label}
+        {...(camera ? { capture: "environment" } : {})}
         className="hidden"
         onChange={(event) => {
           const file = event.target.files?.[0];

@@ -21,14 +21,14 @@ const TROUBLES: Record<Trouble | "failing", string | null> = {
 
 /** What stands between what was typed and what is stored, in one line above the page. */
 export function Notices() {
-  const { outbox, lines, notice, answer } = useRig();
-  const trouble = outbox.trouble ?? lines.trouble;
+  const { outbox, lines, found, notice, answer } = useRig();
+  const trouble = outbox.trouble ?? lines.trouble ?? found.trouble;
   const said = trouble && TROUBLES[trouble];
-  const waits = outbox.waiting.length > 0 || lines.lines.length > 0;
+  const waits = outbox.waiting.length > 0 || lines.lines.length > 0 || found.lines.length > 0;
   return (
     <div aria-live="assertive" className="max-h-[45dvh] shrink-0 overflow-auto">
       {said && <p className="border-fault border-b-2 bg-sheet px-5 py-2">{said}</p>}
-      {waits && !(outbox.kept && lines.kept) && (
+      {waits && !(outbox.kept && lines.kept && found.kept) && (
         <p className="border-fault border-b-2 bg-sheet px-5 py-2">
           This browser has no room to keep what waits. Leave this page open until it says “Saved”.
         </p>

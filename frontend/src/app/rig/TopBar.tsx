@@ -126,13 +126,15 @@ function CommentCount() {
 }
 
 function SavedState() {
-  const { answer, outbox, lines, optionId } = useRig();
+  const { answer, outbox, lines, found, optionId } = useRig();
   const { jobId } = useParams();
   const [history, setHistory] = useState(false);
   // A line that waits for its answer by a person is not on its way.
-  const asked = lines.lines.filter((one) => one.state !== "reading").length;
-  const count = outbox.waiting.length + lines.lines.filter((one) => one.state === "reading").length;
-  if (count > 0 && (outbox.trouble ?? lines.trouble)) {
+  const askedLoads = lines.lines.filter((one) => one.state !== "reading").length;
+  const askedFound = found.lines.filter((one) => one.state !== "reading").length;
+  const asked = askedLoads + askedFound;
+  const count = outbox.waiting.length + lines.lines.length + found.lines.length - asked;
+  if (count > 0 && (outbox.trouble ?? lines.trouble ?? found.trouble)) {
     return (
       <span role="status" className="font-semibold text-fault">
         Not saved yet: {count}
@@ -143,7 +145,7 @@ function SavedState() {
     <>
       {asked > 0 && (
         <Link
-          to={`/jobs/${jobId}/${optionId}/loads`}
+          to={`/jobs/${jobId}/${optionId}/${askedLoads > 0 ? "loads" : "survey"}`}
           className="touch flex h-8 items-center text-fault hover:underline"
         >
           {asked === 1 ? "1 line is asked about" : `${asked} lines are asked about`}

@@ -8,7 +8,7 @@ import { type Edit, Outbox, type Sent, seenAt } from "../../api/outbox";
 import { optionQuery, sessionQuery } from "../../api/queries";
 import type { EditAnswer, OptionAnswer, PatchOperation, Rig } from "../../api/types";
 import type { RigContext, Walk } from "../../features/worksheet/useRig";
-import { useTypedLines } from "./useTypedLines";
+import { useFoundLines, useTypedLines } from "./useTypedLines";
 
 const outboxes = new Map<string, Outbox>();
 
@@ -75,6 +75,7 @@ export function useRigState(optionId: string, answer: OptionAnswer, comment: (pi
     [outbox],
   );
   const { typedLines, lines } = useTypedLines(optionId, rig, outbox);
+  const { foundLines, found } = useFoundLines(optionId, outbox);
 
   const walk = useCallback(
     async (to: Walk) => {
@@ -117,6 +118,8 @@ export function useRigState(optionId: string, answer: OptionAnswer, comment: (pi
     outbox: state,
     lines,
     typedLines,
+    found,
+    foundLines,
     edit,
     sendAgain: useCallback((editId: string) => outbox.sendAgain(editId), [outbox]),
     drop: useCallback((editId: string) => outbox.drop(editId), [outbox]),

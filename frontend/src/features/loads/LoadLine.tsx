@@ -1,15 +1,10 @@
-import { useQuery } from "@tanstack/react-query";
-import { useEffect, useId, useRef, useState } from "react";
-import { client, RequestFailed, unwrap } from "../../api/client";
-import type { LineAnswer, Question } from "../../api/types";
+import { type QueryClient, useQuery, useQueryClient } from "@tanstack/react-query";
+import { client, unwrap } from "../../api/client";
+import type { LineAnswer } from "../../api/types";
 import { Digits } from "../../ui/Digits";
 import { formatNights, formatNumber } from "../../ui/formatQuantity";
+import { LineField, QuestionNote, whyUnread } from "../worksheet/LineField";
 import { useRig } from "../worksheet/useRig";
-
-const PAUSE_MS = 120;
-
-/** What stands in the line for a further load, by option: it is still there after a look at another step. */
-const halfTyped = new Map<string, string>();
 
 /**
  * One line of typing makes one row. What was understood shows while typing. Enter hands the line on and frees the field at
@@ -42,102 +37,70 @@ export function LoadLine({
   /** The arrow up in an empty field; whether it led anywhere. */
   onUp?: () => boolean;
 }) {
-  const id = useId();
   const { optionId, answer } = useRig();
-  const input = useRef<HTMLInputElement>(null);
+  const queries = useQueryClient();
   const further = replaces === null && !asked;
-  const [line, keepLine] = useState(further ? (halfTyped.get(optionId) ?? start) : start);
-  const setLine = (text: string) => {
-    if (further) halfTyped.set(optionId, text);
-    keepLine(text);
-  };
-  const settled = useSettled(line, PAUSE_MS);
-  const reading = useQuery(lineQuery(optionId, answer.revision, settled, replaces));
-
-  /** A picked reading stands in the field, with the cursor behind it. */
-  const pick = (text: string) => {
-    setLine(text);
-    input.current?.focus();
-  };
-
-  const take = () => {
-    if (!line.trim()) return;
-    if (!asked) setLine("");
-    onTake(line);
-  };
-
   return (
-    <div className="mb-4 max-w-[56rem]">
-      <div className="flex items-center border border-stored bg-sheet focus-within:outline-2 focus-within:outline-stored">
-        <input
-          ref={input}
-          id={id}
-          data-load-line={replaces || asked ? undefined : ""}
-          data-asked-line={asked ? "" : undefined}
-          aria-label={label}
-          aria-describedby={`${id}-reading`}
-          autoFocus={autoFocus}
-          autoComplete="off"
-          spellCheck={false}
-          maxLength={200}
-          value={line}
-          placeholder={placeholder}
-          onChange={(event) => setLine(event.target.value)}
-          onPaste={(event) => {
-            const lines = event.clipboardData.getData("text").split(/\r?\n|\r/);
-            if (!further || lines.length < 2) return;
-            // A list out of a letter or a sheet: each of its lines as if it had been typed.
-            event.preventDefault();
-            for (const one of lines.map((text) => text.trim()).filter(Boolean)) onTake(one);
-          }}
-          onKeyDown={(event) => {
-            if (event.key === "Enter") take();
-            const first = reading.data?.completions[0];
-            if (event.key === "Tab" && !event.shiftKey && first && settled === line && line.trim()) {
-              event.preventDefault();
-              setLine(first.line);
-            }
-            if (event.key === "ArrowUp" && line === "" && onUp?.()) event.preventDefault();
-            if (event.key === "Escape") {
-              event.stopPropagation();
-              if (onLeave) onLeave();
-              else setLine("");
-            }
-          }}
-          className="touch h-11 min-w-0 flex-1 bg-transparent px-4 font-mono text-[16px] outline-none placeholder:text-mark"
-        />
-        <button
-          type="button"
-          onClick={() => {
-            take();
-            input.current?.focus();
-          }}
-          className="touch h-11 shrink-0 px-4 text-[14px] text-soft hover:text-ink"
-        >
-          {action}
-        </button>
-        {onLeave && (
-          <button
-            type="button"
-            onClick={onLeave}
-            className="touch h-11 shrink-0 border-rule border-l px-4 text-[14px] text-soft hover:text-ink"
-          >
-            Leave it
-          </button>
-        )}
-      </div>
-      <div id={`${id}-reading`} aria-live="polite" className="min-h-[1.6rem] pt-1.5 text-[14px]">
-        {fault && line === start && <p className="text-danger">{fault}</p>}
-        {line.trim() && reading.data && <ReadingNote read={reading.data} asked={asked} onPick={pick} />}
-        {line.trim() && reading.failureReason && <p className="text-fault">{whyUnread(reading.failureReason)}</p>}
-      </div>
-    </div>
+    <LineField
+      label={label}
+      list={further ? optionId : null}
+      marker={replaces ? "row-line" : "load-line"}
+      start={start}
+      asked={asked}
+      autoFocus={autoFocus}
+      {...(placeholder === undefined ? {} : { placeholder })}
+      action={action}
+      onTake={onTake}
+      {...(onLeave ? { onLeave } : {})}
+      {...(onUp ? { onUp } : {})}
+      onTab={(line, settled) => firstCompletion(queries, optionId, answer.revision, line, settled, replaces)}
+      note={(line, settled, pick) => (
+        <>
+          {fault && line === start && <p className="text-danger">{fault}</p>}
+          <WhatIsRead line={line} settled={settled} replaces={replaces} asked={asked} onPick={pick} />
+        </>
+      )}
+    />
   );
 }
 
-function whyUnread(failed: Error): string {
-  if (failed instanceof RequestFailed && failed.trouble === null) return failed.message;
-  return "It cannot be read for now. Enter keeps it, to be read later.";
+/** What the line is taken for so far. */
+function WhatIsRead({
+  line,
+  settled,
+  replaces,
+  asked,
+  onPick,
+}: {
+  line: string;
+  settled: string;
+  replaces: string | null;
+  asked: boolean;
+  onPick: (line: string) => void;
+}) {
+  const { optionId, answer } = useRig();
+  const reading = useQuery(lineQuery(optionId, answer.revision, settled, replaces));
+  if (!line.trim()) return null;
+  return (
+    <>
+      {reading.data && <ReadingNote read={reading.data} asked={asked} onPick={onPick} />}
+      {reading.failureReason && <p className="text-fault">{whyUnread(reading.failureReason)}</p>}
+    </>
+  );
+}
+
+/** The first usual load that the name may mean, once the line is read as it stands. */
+function firstCompletion(
+  queries: QueryClient,
+  optionId: string,
+  revision: number,
+  line: string,
+  settled: string,
+  replaces: string | null,
+): string | null {
+  if (settled !== line || !line.trim()) return null;
+  const read = queries.getQueryData<LineAnswer>(lineQuery(optionId, revision, settled, replaces).queryKey);
+  return read?.completions[0]?.line ?? null;
 }
 
 function ReadingNote({ read, asked, onPick }: { read: LineAnswer; asked: boolean; onPick: (line: string) => void }) {
@@ -208,32 +171,6 @@ function Completions({
   );
 }
 
-function QuestionNote({
-  question,
-  loud,
-  onPick,
-}: {
-  question: Question;
-  loud: boolean;
-  onPick: (line: string) => void;
-}) {
-  return (
-    <p className={loud ? "text-danger" : "text-soft"}>
-      {question.detail}{" "}
-      {question.readings.map((line) => (
-        <button
-          key={line}
-          type="button"
-          onClick={() => onPick(line)}
-          className="touch mr-2 border-stored border-b font-mono text-[13px] text-stored"
-        >
-          {line}
-        </button>
-      ))}
-    </p>
-  );
-}
-
 function lineQuery(optionId: string, revision: number, line: string, replaces: string | null) {
   return {
     queryKey: ["line", optionId, revision, line, replaces],
@@ -245,14 +182,4 @@ function lineQuery(optionId: string, revision: number, line: string, replaces: s
       return unwrap(client.POST("/api/v1/options/{option_id}/lines", { params, body: { line, replaces } }));
     },
   };
-}
-
-/** The text once typing has paused. */
-function useSettled(text: string, pauseMs: number): string {
-  const [settled, setSettled] = useState(text);
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(text), pauseMs);
-    return () => clearTimeout(timer);
-  }, [text, pauseMs]);
-  return settled;
 }

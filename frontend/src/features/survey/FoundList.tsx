@@ -5,7 +5,9 @@ import { HeadRow } from "../../ui/HeadRow";
 import { Menu } from "../../ui/Menu";
 import { useRig } from "../worksheet/useRig";
 import { FoundDialog } from "./FoundDialog";
+import { FoundLine, WaitingLines } from "./FoundLine";
 import { FATES, FOUND_KINDS, type Found, type FoundKind, nameOf, say } from "./foundKinds";
+import { placeName } from "./placesOf";
 import { StillAsked } from "./StillAsked";
 
 const COLUMNS = [
@@ -16,6 +18,29 @@ const COLUMNS = [
   { label: "Remove", hidden: true },
 ];
 
+const MORE_KINDS = [
+  "dcdc",
+  "inverter",
+  "controller",
+  "main_cable",
+  "fuse",
+  "cable",
+  "switch",
+  "cord",
+  "generator",
+  "other",
+] as const;
+const PLACEHOLDERS = [
+  "4 x 6V 225Ah agm 2s2p front bay 6 years",
+  "alternator 180A smart",
+  "2 panels 200W 21V 12A in series on the roof",
+  "mppt 100V 30A",
+  "inverter 2000W pure sine under the bed",
+  "300A class T at the bank",
+  "bank to inverter 1/0 6 ft",
+  "30A cord 25 ft",
+];
+
 /** What is there, a row each: pressed, it opens; whether it stays is decided in the row. */
 export function FoundList() {
   const { rig, answer } = useRig();
@@ -23,11 +48,21 @@ export function FoundList() {
   const items = Object.entries(rig.survey.items).sort(([, one], [, other]) => one.position - other.position);
   return (
     <>
+      {answer.may_edit && (
+        <FoundLine
+          of="thing"
+          label="Add what is there"
+          autoFocus={items.length === 0}
+          placeholder={PLACEHOLDERS[items.length % PLACEHOLDERS.length] ?? ""}
+        />
+      )}
+      <WaitingLines of="thing" />
       <StillAsked onSay={(kind, id) => setOpen({ kind, id })} />
       {items.length === 0 ? (
         <p className="mb-4 max-w-[42rem] text-soft">
-          Nothing is entered yet. Begin with the alternator and the bank: what their labels say, how old they are, and
-          what a meter read.
+          One line is one thing, as its label has it: “4 x 6V 225Ah agm 2s2p front bay 6 years”, “bank to inverter 1/0 6
+          ft”, “no main fuse”. What a meter reads goes here too, “reads 12.6 V resting”, and room: “locker 120 x 60 x 45
+          cm”.
         </p>
       ) : (
         <table className="mb-4 w-full">
@@ -40,7 +75,8 @@ export function FoundList() {
         </table>
       )}
       {answer.may_edit && (
-        <div className="flex flex-wrap gap-2">
+        <div className="flex flex-wrap items-center gap-2">
+          <span className="text-[14px] text-soft">By a form:</span>
           {(["bank", "alternator", "panels", "shore_charger"] as const).map((kind) => (
             <Button key={kind} onClick={() => setOpen({ kind, id: null })}>
               + {FOUND_KINDS[kind].name}
@@ -48,12 +84,10 @@ export function FoundList() {
           ))}
           <Menu
             trigger={<Button>+ More ▾</Button>}
-            items={(["dcdc", "inverter", "controller", "main_cable", "cord", "generator", "other"] as const).map(
-              (kind) => ({
-                label: FOUND_KINDS[kind].name,
-                onSelect: () => setOpen({ kind, id: null }),
-              }),
-            )}
+            items={MORE_KINDS.map((kind) => ({
+              label: FOUND_KINDS[kind].name,
+              onSelect: () => setOpen({ kind, id: null }),
+            }))}
           />
         </div>
       )}
@@ -65,7 +99,7 @@ export function FoundList() {
 function Row({ id, item, onOpen }: { id: string; item: Found; onOpen: () => void }) {
   const { edit, answer, rig } = useRig();
   const name = nameOf(item);
-  const where = item.where ? rig.space.compartments[item.where]?.name : undefined;
+  const where = placeName(rig, item);
   const condition = item.condition?.replace("_", " ") ?? "";
   const age = item.age_years === null ? "" : `${item.age_years} ${item.age_years === 1 ? "year" : "years"}`;
   return (
@@ -81,14 +115,7 @@ function Row({ id, item, onOpen }: { id: string; item: Found; onOpen: () => void
         </button>
         {where && <span className="block text-[13px] text-soft">{where}</span>}
       </td>
-      <td className="py-1 pr-3">
-        {say(item)}
-        {item.readings.length > 0 && (
-          <span className="block text-[13px] text-soft">
-            {item.readings.map((one) => `${one.what} ${one.value} ${one.unit}`).join("; ")}
-          </span>
-        )}
-      </td>
+      <td className="py-1 pr-3">{say(item)}</td>
       <td className={`py-1 pr-3 ${item.condition === "damaged" ? "font-semibold text-danger" : ""}`}>
         {[condition, age].filter(Boolean).join(", ") || <span className="text-soft">not known</span>}
       </td>

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { useParams } from "react-router";
 import { client, unwrap } from "../../api/client";
+import type { WaitingPhotograph } from "../../api/photographQueue";
 import { photographsQuery } from "../../api/queries";
 import type { Photograph, Rig } from "../../api/types";
 import { Button } from "../../ui/Button";
@@ -13,6 +14,7 @@ import { useTask } from "../../ui/useTask";
 import { STORED_SO_FAR } from "../../ui/useTypedSince";
 import { useRig } from "../worksheet/useRig";
 import { nameOf } from "./foundKinds";
+import { usePhotographQueue } from "./usePhotographQueue";
 
 /** What a photograph can be of, by its pin. */
 function places(rig: Rig): [string, string][] {
@@ -31,24 +33,11 @@ export function Photographs({ mayAdd }: { mayAdd: boolean }) {
   const found = useQuery(photographsQuery(jobId));
   const [pin, setPin] = useState("vehicle");
   const [open, setOpen] = useState<string | null>(null);
-  const task = useTask();
+  const { waiting, take, drop } = usePhotographQueue(jobId);
   const choices = places(rig);
   const keep = (list: unknown) => {
     queries.setQueryData(photographsQuery(jobId).queryKey, list as never);
   };
-  const add = (file: File) =>
-    task.run(async () =>
-      keep(
-        await unwrap(
-          client.POST("/api/v1/jobs/{job_id}/photographs", {
-            params: { path: { job_id: jobId }, query: { pin } },
-            body: file as never,
-            bodySerializer: (body) => body as unknown as string,
-            headers: { "Content-Type": "application/octet-stream" },
-          }),
-        ),
-      ),
-    );
   if (found.isPending) return <Waiting what="the photographs" failed={found.failureReason} />;
   if (found.isError) return <Failed error={found.error} retry={() => void found.refetch()} />;
   const { photographs } = found.data;
@@ -67,19 +56,19 @@ export function Photographs({ mayAdd }: { mayAdd: boolean }) {
               ))}
             </select>
           </label>
-          <FilePicker label="Photograph" accept="image/jpeg,image/png,image/webp" onFile={(file) => void add(file)}>
-            {(choose) => (
-              <Button onClick={choose} disabled={task.busy}>
-                {task.busy ? "Storing…" : "+ Photograph"}
-              </Button>
-            )}
+          <FilePicker
+            label="Photograph"
+            accept="image/jpeg,image/png,image/webp"
+            onFile={(file) => void take(pin, file)}
+          >
+            {(choose) => <Button onClick={choose}>+ Photograph</Button>}
           </FilePicker>
           <span className="text-[13px] text-soft">
             Place and time that a camera writes into a picture are not kept.
           </span>
         </div>
       )}
-      <Refusal>{task.refusal}</Refusal>
+      <WaitingPhotographs waiting={waiting} choices={choices} onDrop={drop} />
       {photographs.length === 0 ? (
         <p className="text-soft">
           No photograph yet. Labels, cable paths and what is behind panels are soon forgotten.
@@ -116,7 +105,38 @@ export function Photographs({ mayAdd }: { mayAdd: boolean }) {
   );
 }
 
-function of(choices: [string, string][], photograph: Photograph): string {
+/** What was taken and is not stored yet: it is kept in this browser until it is. */
+function WaitingPhotographs({
+  waiting,
+  choices,
+  onDrop,
+}: {
+  waiting: readonly WaitingPhotograph[];
+  choices: [string, string][];
+  onDrop: (id: string) => void;
+}) {
+  const refused = waiting.filter((one) => one.refused);
+  const count = waiting.length - refused.length;
+  return (
+    <div aria-live="polite">
+      {count > 0 && (
+        <p className="mb-3 text-fault">
+          {count === 1 ? "One photograph is" : `${count} photographs are`} kept in this browser and not stored yet.
+        </p>
+      )}
+      {refused.map((one) => (
+        <p key={one.id} className="mb-3 text-danger">
+          A photograph of {of(choices, one)} was not taken: {one.refused}{" "}
+          <button type="button" className="touch underline underline-offset-2" onClick={() => onDrop(one.id)}>
+            Throw it away
+          </button>
+        </p>
+      ))}
+    </div>
+  );
+}
+
+function of(choices: [string, string][], photograph: { pin: string }): string {
   return choices.find(([pin]) => pin === photograph.pin)?.[1] ?? "something that is gone from this option";
 }
 

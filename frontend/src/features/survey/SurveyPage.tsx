@@ -14,12 +14,16 @@ import { VehicleSheet } from "./VehicleSheet";
 
 const Systems = lazyPage("the other systems", async () => (await import("./Systems")).Systems);
 
+const Readings = lazyPage("the readings", async () => (await import("./Readings")).Readings);
+
+const Walk = lazyPage("the walk", async () => (await import("./Walk")).Walk);
+
 const RoomSheet = lazyPage("the room", async () => (await import("./RoomSheet")).RoomSheet);
 
 /** What is there before anything is planned. */
 export function SurveyPage() {
   const { jobId = "" } = useParams();
-  const { rig } = useRig();
+  const { rig, answer } = useRig();
   const [params, setParams] = useSearchParams();
   const photographs = useQuery(photographsQuery(jobId)).data?.photographs ?? [];
   const role = useQuery(sessionQuery).data?.person?.role;
@@ -42,6 +46,13 @@ export function SurveyPage() {
                 <BeginFrom />
               </>
             ),
+          },
+          { value: "walk", label: "Walk", count: answer.asked.all, children: () => <Walk /> },
+          {
+            value: "readings",
+            label: "Readings",
+            count: Object.keys(rig.survey.readings).length,
+            children: () => <Readings />,
           },
           { value: "vehicle", label: "Vehicle", children: () => <VehicleSheet /> },
           {

@@ -41,6 +41,15 @@ const FITTED: Choices = [
   ["fitted", "yes"],
   ["none", "no, none"],
 ];
+const FAMILIES: Choices = [
+  ["class_t", "class T"],
+  ["mrbf", "on the terminal"],
+  ["anl", "ANL"],
+  ["mega", "Mega"],
+  ["blade", "blade"],
+  ["gg", "gG"],
+  ["breaker", "a breaker"],
+];
 const RATED_FOR: Choices = [
   [60, "60 °C"],
   [75, "75 °C"],
@@ -120,6 +129,7 @@ export const FOUND_KINDS: Record<FoundKind, { name: string; fields: FormField[] 
       number("rated_w", "Continuous", "W"),
       number("surge_w", "Surge", "W"),
       number("idle_w", "Draws with nothing on", "W"),
+      choice("battery_v", "Made for a bank of", CLASSES),
       choice("waveform", "Its wave", [
         ["pure_sine", "pure sine"],
         ["modified_sine", "stepped"],
@@ -144,7 +154,11 @@ export const FOUND_KINDS: Record<FoundKind, { name: string; fields: FormField[] 
         ["roof", "on the roof"],
         ["portable", "portable"],
       ]),
+      number("in_series", "In a string", "", { type: "integer" }),
       number("vmp_v", "Volts of one at full power", "V"),
+      number("imp_a", "Amps of one at full power", "A"),
+      number("voc_v", "Volts of one, open", "V"),
+      number("isc_a", "Amps of one, shorted", "A"),
     ],
   },
   controller: {
@@ -155,6 +169,7 @@ export const FOUND_KINDS: Record<FoundKind, { name: string; fields: FormField[] 
         ["mppt", "MPPT"],
         ["pwm", "PWM"],
       ]),
+      number("most_v", "Panels up to", "V"),
     ],
   },
   main_cable: {
@@ -179,6 +194,40 @@ export const FOUND_KINDS: Record<FoundKind, { name: string; fields: FormField[] 
         "cabin",
       ),
       number("fuse_a", "Fuse", "A", { none: true }),
+      choice("fuse_family", "Kind of fuse", FAMILIES),
+    ],
+  },
+  fuse: {
+    name: "Fuse or breaker",
+    fields: [
+      number("rated_a", "Rated", "A", { none: true }),
+      choice("family", "Kind", FAMILIES),
+      field("guards", "What it protects", "text"),
+    ],
+  },
+  cable: {
+    name: "Cable",
+    fields: [
+      field("runs", "From where to where", "text"),
+      field("conductor", "Conductor", "choice", { unsaid: UNSAID }),
+      field("one_way_length", "One way, as “8 ft” or “2.4 m”", "text", { unsaid: UNSAID }),
+      number("fuse_a", "Fuse", "A", { none: true }),
+    ],
+  },
+  switch: {
+    name: "Switch",
+    fields: [
+      choice("does", "What it does", [
+        ["main", "parts the bank"],
+        ["isolator", "parts one circuit"],
+        ["transfer", "goes from one source to another"],
+      ]),
+      choice("thrown", "Thrown", [
+        ["by_hand", "by hand"],
+        ["by_itself", "by itself"],
+      ]),
+      number("rated_a", "Rated", "A"),
+      field("between", "Between what", "text"),
     ],
   },
   cord: {
@@ -222,6 +271,7 @@ export function commonFields(rig: Rig): FormField[] {
     choice("condition", "Condition", CONDITIONS),
     field("age_years", "Age, years", "number"),
     choice("where", "Lives in", compartments),
+    field("place", "Or where, in words", "text"),
     choice("known_from", "These values are", [
       ["plate", "from its plate"],
       ["measured", "measured"],
@@ -269,6 +319,7 @@ export function say(item: Found): string {
   return said(item).filter(Boolean).join(", ") || "plate not read";
 }
 
+const SWITCHES = { main: "parts the bank", isolator: "parts one circuit", transfer: "from one source to another" };
 const KINDS: Record<string, string> = {
   gel: "gel",
   flooded: "flooded",
@@ -323,6 +374,14 @@ function said(item: Found): (string | false)[] {
       const fuse = item.fuse_a === "none" ? "no fuse" : amount(item.fuse_a, "A fuse") || "fuse not known";
       return [size ? `${size.number} ${size.unit}` : "size not read", item.one_way_length?.typed ?? "", fuse];
     }
+    case "fuse":
+      return [item.rated_a === "none" ? "none there" : amount(item.rated_a, "A"), item.guards && `for ${item.guards}`];
+    case "cable": {
+      const size = item.conductor === null ? null : formatConductor(item.conductor);
+      return [item.runs, size ? `${size.number} ${size.unit}` : "", item.one_way_length?.typed ?? ""];
+    }
+    case "switch":
+      return [item.does !== null && SWITCHES[item.does], amount(item.rated_a, "A"), item.between];
     case "cord":
       return [item.rating === null ? "rating not read" : HOOKUPS[item.rating]];
     case "other":

@@ -10,12 +10,6 @@ import { useFormOf } from "../worksheet/useFormOf";
 import { useRig } from "../worksheet/useRig";
 import { BATTERY_FIELDS, commonFields, FOUND_KINDS, type Found, type FoundKind } from "./foundKinds";
 
-type Reading = Found["readings"][number];
-export interface ReadingDraft extends Omit<Reading, "value"> {
-  key: string;
-  value: string;
-}
-
 // Lengths are typed and stored as they were typed; nothing typed is no length.
 const LENGTHS = ["one_way_length", "length"];
 const CONDUCTORS = ["conductor", "maker_conductor"];
@@ -61,9 +55,6 @@ export function useFoundForm(kind: FoundKind, id: string | null, { own, common, 
   const [batteryTyped, setBatteryTyped] = useState<Typed>(() =>
     typedOf(battery, item?.kind === "bank" ? (item.battery as never) : null, "EUR"),
   );
-  const [readings, setReadings] = useState<ReadingDraft[]>(() =>
-    (item?.readings ?? []).map((one) => ({ ...one, key: newName(), value: String(one.value) })),
-  );
   const [faults, setFaults] = useState<Record<string, string>>({});
   const [refusal, setRefusal] = useState("");
 
@@ -84,12 +75,11 @@ export function useFoundForm(kind: FoundKind, id: string | null, { own, common, 
       ...lengths(whole.document),
       ...(unit ? { battery: { ...unit.document, name: unit.document.name || "Battery", price: null } } : {}),
       where: whole.document.where ?? null,
-      readings: readings.map(({ key: _, ...one }) => ({ ...one, value: one.value.trim().replace(",", ".") })),
       position,
     };
     return { value, faults: null };
   };
-  // As the form says it: lengths as they were typed, readings as text.
+  // As the form says it: lengths as they were typed.
   const form = useFormOf(`/survey/items/${itemId}`, item ? said().value : null);
 
   const submit = async (done: () => void) => {
@@ -112,8 +102,6 @@ export function useFoundForm(kind: FoundKind, id: string | null, { own, common, 
     item,
     typed,
     batteryTyped,
-    readings,
-    setReadings,
     faults,
     refusal,
     onChange: (name: string, text: string) => setTyped((before) => ({ ...before, [name]: text })),
@@ -133,15 +121,18 @@ function lengths(document: PartDocument): PartDocument {
   return Object.fromEntries(LENGTHS.filter((name) => name in document).map((name) => [name, document[name] || null]));
 }
 
-function lastPosition(items: Record<string, { position: number }>): number {
+/** The last position of a collection; 0 of an empty one. */
+export function lastPosition(items: Record<string, { position: number }>): number {
   return Math.max(0, ...Object.values(items).map((one) => one.position));
 }
 
 function faultsAt(errors: { pointer: string; detail: string }[], names: string[]): Record<string, string> {
   const found: Record<string, string> = {};
   for (const error of errors) {
-    const parts = error.pointer.split("/").slice(4);
-    const name = parts.includes("readings") ? "readings" : parts.find((part) => names.includes(part));
+    const name = error.pointer
+      .split("/")
+      .slice(4)
+      .find((part) => names.includes(part));
     if (name) found[name] = error.detail;
   }
   return found;

@@ -18,7 +18,8 @@ export function fakeRig(
   const context = {
     optionId: "option",
     units: "metric",
-    lines: { lines: [], trouble: null },
+    lines: { lines: [], trouble: null, kept: true },
+    found: { lines: [], trouble: null, kept: true },
     outbox: { waiting: [], aside: [], trouble: null, kept: true },
     edit: async (patch: PatchOperation[], options: { seen?: number } = {}) => {
       sent.push({ patch, seen: options.seen });
@@ -28,7 +29,7 @@ export function fakeRig(
     walk: async () => {},
     comment: () => {},
     ...change,
-    rig: { typed: {}, loads: {}, survey: { items: {} }, ...change.rig },
+    rig: { typed: {}, loads: {}, survey: { items: {}, readings: {}, looks: {}, not_known: {} }, ...change.rig },
     answer: {
       revision: 7,
       may_edit: true,

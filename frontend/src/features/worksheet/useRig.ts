@@ -1,7 +1,7 @@
 import { createContext, useCallback, useContext, useEffect, useRef } from "react";
 import type { OutboxState, Outcome } from "../../api/outbox";
 import type { LinesState, TypedLines } from "../../api/typedLines";
-import type { OptionAnswer, PatchOperation, Rig } from "../../api/types";
+import type { FoundLineAnswer, LineAnswer, Load, OptionAnswer, PatchOperation, Rig } from "../../api/types";
 import type { UnitSystem } from "../../ui/formatQuantity";
 
 /** What the server does by itself: also letting a finding stand, and letting its rule speak again. */
@@ -20,8 +20,11 @@ export interface RigContext {
   units: UnitSystem;
   outbox: OutboxState;
   /** Load lines that are not loads yet. */
-  lines: LinesState;
-  typedLines: Pick<TypedLines, "add" | "change" | "drop">;
+  lines: LinesState<LineAnswer>;
+  typedLines: Pick<TypedLines<Load, LineAnswer>, "add" | "change" | "drop">;
+  /** Lines about what is found, and what meters say, that are not in the rig yet. */
+  found: LinesState<FoundLineAnswer>;
+  foundLines: Pick<TypedLines<FoundLineAnswer, FoundLineAnswer>, "add" | "change" | "drop">;
   /** Queue an edit. One that does not go in is kept aside and shown by the page. */
   edit: (patch: PatchOperation[], options?: { gesture?: string; seen?: number }) => Promise<Outcome>;
   /** Send what was set aside again, or throw it away. */

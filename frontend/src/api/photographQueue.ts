@@ -1,0 +1,97 @@
+import { createStore, del, entries, set, type UseStore } from "idb-keyval";
+import { newName } from "./outbox";
+
+/** A photograph that the server has not stored yet. */
+export interface WaitingPhotograph {
+  id: string;
+  jobId: string;
+  pin: string;
+  file: Blob;
+  /** Why the server does not take it, in words; empty while it waits. */
+  refused: string;
+}
+
+/** What sending one came to: stored, refused for good, or to be tried again. */
+export type PhotographSent = { kind: "stored" } | { kind: "refused"; why: string } | { kind: "later" };
+
+const RETRY_MS = 4_000;
+
+/**
+ * Photographs between the camera and the server, kept in this browser's database: a reload or an hour without the server loses
+ * none. Sent one at a time, in the order in which they were taken.
+ */
+export class PhotographQueue {
+  private state: readonly WaitingPhotograph[] = [];
+  private readonly listeners = new Set<() => void>();
+  private readonly opened: Promise<void>;
+  private draining: Promise<void> | null = null;
+
+  constructor(
+    private readonly send: (one: WaitingPhotograph) => Promise<PhotographSent>,
+    private readonly store: UseStore = createStore("ryokan", "photographs"),
+    private readonly wait: (ms: number) => Promise<void> = (ms) => new Promise((done) => setTimeout(done, ms)),
+  ) {
+    this.opened = entries<string, WaitingPhotograph>(this.store).then(
+      (kept) => this.become([...kept.map(([, one]) => one), ...this.state]),
+      () => undefined, // no database in this browser: what is taken waits in this page alone
+    );
+    void this.opened.then(() => this.flush());
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  readonly getState = (): readonly WaitingPhotograph[] => this.state;
+
+  /** Keep a photograph and send it when it can be; whether the browser had room to keep it. */
+  async add(jobId: string, pin: string, file: Blob): Promise<boolean> {
+    const one = { id: `${Date.now()}-${newName().slice(0, 8)}`, jobId, pin, file, refused: "" };
+    this.become([...this.state, one]);
+    const kept = await set(one.id, one, this.store).then(
+      () => true,
+      () => false,
+    );
+    void this.flush();
+    return kept;
+  }
+
+  /** Throw one away that the server does not take. */
+  async drop(id: string): Promise<void> {
+    this.become(this.state.filter((one) => one.id !== id));
+    await del(id, this.store).catch(() => undefined);
+  }
+
+  flush(): Promise<void> {
+    this.draining ??= this.drain().finally(() => {
+      this.draining = null;
+    });
+    return this.draining;
+  }
+
+  private async drain(): Promise<void> {
+    await this.opened;
+    for (let one = this.next(); one; one = this.next()) {
+      const sent = await this.send(one);
+      if (sent.kind === "later") await this.wait(RETRY_MS);
+      else if (sent.kind === "stored") await this.drop(one.id);
+      else await this.refuse(one, sent.why);
+    }
+  }
+
+  private next(): WaitingPhotograph | undefined {
+    return this.state.find((one) => !one.refused);
+  }
+
+  private async refuse(one: WaitingPhotograph, why: string): Promise<void> {
+    const refused = { ...one, refused: why };
+    this.become(this.state.map((other) => (other.id === one.id ? refused : other)));
+    await set(one.id, refused, this.store).catch(() => undefined);
+  }
+
+  private become(state: readonly WaitingPhotograph[]): void {
+    this.state = state;
+    for (const listener of this.listeners) listener();
+  }
+}
