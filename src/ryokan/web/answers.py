@@ -176,6 +176,7 @@ def finding_answer(
     return schemas.FindingAnswer(
         key=finding.key,
         subject=finding.subject,
+        name=finding.name,
         code=finding.code,
         severity=finding.severity,
         step=finding.step,

@@ -148,6 +148,7 @@ class FindingAnswer(BaseModel):
     key: str = Field(description="What it is known by: its code, and behind an @ its subject.")
     code: str
     subject: str = Field(description="What it is about, as family:id, several joined by +; empty where there is only one.")
+    name: str = Field(description="What people call that; empty where there is only one, or nobody named it.")
     severity: Severity
     step: StepName
     what: str
@@ -178,6 +179,16 @@ class QuickAnswer(BaseModel):
     patch: list[dict[str, Any]]
 
 
+class EntryAnswer(BaseModel):
+    """How an answer is typed, and where it goes."""
+
+    kind: Literal["number", "length"]
+    unit: str
+    path: str
+    new: dict[str, Any] | None = Field(description="The thing that holds it, where that is not there yet.")
+    member: str
+
+
 class AskedAnswer(BaseModel):
     """One question about one thing that was found: what nobody said yet, and what the answer decides."""
 
@@ -194,6 +205,7 @@ class AskedAnswer(BaseModel):
     answers: list[QuickAnswer]
     place: str = Field(description="Where the thing is; empty where nobody said.")
     set_aside: bool = Field(description="Somebody asked, and nobody knows.")
+    entry: EntryAnswer | None = Field(description="Where it is typed rather than chosen.")
     not_known: list[dict[str, Any]] = Field(description="The edit that says that nobody knows, or takes that back.")
 
 

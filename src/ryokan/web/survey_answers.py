@@ -6,7 +6,7 @@ from collections.abc import Iterable, Mapping, Sequence
 
 from ryokan.core.figure import Figure
 from ryokan.core.readings.told import Follows, Told
-from ryokan.core.survey.asked import Asked
+from ryokan.core.survey.asked import Asked, Entry
 from ryokan.core.survey.line import Understood
 from ryokan.operations.rigs import Worked
 from ryokan.web import schemas, survey_schemas
@@ -42,8 +42,14 @@ def _asked(one: Asked, reader: Reader) -> schemas.AskedAnswer:
         ],
         place=one.place,
         set_aside=one.set_aside,
+        entry=None if one.entry is None else _entry(one.entry),
         not_known=[{"op": "remove", "path": path} if one.set_aside else {"op": "add", "path": path, "value": True}],
     )
+
+
+def _entry(entry: Entry) -> schemas.EntryAnswer:
+    new = None if entry.new is None else dict(entry.new)
+    return schemas.EntryAnswer(kind=entry.kind, unit=entry.unit, path=entry.path, new=new, member=entry.member)
 
 
 def found_line(read: Understood) -> survey_schemas.FoundLineAnswer:

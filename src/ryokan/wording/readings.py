@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from ryokan.core.figure import Figure
 from ryokan.core.readings.told import Follows, Told
-from ryokan.wording.quantities import UnitSystem, quantity
+from ryokan.wording.quantities import HARD_SPACE, UnitSystem, quantity
 
 # Code -> the sentence. ``{name}`` stands for a figure or a word of it.
 TOLD: dict[str, str] = {
@@ -140,6 +140,8 @@ def _figure(figure: Figure, name: str, units: UnitSystem) -> str:
         return clock(figure.number)
     if figure.unit == "" and figure.key.endswith("_frac"):
         return f"{round(figure.number * 100)} %"
+    if name in ("read", "volts", "array") and figure.unit != "%":
+        return f"{figure.number:g}{HARD_SPACE}{figure.unit}"  # as the meter showed it
     if name == "hours":
         return quantity(round(figure.number, 1), figure.unit, units)
     if name == "amps":

@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import type { JobAnswer, JobCard } from "../../api/types";
 import { formatNumber } from "../../ui/formatQuantity";
 import { SeverityMark } from "../../ui/SeverityMark";
+import { HANDHELD } from "../../ui/useHandheld";
 import { JobDialog } from "./JobDialog";
 import { STAGES, sayDate } from "./stages";
 
@@ -53,7 +54,9 @@ export function JobRow({
 }
 
 export function pathOf(job: JobCard): string {
-  return `/jobs/${job.id}/${job.option_id}/brief`;
+  // Of a rig in use a phone asks for its meters first.
+  const inHand = job.stage === "in_use" && window.matchMedia(HANDHELD).matches;
+  return `/jobs/${job.id}/${job.option_id}/${inHand ? "survey?tab=readings" : "brief"}`;
 }
 
 /** How a job stands: what is worst, and how long the bank lasts against the promise. */

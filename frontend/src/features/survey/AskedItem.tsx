@@ -1,7 +1,8 @@
-import type { KeyboardEvent } from "react";
+import { type KeyboardEvent, useState } from "react";
 import type { Asked } from "../../api/types";
 import { SeverityMark } from "../../ui/SeverityMark";
-import { useRig } from "../worksheet/useRig";
+import { faultOf } from "../worksheet/fields";
+import { useEditHere, useRig } from "../worksheet/useRig";
 
 /**
  * One open question with what its answer decides: a press or a figure key answers it, 0 says that nobody knows, and the rest is
@@ -21,7 +22,7 @@ export function AskedItem({
 }) {
   const { answer, edit } = useRig();
   const danger = asked.grade === "danger";
-  const more = asked.answers.length > 0 ? "More…" : "Type it…";
+  const more = asked.answers.length > 0 || asked.entry ? "More…" : "Choose it…";
   const answers = [
     ...asked.answers.map((one) => ({ label: one.label, patch: one.patch })),
     { label: asked.set_aside ? "ask again" : "nobody knows", patch: asked.not_known },
@@ -33,6 +34,7 @@ export function AskedItem({
     onAnswered?.();
   };
   const onKeyDown = (event: KeyboardEvent) => {
+    if (event.target instanceof HTMLInputElement) return;
     if (!/^[0-9]$/.test(event.key) || event.ctrlKey || event.metaKey || event.altKey) return;
     event.preventDefault();
     say(event.key === "0" ? answers.length - 1 : Number(event.key) - 1);
@@ -66,6 +68,7 @@ export function AskedItem({
               {one.label}
             </button>
           ))}
+          {asked.entry && <TypedAnswer asked={asked} entry={asked.entry} large={large} onAnswered={onAnswered} />}
           <button
             type="button"
             aria-label={`${more} ${asked.what}`}
@@ -94,5 +97,65 @@ export function AskedItem({
         </span>
       )}
     </fieldset>
+  );
+}
+
+/** An answer that is a number or a length, typed where it is asked. */
+function TypedAnswer({
+  asked,
+  entry,
+  large,
+  onAnswered,
+}: {
+  asked: Asked;
+  entry: NonNullable<Asked["entry"]>;
+  large: boolean;
+  onAnswered: (() => void) | undefined;
+}) {
+  const edit = useEditHere();
+  const [text, setText] = useState("");
+  const [fault, setFault] = useState("");
+  const store = async () => {
+    const value = entry.kind === "length" ? text.trim() : Number(text.trim().replace(",", "."));
+    if (text.trim() === "" || Number.isNaN(value)) return setFault("Write a number.");
+    onAnswered?.();
+    const outcome = await edit([
+      { op: "add", path: entry.path, value: entry.new ? { ...entry.new, [entry.member]: value } : value },
+    ]);
+    if (!outcome.stored) setFault(faultOf(outcome));
+  };
+  return (
+    <form
+      className={`flex items-baseline gap-1.5 ${large ? "text-[18px]" : "text-[14px]"}`}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void store();
+      }}
+    >
+      <input
+        aria-label={`${asked.what} ${entry.unit}`}
+        aria-invalid={fault !== ""}
+        className={`field text-right font-mono ${large ? "min-h-14 min-w-0 flex-1" : "h-8 w-20"}`}
+        inputMode={entry.kind === "number" ? "decimal" : "text"}
+        placeholder={entry.kind === "length" ? "6 ft" : ""}
+        maxLength={40}
+        value={text}
+        onChange={(event) => {
+          setFault("");
+          setText(event.target.value);
+        }}
+      />
+      {entry.unit && <span className="text-soft">{entry.unit}</span>}
+      {large && (
+        <button type="submit" className="min-h-14 border border-ink bg-ink px-5 text-paper">
+          Store
+        </button>
+      )}
+      {fault && (
+        <span role="alert" className="text-danger">
+          {fault}
+        </span>
+      )}
+    </form>
   );
 }

@@ -115,7 +115,7 @@ function ReadingRow({ id, reading, told }: { id: string; reading: Reading; told:
         {others.length > 0 && (
           <details className="text-[14px] text-soft">
             <summary className="touch w-fit cursor-pointer">
-              {others.length === 1 ? "Or something else" : `Or one of ${others.length} others`}
+              ▾ {others.length === 1 ? "Or something else" : `Or one of ${others.length} others`}
             </summary>
             <ul className="ml-4 list-disc">
               {others.map((one) => (
@@ -125,13 +125,16 @@ function ReadingRow({ id, reading, told }: { id: string; reading: Reading; told:
           </details>
         )}
         {told && told.figures.length > 1 && (
-          <p className="flex flex-wrap gap-x-4 text-[13px] text-soft">
-            {told.figures.map((one) => (
-              <span key={one.key}>
-                {one.title} <Figure figure={one} share={one.unit === "" && one.key.endsWith("_frac")} />
-              </span>
-            ))}
-          </p>
+          <details className="text-[14px] text-soft">
+            <summary className="touch w-fit cursor-pointer">▾ Working</summary>
+            <ul className="ml-4">
+              {told.figures.map((one) => (
+                <li key={one.key}>
+                  {one.title} <Figure figure={one} share={one.unit === "" && one.key.endsWith("_frac")} />
+                </li>
+              ))}
+            </ul>
+          </details>
         )}
         {(reading.instrument || (reading.note && told)) && (
           <p className="text-[13px] text-soft">{[reading.instrument, reading.note].filter(Boolean).join("; ")}</p>

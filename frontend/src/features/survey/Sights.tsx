@@ -31,7 +31,16 @@ export function sightsAt(place: Place, sights: readonly Sight[]): Sight[] {
  * What is seen at one place, one tap each: tapped once it is seen, twice it is not so, and a third time it was not looked at.
  * “Nothing else seen here” closes the place.
  */
-export function Sights({ place, large = false }: { place: Place; large?: boolean }) {
+export function Sights({
+  place,
+  large = false,
+  folded = false,
+}: {
+  place: Place;
+  large?: boolean;
+  /** One line a place, which opens. */
+  folded?: boolean;
+}) {
   const { answer, edit } = useRig();
   const reference = useQuery(referenceQuery);
   const shown = sightsAt(place, reference.data?.sights ?? []);
@@ -55,42 +64,68 @@ export function Sights({ place, large = false }: { place: Place; large?: boolean
   };
   const closed = place.look?.nothing_else ?? false;
   const groups = Object.entries(GROUPS).filter(([group]) => shown.some((one) => one.group === group));
+  const all = groups.map(([group, title]) => (
+    <fieldset key={group} className="mb-2">
+      <legend className="mb-1 text-[13px] text-soft">{title}</legend>
+      <div className="flex flex-wrap gap-1.5">
+        {shown
+          .filter((one) => one.group === group)
+          .map((one) => (
+            <SightButton
+              key={one.code}
+              sight={one}
+              seen={place.look?.seen[one.code]}
+              large={large}
+              disabled={!answer.may_edit}
+              onTap={() => tap(one.code)}
+            />
+          ))}
+      </div>
+    </fieldset>
+  ));
+  const close = answer.may_edit && (
+    <button
+      type="button"
+      aria-pressed={closed}
+      aria-label={`Nothing else seen: ${calledPlace(place)}`}
+      onClick={() => say([{ op: "add", path: `${look}/nothing_else`, value: !closed }])}
+      className={`touch border px-3 ${large ? "mt-1 min-h-14 w-full text-[18px]" : "h-8 text-[14px]"} ${
+        closed ? "border-ink bg-ink text-paper" : "border-mark bg-sheet hover:border-ink"
+      }`}
+    >
+      {closed ? "✓ Nothing else seen here" : "Nothing else seen here"}
+    </button>
+  );
+  if (!folded) {
+    return (
+      <>
+        {all}
+        {close}
+      </>
+    );
+  }
   return (
-    <div>
-      {groups.map(([group, title]) => (
-        <fieldset key={group} className="mb-2">
-          <legend className="mb-1 text-[13px] text-soft">{title}</legend>
-          <div className="flex flex-wrap gap-1.5">
-            {shown
-              .filter((one) => one.group === group)
-              .map((one) => (
-                <SightButton
-                  key={one.code}
-                  sight={one}
-                  seen={place.look?.seen[one.code]}
-                  large={large}
-                  disabled={!answer.may_edit}
-                  onTap={() => tap(one.code)}
-                />
-              ))}
-          </div>
-        </fieldset>
-      ))}
-      {answer.may_edit && (
-        <button
-          type="button"
-          aria-pressed={closed}
-          aria-label={`Nothing else seen: ${calledPlace(place)}`}
-          onClick={() => say([{ op: "add", path: `${look}/nothing_else`, value: !closed }])}
-          className={`touch mt-1 border px-3 ${large ? "min-h-14 w-full text-[18px]" : "h-9 text-[14px]"} ${
-            closed ? "border-ink bg-ink text-paper" : "border-mark bg-sheet hover:border-ink"
-          }`}
-        >
-          {closed ? "✓ Nothing else seen here" : "Nothing else seen here"}
-        </button>
-      )}
+    <div className="flex flex-wrap items-start gap-x-4 gap-y-2 py-2 pl-6.5">
+      <details className="min-w-0 flex-1 basis-72">
+        <summary className="touch cursor-pointer py-0.5">
+          <span aria-hidden="true" className="text-mark">
+            ▾{" "}
+          </span>
+          <Seen place={place} shown={shown} />
+        </summary>
+        <div className="mt-2">{all}</div>
+      </details>
+      {close}
     </div>
   );
+}
+
+/** What was seen, in one line. */
+function Seen({ place, shown }: { place: Place; shown: readonly Sight[] }) {
+  const seen = shown.filter((one) => place.look?.seen[one.code] === "seen");
+  if (seen.length > 0) return <>Seen: {seen.map((one) => one.label).join(", ")}</>;
+  if (place.look?.nothing_else) return <span className="text-soft">Looked at, and nothing seen</span>;
+  return <span className="text-soft">Not looked at yet: {shown.length} things that may be seen here</span>;
 }
 
 const SAID = { seen: "seen", not_so: "not so" } as const;

@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import type { ReactNode } from "react";
 import { useParams, useSearchParams } from "react-router";
 import { photographsQuery, sessionQuery } from "../../api/queries";
 import { lazyPage } from "../../ui/lazyPage";
@@ -9,6 +10,7 @@ import { useRig } from "../worksheet/useRig";
 import { inWords } from "../worksheet/words";
 import { BeginFrom } from "./BeginFrom";
 import { FoundList } from "./FoundList";
+import { HandheldSheet } from "./HandheldSheet";
 import { Photographs } from "./Photographs";
 import { VehicleSheet } from "./VehicleSheet";
 
@@ -27,6 +29,12 @@ export function SurveyPage() {
   const [params, setParams] = useSearchParams();
   const photographs = useQuery(photographsQuery(jobId)).data?.photographs ?? [];
   const role = useQuery(sessionQuery).data?.person?.role;
+  const onTab = (tab: string) => setParams({ tab }, { replace: true });
+  const inHand = (tab: "walk" | "readings", sheet: ReactNode) => (
+    <HandheldSheet tab={tab} onTab={onTab}>
+      {sheet}
+    </HandheldSheet>
+  );
   return (
     <>
       <PageHead>{headline(Object.values(rig.survey.items))}</PageHead>
@@ -34,7 +42,7 @@ export function SurveyPage() {
       <Tabs
         label="Survey"
         value={params.get("tab") ?? "found"}
-        onChange={(tab) => setParams({ tab }, { replace: true })}
+        onChange={onTab}
         sheets={[
           {
             value: "found",
@@ -47,12 +55,12 @@ export function SurveyPage() {
               </>
             ),
           },
-          { value: "walk", label: "Walk", count: answer.asked.all, children: () => <Walk /> },
+          { value: "walk", label: "Walk", count: answer.asked.all, children: () => inHand("walk", <Walk />) },
           {
             value: "readings",
             label: "Readings",
             count: Object.keys(rig.survey.readings).length,
-            children: () => <Readings />,
+            children: () => inHand("readings", <Readings />),
           },
           { value: "vehicle", label: "Vehicle", children: () => <VehicleSheet /> },
           {

@@ -3,6 +3,7 @@ import { useParams } from "react-router";
 import type { Asked } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { FilePicker } from "../../ui/FilePicker";
+import { useHandheld } from "../../ui/useHandheld";
 import { useRig } from "../worksheet/useRig";
 import { AskedItem } from "./AskedItem";
 import { FoundDialog } from "./FoundDialog";
@@ -11,7 +12,6 @@ import { type FoundKind, nameOf, say } from "./foundKinds";
 import { calledPlace, type Place, placesOf } from "./placesOf";
 import { Sights } from "./Sights";
 import { useAsked } from "./useAsked";
-import { useHandheld } from "./useHandheld";
 import { usePhotographQueue } from "./usePhotographQueue";
 import { WalkSheet } from "./WalkSheet";
 
@@ -80,9 +80,7 @@ function AllPlaces({ places, asked, onSay }: Round) {
               </li>
             ))}
           </ul>
-          <div className="mt-3">
-            <Sights place={place} />
-          </div>
+          <Sights place={place} folded />
         </section>
       ))}
     </>
@@ -140,7 +138,7 @@ function OneAtATime({ places, asked, onSay }: Round) {
   };
   if (!stop) return null;
   return (
-    <div className="flex min-h-[70dvh] flex-col print:hidden">
+    <div className="flex flex-1 flex-col print:hidden">
       <p className="mb-3 flex items-baseline gap-3 text-[15px] text-soft" aria-live="polite">
         <b className="text-ink">{stop.kind === "line" ? "What is there" : calledPlace(stop.place)}</b>
         <span className="figure ml-auto">

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useId, useState } from "react";
+import { Fragment, useId, useState } from "react";
 import { Link, useParams } from "react-router";
 import { fixesQuery } from "../../api/queries";
 import type { Finding, Fix } from "../../api/types";
@@ -20,7 +20,44 @@ export function FindingItems({ findings }: { findings: Finding[] }) {
   const keys = findings.filter((finding) => finding.fixable).map((finding) => finding.key);
   const wanted = answer.may_edit && keys.length > 0;
   const { data: fixes } = useQuery({ ...fixesQuery(optionId, answer.revision, keys), enabled: wanted });
-  return findings.map((finding) => <FindingItem key={finding.key} finding={finding} fix={fixes?.[finding.key]} />);
+  return byRule(findings).map(([first, ...others]) => (
+    <Fragment key={first.key}>
+      <FindingItem finding={first} fix={fixes?.[first.key]} />
+      {others.length > 0 && <OthersOfIt findings={others} fixes={fixes} />}
+    </Fragment>
+  ));
+}
+
+/** Findings of one rule together, where the first of them stands. */
+function byRule(findings: Finding[]): [Finding, ...Finding[]][] {
+  const found = new Map<string, [Finding, ...Finding[]]>();
+  for (const finding of findings) {
+    const group = found.get(finding.code);
+    if (group) group.push(finding);
+    else found.set(finding.code, [finding]);
+  }
+  return [...found.values()];
+}
+
+/** One rule that several things break is one line with its count; pressed, it shows the others. */
+function OthersOfIt({ findings, fixes }: { findings: Finding[]; fixes: Record<string, Fix> | undefined }) {
+  const [open, setOpen] = useState(false);
+  const names = findings.map((one) => one.name).filter(Boolean);
+  return (
+    <>
+      <li className="border-rule border-b text-[14px]">
+        <button
+          type="button"
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+          className="touch py-1.5 pl-7 text-left text-soft hover:text-ink"
+        >
+          The same of {findings.length} more{names.length > 0 && `: ${names.join(", ")}`}
+        </button>
+      </li>
+      {open && findings.map((one) => <FindingItem key={one.key} finding={one} fix={fixes?.[one.key]} />)}
+    </>
+  );
 }
 
 /** What does not fit in a line, with its fix at hand; why it matters, and the rest, once it is opened. */

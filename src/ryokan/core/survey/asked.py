@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, field, replace
-from typing import Any, TypeAlias
+from typing import Any, Literal, TypeAlias
 
 from ryokan.core.data.questions import Grade, QuestionOfThings, questions_of_things
 from ryokan.core.figure import Sheet
@@ -29,6 +29,34 @@ from ryokan.core.vehicle import BOATS, ROAD
 A_CELL_V = 5  # a unit below so many volts is a bare cell, which is made to be put in series (common practice)
 
 
+# Units of what is typed, by the end of its member's name; a member of another name is chosen or is no number.
+_UNITS = {"_ah": "Ah", "_a": "A", "_v": "V", "_w": "W", "_cm2": "cm²", "_series": ""}
+
+
+@dataclass(frozen=True, slots=True)
+class Entry:
+    """How an answer is typed: as a number in ``unit``, or as a length with its own unit.
+
+    ``path`` is where it goes. Where the thing that holds it is not there yet, ``new`` is that thing, and the answer is its
+    ``member``.
+    """
+
+    kind: Literal["number", "length"]
+    unit: str
+    path: str
+    new: Mapping[str, Any] | None = None
+    member: str = ""
+
+
+def _entry(path: str, new: Mapping[str, Any] | None = None) -> Entry | None:
+    """How the answer that goes to a place is typed; None where it is not."""
+    member = path.rpartition("/")[2] if new is None else "fuse_a"
+    if member.endswith("length"):
+        return Entry("length", "", path, new, member)
+    unit = next((unit for end, unit in _UNITS.items() if member.endswith(end)), None)
+    return None if unit is None else Entry("number", unit, path, new, member)
+
+
 @dataclass(frozen=True, slots=True)
 class Asked:
     """One open question about one thing. ``item`` and ``member`` are where it is answered, ``answers`` a press each.
@@ -48,6 +76,7 @@ class Asked:
     answers: Mapping[str, tuple[Mapping[str, Any], ...]] = field(default_factory=dict)
     place: str = ""
     set_aside: bool = False
+    entry: Entry | None = None
 
     @property
     def key(self) -> str:
@@ -102,6 +131,7 @@ def _asked(rig: Rig, sheet: Sheet, about: QuestionOfThings, id: str, thing: AnyF
         id,
         about.member,
         answers,
+        entry=None if answers else _entry(path),
     )
 
 
@@ -113,10 +143,12 @@ def _of_the_main_fuse(rig: Rig, about: QuestionOfThings, id: str, bank: AnyFound
         return
     cable = next(iter(cables), "")
     if cable:
-        patch: Mapping[str, Any] = {"op": "add", "path": f"/survey/items/{cable}/fuse_a", "value": "none"}
+        path, new = f"/survey/items/{cable}/fuse_a", None
+        patch: Mapping[str, Any] = {"op": "add", "path": path, "value": "none"}
     else:
+        path = f"/survey/items/main-of-{id}"[:54].rstrip("-")
         new = {"kind": "main_cable", "fuse_a": "none", "fate": bank.fate, "position": bank.position + 0.5}
-        patch = {"op": "add", "path": f"/survey/items/main-of-{id}"[:54].rstrip("-"), "value": new}
+        patch = {"op": "add", "path": path, "value": new}
     answers = {str(answer): (patch,) for answer in about.answers}
     yield Asked(
         about.code,
@@ -128,6 +160,7 @@ def _of_the_main_fuse(rig: Rig, about: QuestionOfThings, id: str, bank: AnyFound
         cable,
         "fuse_a",
         answers,
+        entry=_entry(path, new),
     )
 
 

@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 
-const HANDHELD = "(max-width: 600px)";
+export const HANDHELD = "(max-width: 600px)";
 
 /** Whether the page is a phone's: then one thing or question fills the screen. */
 export function useHandheld(): boolean {
