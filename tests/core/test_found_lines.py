@@ -53,7 +53,7 @@ def test_a_line_means_what_stands_beside_it_and_nothing_else(one: dict[str, Any]
     if one["kind"] == "reading":
         held = [edit["value"] for edit in got.edits]
         for reading, expected in zip(held, one["is"], strict=True):
-            said = {name: value for name, value in reading.items() if name not in ("position", "unit", "at")}
+            said = {name: value for name, value in reading.items() if name not in ("position", "unit", "at") and value}
             wanted = {name: value for name, value in expected.items() if name != "at"}
             plain = {
                 name: ",".join(value).replace("l0", "fridge") if isinstance(value, list | tuple) else value

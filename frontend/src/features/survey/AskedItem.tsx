@@ -37,6 +37,7 @@ export function AskedItem({
     if (event.target instanceof HTMLInputElement) return;
     if (!/^[0-9]$/.test(event.key) || event.ctrlKey || event.metaKey || event.altKey) return;
     event.preventDefault();
+    event.stopPropagation(); // elsewhere a figure goes to a step
     say(event.key === "0" ? answers.length - 1 : Number(event.key) - 1);
   };
   const button = large ? "min-h-14 w-full px-4 text-left text-[18px]" : "touch h-8 px-2.5 text-[14px]";

@@ -125,7 +125,7 @@ function WaitingPhotographs({
         </p>
       )}
       {refused.map((one) => (
-        <p key={one.id} className="mb-3 text-danger">
+        <p key={one.id} role="alert" className="mb-3 text-danger">
           A photograph of {of(choices, one)} was not taken: {one.refused}{" "}
           <button type="button" className="touch underline underline-offset-2" onClick={() => onDrop(one.id)}>
             Throw it away

@@ -50,10 +50,7 @@ export function Sights({
     void edit(
       place.look
         ? change
-        : [
-            { op: "add", path: look, value: place.where ? { where: place.where } : { name: place.name } },
-            ...change.filter((one) => one.op !== "remove"),
-          ],
+        : [{ op: "add", path: look, value: newLook(place) }, ...change.filter((one) => one.op !== "remove")],
     );
   const tap = (code: string) => {
     const path = `${look}/seen/${code}`;
@@ -118,6 +115,11 @@ export function Sights({
       {close}
     </div>
   );
+}
+
+/** A look at a place, with nothing said yet. */
+function newLook({ where, name }: Place): NonNullable<Place["look"]> {
+  return { position: 0, name: where ? "" : name, where, seen: {}, nothing_else: false, note: "" };
 }
 
 /** What was seen, in one line. */

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import type { ReactNode } from "react";
+import { type ReactNode, useEffect } from "react";
 import { useParams, useSearchParams } from "react-router";
 import { photographsQuery, sessionQuery } from "../../api/queries";
 import { lazyPage } from "../../ui/lazyPage";
@@ -25,6 +25,7 @@ const RoomSheet = lazyPage("the room", async () => (await import("./RoomSheet"))
 /** What is there before anything is planned. */
 export function SurveyPage() {
   const { jobId = "" } = useParams();
+  useEffect(fetchSheetsAhead, []);
   const { rig, answer } = useRig();
   const [params, setParams] = useSearchParams();
   const photographs = useQuery(photographsQuery(jobId)).data?.photographs ?? [];
@@ -85,6 +86,14 @@ export function SurveyPage() {
       />
     </>
   );
+}
+
+/** In a vehicle the network may be gone by the time a sheet is opened. */
+function fetchSheetsAhead() {
+  const timer = setTimeout(() => {
+    for (const sheet of [Walk, Readings, RoomSheet, Systems]) void sheet.fetchAhead();
+  }, 1_000);
+  return () => clearTimeout(timer);
 }
 
 function headline(items: { fate: string }[]): string {

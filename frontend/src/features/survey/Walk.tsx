@@ -1,5 +1,7 @@
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useParams } from "react-router";
+import { partsQuery, referenceQuery } from "../../api/queries";
 import type { Asked } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { FilePicker } from "../../ui/FilePicker";
@@ -27,6 +29,9 @@ interface Open {
 export function Walk() {
   const { rig } = useRig();
   const asked = useAsked();
+  // What the forms and the sights need is asked for at once: later the server may be away.
+  useQuery(referenceQuery);
+  useQuery(partsQuery);
   const places = placesOf(rig);
   const handheld = useHandheld();
   const [open, setOpen] = useState<Open | null>(null);

@@ -303,9 +303,7 @@ def _made(readings: list[dict[str, Any]], questions: list[Question], *, id: str,
             questions.append(Question("thing.out_of_bounds", 0, len(line), words))
             continue
         own = id if number == 0 else f"{id[:36]}-{number}"
-        edits.append(
-            {"op": "add", "path": f"/survey/readings/{own}", "value": reading.model_dump(mode="json", exclude_unset=True)}
-        )
+        edits.append({"op": "add", "path": f"/survey/readings/{own}", "value": reading.model_dump(mode="json")})
     if questions:
         return Understood("reading", questions=tuple(questions))
     return Understood("reading", {"readings": readings}, None, tuple(edits))

@@ -38,11 +38,12 @@ from ryokan.core.survey.model import AnyFound, Found, FoundMainCable
 _FOUND: TypeAdapter[Found] = TypeAdapter(Found)
 _PLACE_NOUNS = (
     r"bay|locker|cupboard|compartment|basement|garage|bilge|room|closet|cabinet|bench|hold|bow|stern|nose|roof|cockpit|lazarette|"
-    r"pass-through|dinette|step well|tunnel|trunk|boot|cab|loft|galley|saloon|forepeak|front|rear"
+    r"pass-through|dinette|step well|tunnel|trunk|boot|cab|loft|galley|saloon|forepeak"
 )
+_SIDES = r"front|rear|back|left|right|port|starboard|upper|lower|middle|side|outer|inner|engine|battery"
 _PREPOSITIONS = r"at|on|under|underneath|behind|inside|in|beside|next to|near|above|below|over|between"
 _PLACE = re.compile(rf"(?<![\w-])(?:{_PREPOSITIONS})\s+(?:(?:the|a|its|his|her)\s+)?[a-z][a-z' -]*[a-z]", re.IGNORECASE)
-_BARE_PLACE = re.compile(rf"(?<![\w-])(?:[a-z'-]+\s+)?(?:{_PLACE_NOUNS})(?![\w-])", re.IGNORECASE)
+_BARE_PLACE = re.compile(rf"(?<![\w-])(?:(?:{_SIDES})\s+)*(?:{_PLACE_NOUNS})(?![\w-])", re.IGNORECASE)
 _UNITS = "|".join(re.escape(unit) for unit in sorted(METRES_PER_UNIT, key=len, reverse=True))
 _SIDE = rf"({NUMBER})\s*({_UNITS})?"
 _BOX = re.compile(rf"{_SIDE}\s*[x×]\s*{_SIDE}\s*[x×]\s*{_SIDE}(?![\w])", re.IGNORECASE)
@@ -228,7 +229,7 @@ def _made(said: Said, kind: LineKind, rig: Rig, id: str, position: float, line: 
             if name not in ("kind", "position", "typed")
         ]
     else:
-        value = found.model_dump(mode="json", exclude_unset=True)
+        value = found.model_dump(mode="json")
         edits = [{"op": "add", "path": f"/survey/items/{id}", "value": value}]
     return Understood(kind.kind, said.members, onto, tuple(edits), (), said.assumed)
 
@@ -296,8 +297,8 @@ def _room(line: str, id: str, position: float) -> Understood | None:
     length, width, height = sides
     members: dict[str, Any] = {"name": name[:60], "length_m": length, "width_m": width, "height_m": height}
     try:
-        Compartment.model_validate(members)
+        value = Compartment.model_validate({**members, "position": position}).model_dump(mode="json")
     except ValidationError:
         return _asks("compartment", "box_out_of_bounds", line)
-    edit = {"op": "add", "path": f"/space/compartments/{id}", "value": {**members, "position": position}}
+    edit = {"op": "add", "path": f"/space/compartments/{id}", "value": value}
     return Understood("compartment", members, None, (edit,))
