@@ -222,13 +222,13 @@ def test_a_phone_walks_with_the_server_away_and_loses_nothing(phone: Installer) 
             break
         step.tap()
     page.get_by_role("button", name=re.compile("^solid wire")).tap()
-    expect(page.get_by_role("status")).to_contain_text("kept here")
+    expect(page.get_by_role("navigation", name="In the vehicle").get_by_role("status")).to_contain_text("kept here")
     page.get_by_role("button", name="Read", exact=True).tap()
     page.get_by_label("What the meters say").fill("12.9 V resting")
     page.keyboard.press("Enter")
 
     page.unroute("**/api/**")
-    expect(page.get_by_role("status")).to_have_text("Saved", timeout=30_000)
+    expect(page.get_by_role("navigation", name="In the vehicle").get_by_role("status")).to_have_text("Saved", timeout=30_000)
     phone.away = False
     page.reload()
     expect(page.get_by_text(re.compile("12.9.V"))).to_be_visible()

@@ -1,6 +1,8 @@
 import type { ReactNode } from "react";
+import { useParams } from "react-router";
 import { useHandheld } from "../../ui/useHandheld";
 import { useRig } from "../worksheet/useRig";
+import { usePhotographQueue } from "./usePhotographQueue";
 
 /**
  * A sheet that fills the screen of a phone: nothing stands around it but where one is, what is kept here, and the way out. On
@@ -49,7 +51,9 @@ export function HandheldSheet({
 /** Whether what was said has reached the server. */
 function KeptHere() {
   const { outbox, lines, found } = useRig();
-  const count = outbox.waiting.length + lines.lines.length + found.lines.length;
+  const { jobId = "" } = useParams();
+  const { waiting } = usePhotographQueue(jobId);
+  const count = outbox.waiting.length + lines.lines.length + found.lines.length + waiting.length;
   const away = (outbox.trouble ?? lines.trouble ?? found.trouble) !== null;
   return (
     <span

@@ -1,17 +1,19 @@
-import type { QueryClient } from "@tanstack/react-query";
-import { useQueryClient } from "@tanstack/react-query";
 import { useSyncExternalStore } from "react";
 import { client, RequestFailed, unwrap } from "../../api/client";
 import { PhotographQueue, type PhotographSent, type WaitingPhotograph } from "../../api/photographQueue";
-import { photographsQuery } from "../../api/queries";
+import { photographsQuery, queryClient } from "../../api/queries";
 
 let queue: PhotographQueue | null = null;
 
+/** The queue of this browser; the first call begins to send what an earlier visit has left in it. */
+export function photographQueue(): PhotographQueue {
+  queue ??= new PhotographQueue(send);
+  return queue;
+}
+
 /** Photographs of a job that the server has not stored yet, and how to take another. */
 export function usePhotographQueue(jobId: string) {
-  const queries = useQueryClient();
-  queue ??= new PhotographQueue((one) => send(queries, one));
-  const found = queue;
+  const found = photographQueue();
   const waiting = useSyncExternalStore(found.subscribe, found.getState);
   return {
     waiting: waiting.filter((one) => one.jobId === jobId),
@@ -20,7 +22,7 @@ export function usePhotographQueue(jobId: string) {
   };
 }
 
-async function send(queries: QueryClient, one: WaitingPhotograph): Promise<PhotographSent> {
+async function send(one: WaitingPhotograph): Promise<PhotographSent> {
   try {
     const list = await unwrap(
       client.POST("/api/v1/jobs/{job_id}/photographs", {
@@ -30,7 +32,7 @@ async function send(queries: QueryClient, one: WaitingPhotograph): Promise<Photo
         headers: { "Content-Type": "application/octet-stream" },
       }),
     );
-    queries.setQueryData(photographsQuery(one.jobId).queryKey, list as never);
+    queryClient.setQueryData(photographsQuery(one.jobId).queryKey, list as never);
     return { kind: "stored" };
   } catch (error) {
     if (!(error instanceof RequestFailed)) throw error;
