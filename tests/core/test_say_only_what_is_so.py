@@ -227,6 +227,30 @@ def test_every_question_has_words_and_every_press_changes_the_answer() -> None:
             assert answer_label(asked, answer)
             after, _ = edited(one, one.model_dump(mode="json"), patch)
             assert asked.key not in {still.key for still in evaluate(after).asked}
+        if asked.entry is not None:  # typed where it is asked
+            value = "6 ft" if asked.entry.kind == "length" else 4
+            typed = value if asked.entry.new is None else {**asked.entry.new, asked.entry.member: value}
+            after, _ = edited(one, one.model_dump(mode="json"), ({"op": "add", "path": asked.entry.path, "value": typed},))
+            assert asked.key not in {still.key for still in evaluate(after).asked}
+        # Nobody knows: it stays open, decides nothing, and comes last.
+        aside = {"op": "add", "path": f"/survey/not_known/{asked.key}", "value": True}
+        after, _ = edited(one, one.model_dump(mode="json"), (aside,))
+        last = evaluate(after).asked[-1]
+        assert (last.key, last.set_aside) == (asked.key, True)
+
+
+def test_questions_come_place_by_place_where_a_danger_waits_first() -> None:
+    bank = {"kind": "bank", "battery": {"chemistry": "lfp", "nominal_v": 12.8, "capacity_ah": 100}, "place": "front bay"}
+    items = {
+        "ctl": {"kind": "controller", "position": 1, "place": "roof"},
+        "bank": {**bank, "position": 2},
+        "inv": {"kind": "inverter", "position": 3},
+        "panel": {"kind": "panels", "position": 4, "place": "roof"},
+    }
+    asked = evaluate(as_found(rig([load(20, 5)], survey={"items": items}))).asked
+    places = [one.place for one in asked]
+    assert list(dict.fromkeys(places)) == ["front bay", "roof", ""]  # each place once
+    assert next(one.grade for one in asked if one.place == "front bay") == "danger"
 
 
 def test_no_step_is_complete_while_a_danger_waits_for_an_answer() -> None:

@@ -260,3 +260,11 @@ def test_what_is_seen_can_be_said_denied_and_left(code: str) -> None:
 def test_a_look_at_what_nobody_looks_for_is_refused_by_name() -> None:
     with pytest.raises(ValidationError, match="“dust”"):
         Survey.model_validate({"looks": {"a": {"seen": {"dust": "seen"}}}})
+
+
+def test_an_inverter_that_is_there_for_another_class_is_told() -> None:
+    bank = {"kind": "bank", "battery": LEAD, "parallel": 2}
+    for made_for, told in ((24, {"inverter.other_bank_volts"}), (12, set()), (None, set())):
+        items = {"bank": bank, "inv": {"kind": "inverter", "rated_w": 600, "battery_v": made_for}}
+        report = evaluate(as_found(rig([load(40, 5)], survey={"items": items})))
+        assert {one.code for one in report.findings} & {"inverter.other_bank_volts"} == told

@@ -5,6 +5,7 @@ import { formatQuantity } from "../../ui/formatQuantity";
 import { Figure } from "../worksheet/Figure";
 import { useRig } from "../worksheet/useRig";
 import { FoundLine, WaitingLines } from "./FoundLine";
+import { MomentMore } from "./ReadingMore";
 
 type Reading = Rig["survey"]["readings"][string];
 interface Moment {
@@ -62,6 +63,7 @@ function when(at: string | null): string {
 }
 
 function MomentOf({ moment, heard }: { moment: Moment; heard: ReadingsAnswer | undefined }) {
+  const { answer } = useRig();
   const ids = moment.readings.map(([id]) => id);
   const follows = heard?.follows.filter((one) => ids.includes(one.moment)) ?? [];
   const first = moment.readings[0]?.[1];
@@ -84,6 +86,7 @@ function MomentOf({ moment, heard }: { moment: Moment; heard: ReadingsAnswer | u
         ))}
       </ul>
       <WhatIsMissing moment={moment} />
+      {answer.may_edit && <MomentMore readings={moment.readings} />}
     </section>
   );
 }

@@ -72,10 +72,18 @@ describe("findings as lines", () => {
     expect(within(line as HTMLElement).queryByRole("button", { name: /Add a string/ })).toBeNull();
   });
 
-  it("stand for each thing by itself, in their order", () => {
-    const lines = show([finding("space.tight@compartment:b"), finding("space.tight@compartment:a"), finding("other")]);
-    expect(lines.map((line) => /What of (\S+)\./.exec(line.textContent ?? "")?.[1])).toEqual([
+  it("stand for each thing by itself, those of one rule on one line until they are asked for", async () => {
+    const found = [
+      finding("space.tight@compartment:b"),
+      finding("other"),
+      finding("space.tight@compartment:a", { name: "A" }),
+    ];
+    const whats = (lines: Element[]) => lines.map((line) => /What of (\S+)\./.exec(line.textContent ?? "")?.[1]);
+    expect(whats(show(found))).toEqual(["space.tight@compartment:b", undefined, "other"]);
+    await userEvent.click(screen.getByRole("button", { name: "The same of 1 more: A" }));
+    expect(whats(screen.getAllByRole("listitem"))).toEqual([
       "space.tight@compartment:b",
+      undefined,
       "space.tight@compartment:a",
       "other",
     ]);

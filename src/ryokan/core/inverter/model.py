@@ -20,6 +20,9 @@ class ChosenInverter(Model):
     )
     surge_w: float | None = Field(default=None, gt=0, le=150_000, description="[W]")
     idle_w: float | None = Field(default=None, ge=0, le=500, description="Own draw with nothing connected. [W]")
+    battery_v: Literal[12, 24, 48] | None = Field(
+        default=None, description="Class of its DC side; None: not said, or as the part says. [V]"
+    )
     waveform: Waveform | None = Field(default=None, description="None: not said, or as the part says.")
     legs: Literal[1, 2] | None = Field(default=None, description="None: not said, or as the part says.")
     charger_a: float | None = Field(default=None, gt=0, le=2_000, description="Built-in charger, DC side. [A]")

@@ -38,6 +38,8 @@ def inverter_need(sheet: Sheet, inverter: Inverter, part: InverterPart | None, a
     surge = sheet.compute("inverter.need_surge_w", "worst_start", "W", "practice", worst_start=running.worst_start)
     if inverter.chosen is not None and inverter.chosen.legs is not None:
         sheet.given("inverter.legs", inverter.chosen.legs, "")
+    if part is None and inverter.chosen is not None and inverter.chosen.battery_v is not None:
+        sheet.given("inverter.part.battery_v", float(inverter.chosen.battery_v), "V")
     if part is not None:
         _plate(sheet, part)
         return sheet.part("inverter.rated_w", part.rated_w, "W", part)

@@ -178,6 +178,11 @@ def _moment(marks: Marks, rig: Rig, at: datetime | None) -> dict[str, Any]:
         moment["at"] = time
     for match in marks.take("instrument", r"\b(?:with|by) (?:a |the |my )?([a-z][a-z -]*(?:meter|shunt|gauge|app|display))\b"):
         moment["instrument"] = match[1]
+    for match in marks.take("accuracy", rf"(?:±|\+/?-|within)\s*({NUMBER})\s*%"):
+        moment["accuracy_frac"] = read_number(match[1]) / 100
+    for id, stay in rig.stays.items():
+        if stay.place and marks.take("stay", rf"(?<!\w)(?:at |in )?(?:the )?{re.escape(stay.place)}(?!\w)"):
+            moment["stay"] = id
     on = _loads_on(marks, rig)
     for pattern, state in _STATES:
         if marks.take("state", rf"\b(?:{pattern})\b"):

@@ -173,7 +173,8 @@ def _inverters(survey: Survey) -> dict[str, Any]:
 
 
 _OF_INVERTER = (
-    "rated_w", "surge_w", "idle_w", "waveform", "legs", "charger_a", "transfer_a", "maker_fuse_a", "maker_conductor",
+    "rated_w", "surge_w", "idle_w", "battery_v", "waveform", "legs", "charger_a", "transfer_a", "maker_fuse_a",
+    "maker_conductor",
 )  # fmt: skip
 MOST_INVERTERS = 8
 
