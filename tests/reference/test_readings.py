@@ -15,6 +15,8 @@ from builders import rig
 
 from ryokan.core.evaluate import Report, evaluate
 from ryokan.core.readings.told import Told
+from ryokan.core.rig import Rig
+from ryokan.core.survey.fill import as_found, what_stays
 from ryokan.wording.readings import FOLLOWS, TOLD, WHY, said
 
 LAT = 45.0
@@ -45,14 +47,10 @@ UNITS = {"volts": "V", "percent": "%", "array_watts": "W", "bank_amps": "A", "ch
 
 
 def read(*readings: dict[str, Any], battery: dict[str, Any] = AGM, at: str = "2026-05-15T09:00", **moment: Any) -> Report:
-    from ryokan.core.rig import Rig
-
     held = {
         f"r{n}": {"at": at, "unit": UNITS[one["quantity"]], "position": n, **moment, **one} for n, one in enumerate(readings)
     }
     items = {**ITEMS, "bank": {**ITEMS["bank"], "battery": battery}}
-    from ryokan.core.survey.fill import as_found
-
     one = rig([], stays={"first": PLACE}, survey={"items": items, "readings": held}, solar={"sun_from": "places"})
     one = Rig.model_validate({**one.model_dump(mode="json"), "loads": LOADS})
     return evaluate(as_found(one))
@@ -216,6 +214,19 @@ def test_nothing_is_held_that_nobody_read_and_what_cannot_be_held_says_why() -> 
     assert (read().told, read().follows) == ((), ())
     nowhere = evaluate(rig([], survey={"readings": {"r0": {"quantity": "array_watts", "value": 300, "unit": "W"}}}))
     assert (told(nowhere).verdict, told(nowhere).code) == ("open", "array_not_known")
+
+
+def test_what_was_read_of_a_bank_that_goes_says_nothing_of_the_one_that_is_planned() -> None:
+    items = {"bank": {**ITEMS["bank"], "fate": "goes"}, "new": {"kind": "bank", "battery": LFP, "fate": "stays"}}
+    held = {"r0": {"thing": "bank", **q("volts", 12.31), "unit": "V", "state": "resting"}}
+    plan = rig([], survey={"items": items, "readings": held}, storage={"chemistry": "lfp", "bank": {"nominal_ah": 100}})
+    assert (told(evaluate(plan)).code, told(evaluate(plan)).verdict) == ("read_of_something_else", "says_nothing")
+    assert what_stays(as_found(plan)).survey.readings == {}  # readings stay with what was read
+
+
+def test_volts_on_the_plateau_of_lithium_foretell_nothing() -> None:
+    """13.2 V ± 0.5 % are half to four fifths of LFP: no hour follows from it."""
+    assert read(q("volts", 13.2, state="resting"), q("bank_amps", 20), battery=LFP).follows == ()
 
 
 def test_every_sentence_has_its_words() -> None:

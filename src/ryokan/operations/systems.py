@@ -205,6 +205,8 @@ def charge_volts(session: Session, actor: Actor, option_id: UUID) -> float:
 def carry_survey(session: Session, actor: Actor, option_id: UUID, *, now: datetime) -> Sequence[str]:
     """Put this option's survey, vehicle and room in place of those of the other options of its system; their names come back.
 
+    Readings stay with the option whose rig they were read of.
+
     Raises
     ------
     NotThere, NotAllowed
@@ -219,7 +221,7 @@ def carry_survey(session: Session, actor: Actor, option_id: UUID, *, now: dateti
         if option.id == mine.id or option.system != mine.system:
             continue
         theirs = document_of(store.revision(option.id, option.head))
-        new = {**ours["survey"], "as_found": theirs["survey"]["as_found"]}
+        new = {**ours["survey"], **{name: theirs["survey"][name] for name in ("as_found", "readings")}}
         patch = [
             {"op": "replace", "path": f"/{place}", "value": value}
             for place, value in (("survey", new), ("vehicle", ours["vehicle"]), ("space", ours["space"]))

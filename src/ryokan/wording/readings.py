@@ -14,6 +14,7 @@ TOLD: dict[str, str] = {
     "volts_at_rest": "{read} at rest are {low} to {high} of the charge.",
     "not_rested_yet": "{read} are more than a full bank shows at rest: it has not rested yet.",
     "below_empty": "{read} at rest are less than an empty bank shows.",
+    "read_of_something_else": "{value} were read of something that this rig does not reckon with.",
     "volts_while_charging": "{read} while it charges say nothing of the charge. Read them again hours after.",
     "volts_under_load": "{read} under load say nothing of the charge. Read them again at rest.",
     "volts_of_no_known_state": "{read} are a charge only at rest. Say whether it rested, charged or fed something.",

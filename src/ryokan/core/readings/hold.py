@@ -39,8 +39,14 @@ Hold: TypeAlias = Callable[[Moment, str, Reading], Told | None]
 
 def hold(moment: Moment) -> tuple[Told, ...]:
     """What is told of each reading of a moment; nothing of what has no figure to be held against."""
-    found = [_HOLDS[one.quantity](moment, id, one) for id, one in moment.readings.items() if one.quantity in _HOLDS]
+    found = [_hold_one(moment, id, one) for id, one in moment.readings.items() if one.quantity in _HOLDS]
     return tuple(one for one in found if one is not None)
+
+
+def _hold_one(moment: Moment, id: str, reading: Reading) -> Told | None:
+    if moment.is_of_the_rig(reading):
+        return _HOLDS[reading.quantity](moment, id, reading)
+    return Told(id, "read_of_something_else", "says_nothing", words={"value": f"{reading.value:g} {reading.unit}"})
 
 
 def _read(moment: Moment, id: str, reading: Reading, name: str) -> Figure:

@@ -11,7 +11,7 @@ from ryokan.core.climate.sun import light
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.readings.model import Quantity, Reading
 from ryokan.core.rig import Rig, Stay
-from ryokan.core.survey.model import FoundPanels
+from ryokan.core.survey.model import AnyFound, FoundBank, FoundPanels
 
 NEARLY_FULL = 0.97  # charge from which chargers hold back (common practice)
 HELD_AT = 0.985  # share of the charging volts from which a bank is held at them (common practice)
@@ -90,6 +90,17 @@ class Moment:
         if said:
             return (said[0], placed[said[0]]) if said[0] in placed else None
         return next(iter(placed.items()), None)
+
+    def is_of_the_rig(self, reading: Reading) -> bool:
+        """Whether what was read belongs to the rig: not what goes in a plan, nor a bank beside the one reckoned with."""
+        if reading.thing is None:
+            return True
+        counts = self.rig.survey.that_counts(AnyFound)
+        thing = counts.get(reading.thing)
+        if thing is None:
+            return reading.thing in self.rig.survey.items and self.rig.survey.items[reading.thing].fate == "open"
+        banks = [id for id, one in counts.items() if isinstance(one, FoundBank)]
+        return not isinstance(thing, FoundBank) or reading.thing == banks[0]
 
     def array_w(self, thing: str | None) -> float | None:
         """Rated watts of what was read: of one thing, or of the whole array. [W]"""

@@ -10,12 +10,13 @@ from ryokan.core.readings.told import Follows
 STEP_H = 0.25
 HEAVY_W = 150.0  # drawn from the bank, from which one minds the hour (common practice)
 SHORT_H = 2.0  # a day, up to which one can choose the hour (common practice)
+VAGUE = 0.2  # of the charge, from which a band of it foretells nothing (common practice)
 LEAST_SUN = 0.05  # of a rated watt, below which nothing is foretold from what the array gives
 
 
 def follows(moment: Moment) -> tuple[Follows, ...]:
     """What follows; nothing where the charge, the amps or the hour are not known."""
-    if moment.hour is None:
+    if moment.hour is None or not all(moment.is_of_the_rig(one) for one in moment.readings.values()):
         return ()
     found: list[Follows] = []
     missing, amps = _missing_ah(moment), _amps(moment)
@@ -49,8 +50,8 @@ def _missing_ah(moment: Moment) -> Figure | None:
         return sheet.compute(_key(moment, "missing_ah"), "(1 − share ÷ 100) × bank", "Ah", share=share, bank=bank)
     low = next((sheet.get(f"survey.reading.{id}.charge_low_frac") for id, _ in moment.of("volts")), None)
     high = next((sheet.get(f"survey.reading.{id}.charge_high_frac") for id, _ in moment.of("volts")), None)
-    if low is None or high is None:
-        return None
+    if low is None or high is None or high.number - low.number > VAGUE:
+        return None  # on the plateau of lithium the volts tell no charge
     formula = "(1 − (low + high) ÷ 2) × bank"
     return sheet.compute(_key(moment, "missing_ah"), formula, "Ah", "practice", low=low, high=high, bank=bank)
 

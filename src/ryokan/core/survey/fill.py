@@ -53,10 +53,13 @@ def as_found(rig: Rig) -> Rig:
 
 
 def what_stays(rig: Rig) -> Rig:
-    """A rig to plan on: of what was found, only what stays; loads, journey and survey are kept."""
+    """A rig to plan on: of what was found, only what stays; loads, journey and survey are kept.
+
+    Readings stay behind: they were read of what is there, not of what is planned.
+    """
     staying = rig.survey.model_copy(update={"items": {id: one for id, one in rig.survey.items.items() if one.fate == "stays"}})
     bare = _with(rig, _members(Survey()))
-    return _with(bare, {**_members(staying), "survey": rig.survey.model_copy(update={"as_found": False})})
+    return _with(bare, {**_members(staying), "survey": rig.survey.model_copy(update={"as_found": False, "readings": {}})})
 
 
 def _with(rig: Rig, members: dict[str, Any]) -> Rig:
