@@ -37,7 +37,7 @@ _QUANTITIES: tuple[tuple[Measure, str], ...] = (
     ("volt_amps", rf"{_APPROX}({NUMBER})\s*(k?va)\b"),
     ("kilograms", rf"{_APPROX}({NUMBER})\s*(kg|kilos?|lbs?|pounds?)\b"),
     ("years", rf"{_APPROX}({NUMBER})[- ]*(years?|yrs?|y/o|months?)\b(?:\s+old)?"),
-    ("watts", rf"{_APPROX}({NUMBER})\s*(kw|watts?|w)\b"),
+    ("watts", rf"{_APPROX}({NUMBER})\s*(?:running |rated |continuous )?(kw|watts?|w)\b"),
     ("volts", rf"{_APPROX}({NUMBER})\s*(volts?|v)\b"),
     ("amps", rf"{_APPROX}({NUMBER})\s*(amps?|amperes?|a)\b"),
     ("degrees", rf"{_APPROX}({NUMBER})\s*(?:°\s*)?(c)\b"),
@@ -132,7 +132,27 @@ _COUNT_IN_WORDS = re.compile(rf"(?<![\w-])({_COUNT_WORDS})(?=\s)", re.IGNORECASE
 # Words that join others and say nothing by themselves.
 JOINS = frozenset(
     {
-        *("a", "an", "the", "of", "with", "and", "is", "are", "it", "its", "it's", "on", "in", "at", "to", "for", "from", "by"),
+        *(
+            "a",
+            "an",
+            "the",
+            "of",
+            "with",
+            "and",
+            "is",
+            "are",
+            "it",
+            "its",
+            "it's",
+            "on",
+            "in",
+            "at",
+            "to",
+            "for",
+            "from",
+            "by",
+            "between",
+        ),
         *("each", "per", "rated", "plate", "label", "read", "reads", "there", "has", "have", "about", "x", "×"),
     }
 )

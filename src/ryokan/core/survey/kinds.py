@@ -18,7 +18,7 @@ OPEN_POINT = (1.12, 1.5)  # and so far above it the open volts and the short-cir
 BANK = r"banks?|batter(?:y|ies)"
 ENDS = (
     r"house bank|starter battery|banks?|batter(?:y|ies)|inverter|bus ?bars?|main bus|bus|controllers?|mppt|pwm|solar panels?|"
-    r"panels?|array|charger|converter|dc-?dc|alternator|starter|fuse ?box|fuse panel|dc panel|distribution|inlet|"
+    r"solar|panels?|array|charger|converter|dc-?dc|alternator|starter|fuse ?box|fuse panel|dc panel|distribution|inlet|"
     r"shore inlet|chassis|"
     r"ground|shunt|switch|roof|fridge"
 )
@@ -306,11 +306,13 @@ SWITCH = LineKind(
     {"amps": "rated_a"},
     (
         phrase(r"two[- ]way|transfer|change-?over", does="transfer"),
-        phrase(r"main|battery", does="main"),
+        phrase(r"(?:main|battery)(?: isolator| disconnect)?", does="main"),
         phrase(r"isolator|disconnect", does="isolator"),
-        phrase(r"by hand|manual(?:ly)?", thrown="by_hand"),
+        phrase(r"by hand|hand|manual(?:ly)?", thrown="by_hand"),
         phrase(r"by itself|automatic(?:ally)?|auto", thrown="by_itself"),
-        phrase(rf"((?:{_SOURCES})(?: or | and |/)(?:{_SOURCES}))", between=lambda match: match[1]),
+        phrase(
+            rf"(?:between )?((?:{_SOURCES})(?: or | and |/)(?:{_SOURCES}))", between=lambda match: match[1], does="transfer"
+        ),
         phrase(r"between ([a-z][a-z -]*)", between=lambda match: match[1].strip()),
     ),
 )  # fmt: skip
@@ -471,7 +473,9 @@ _FUSES = r"fuse|class[- ]?t|anl|mrbf|mega|breaker"
 _BATTERIES = rf"{BANK}|agm|gel|flooded|lead[- ]acid|lithium|lifepo4|lfp|nmc|li-?ion|sealed (?:wet|lead)|golf ?cart|cells?"
 # What a line is of, in the order in which it is looked at: a word may belong to several.
 KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
-    (called(r"monitor|shunt|fuse ?(?:box|panel|block)|dc panel|distribution(?: panel)?|detector|alarm"), OTHER),
+    (called(r"monitor|shunt|fuse ?(?:box|panel|block)|dc panel|distribution(?: panel)?|detector|alarm|bus ?bars?"), OTHER),
+    # A starter battery is there and is no bank of the house.
+    (called(r"(?:start(?:er|ing)?|cranking|engine|chassis|vehicle) batter(?:y|ies)"), OTHER),
     (called(r"other\s*:"), OTHER),
     (called(r"(?:[a-z]+ )?switch(?:es)?|isolator|change-?over"), SWITCH),
     (called(r"(?:shore |power |hookup |extension |mains )+(?:cord|lead|cable|inlet)|cord|inlet"), CORD),
