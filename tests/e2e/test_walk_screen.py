@@ -158,10 +158,10 @@ def test_questions_take_a_key_and_sights_a_tap_each(installer: Installer) -> Non
     expect(page.get_by_text("A cable rubs on an edge (under the bed).")).to_have_count(0)
     sight.click()
     expect(sight).to_have_accessible_name("a cable that rubs on an edge: not looked at")
-    here.get_by_role("button", name="Nothing else seen: under the bed").click()
-    expect(here.get_by_role("button", name="Nothing else seen: under the bed")).to_have_attribute("aria-pressed", "true")
+    here.get_by_role("button", name="Nothing else seen here, under the bed").click()
+    expect(here.get_by_role("button", name="Nothing else seen here, under the bed")).to_have_attribute("aria-pressed", "true")
     page.reload()
-    expect(here.get_by_role("button", name="Nothing else seen: under the bed")).to_have_attribute("aria-pressed", "true")
+    expect(here.get_by_role("button", name="Nothing else seen here, under the bed")).to_have_attribute("aria-pressed", "true")
 
 
 def test_readings_become_sentences_and_state_is_one_tap(installer: Installer) -> None:

@@ -84,13 +84,14 @@ export function Sights({
     <button
       type="button"
       aria-pressed={closed}
-      aria-label={`Nothing else seen: ${calledPlace(place)}`}
+      aria-label={`Nothing else seen here, ${calledPlace(place)}`}
       onClick={() => say([{ op: "add", path: `${look}/nothing_else`, value: !closed }])}
       className={`touch border px-3 ${large ? "mt-1 min-h-14 w-full text-[18px]" : "h-8 text-[14px]"} ${
         closed ? "border-ink bg-ink text-paper" : "border-mark bg-sheet hover:border-ink"
       }`}
     >
-      {closed ? "✓ Nothing else seen here" : "Nothing else seen here"}
+      {closed && <span aria-hidden="true">✓ </span>}
+      Nothing else seen here
     </button>
   );
   if (!folded) {

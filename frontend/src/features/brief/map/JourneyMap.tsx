@@ -292,7 +292,7 @@ function Pin({
         textAnchor="middle"
         className={`text-[10px] font-semibold ${shore ? "fill-ink" : "fill-[#16191f]"}`}
       >
-        {number}
+        {`${number} `}
       </text>
       {one.named && (
         <text
