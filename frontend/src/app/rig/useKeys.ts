@@ -31,7 +31,7 @@ export function useKeys(rig: RigContext, onHelp: () => void): void {
         turnLedger();
       } else if (event.key === "/") {
         event.preventDefault();
-        const line = document.querySelector<HTMLElement>("[data-load-line]");
+        const line = document.querySelector<HTMLElement>("[data-load-line], [data-thing-line], [data-reading-line]");
         if (line) line.focus();
         else navigate(`/jobs/${jobId}/${optionId}/loads`);
       }
