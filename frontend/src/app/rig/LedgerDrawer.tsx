@@ -2,8 +2,8 @@ import { useState } from "react";
 import { useRig } from "../../features/worksheet/useRig";
 import { useWorking } from "../../features/worksheet/useWorking";
 import { SeverityMark } from "../../ui/SeverityMark";
+import { WorkingPanel } from "./dialogs";
 import { Ledger } from "./Ledger";
-import { WorkingPanel } from "./WorkingPanel";
 
 /** On a tablet the ledger is a drawer at the bottom: a line of what counts, opened by a press. */
 export function LedgerDrawer() {

@@ -7,7 +7,7 @@ import { useSteps } from "../../api/useSteps";
 import { RigContextProvider } from "../../features/worksheet/useRig";
 import { useWorking } from "../../features/worksheet/useWorking";
 import { Failed, Waiting } from "../../ui/states";
-import { CommentsDialog, DIALOGS, HelpDialog } from "./dialogs";
+import { CommentsDialog, DIALOGS, HelpDialog, WorkingPanel } from "./dialogs";
 import { Ledger } from "./Ledger";
 import { LedgerDrawer } from "./LedgerDrawer";
 import { Notices } from "./Notices";
@@ -17,7 +17,6 @@ import { TopBar } from "./TopBar";
 import { useKeys } from "./useKeys";
 import { useNarrow } from "./useNarrow";
 import { useRigState } from "./useRigState";
-import { WorkingPanel } from "./WorkingPanel";
 
 /** One option of a job: rail, worksheet, ledger. */
 export function RigPage({ person }: { person: Person }) {

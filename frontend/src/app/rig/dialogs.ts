@@ -1,4 +1,4 @@
-import { lazyDialog } from "../../ui/lazyPage";
+import { lazyDialog, lazyPage } from "../../ui/lazyPage";
 
 /** Dialogs of the top bar, fetched when they are first opened. */
 export const CommentsDialog = lazyDialog("the comments", async () => (await import("./CommentsDialog")).CommentsDialog);
@@ -8,4 +8,7 @@ export const NotesDialog = lazyDialog("the notes", async () => (await import("./
 
 export const JobDialog = lazyDialog("the job", async () => (await import("../../features/jobs/JobDialog")).JobDialog);
 
-export const DIALOGS = [CommentsDialog, HelpDialog, HistoryDialog, JobDialog, NotesDialog];
+/** Beside the page, once a figure is asked how it came about. */
+export const WorkingPanel = lazyPage("the working", async () => (await import("./WorkingPanel")).WorkingPanel);
+
+export const DIALOGS = [WorkingPanel, CommentsDialog, HelpDialog, HistoryDialog, JobDialog, NotesDialog];

@@ -3,7 +3,7 @@ import { client, unwrap } from "../../api/client";
 import type { FoundLineAnswer } from "../../api/types";
 import { LineField, QuestionNote, whyUnread } from "../worksheet/LineField";
 import { useRig } from "../worksheet/useRig";
-import { lastPosition } from "./useFoundForm";
+import { lastPosition } from "./lastPosition";
 
 type Of = "thing" | "reading";
 

@@ -10,11 +10,14 @@ import { useRig } from "../worksheet/useRig";
 import { inWords } from "../worksheet/words";
 import { BeginFrom } from "./BeginFrom";
 import { FoundList } from "./FoundList";
+import { FoundDialog } from "./foundDialogs";
 import { HandheldSheet } from "./HandheldSheet";
-import { Photographs } from "./Photographs";
-import { VehicleSheet } from "./VehicleSheet";
 
 const Systems = lazyPage("the other systems", async () => (await import("./Systems")).Systems);
+
+const Photographs = lazyPage("the photographs", async () => (await import("./Photographs")).Photographs);
+
+const VehicleSheet = lazyPage("the vehicle", async () => (await import("./VehicleSheet")).VehicleSheet);
 
 const Readings = lazyPage("the readings", async () => (await import("./Readings")).Readings);
 
@@ -91,7 +94,8 @@ export function SurveyPage() {
 /** In a vehicle the network may be gone by the time a sheet is opened. */
 function fetchSheetsAhead() {
   const timer = setTimeout(() => {
-    for (const sheet of [Walk, Readings, RoomSheet, Systems]) void sheet.fetchAhead();
+    for (const sheet of [Walk, Readings, FoundDialog, RoomSheet, Systems, Photographs, VehicleSheet])
+      void sheet.fetchAhead();
   }, 1_000);
   return () => clearTimeout(timer);
 }

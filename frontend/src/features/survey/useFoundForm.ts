@@ -9,6 +9,7 @@ import { faultOf } from "../worksheet/fields";
 import { useFormOf } from "../worksheet/useFormOf";
 import { useRig } from "../worksheet/useRig";
 import { BATTERY_FIELDS, commonFields, FOUND_KINDS, type Found, type FoundKind } from "./foundKinds";
+import { lastPosition } from "./lastPosition";
 
 // Lengths are typed and stored as they were typed; nothing typed is no length.
 const LENGTHS = ["one_way_length", "length"];
@@ -119,11 +120,6 @@ function flat(item: Found): never {
 
 function lengths(document: PartDocument): PartDocument {
   return Object.fromEntries(LENGTHS.filter((name) => name in document).map((name) => [name, document[name] || null]));
-}
-
-/** The last position of a collection; 0 of an empty one. */
-export function lastPosition(items: Record<string, { position: number }>): number {
-  return Math.max(0, ...Object.values(items).map((one) => one.position));
 }
 
 function faultsAt(errors: { pointer: string; detail: string }[], names: string[]): Record<string, string> {
