@@ -140,7 +140,11 @@ def class_of_units(bank: FoundBank) -> VoltsClass | None:
     """The volts class that the units of a bank make in series; None where they make none, or their volts are not known."""
     if bank.battery.nominal_v is None:
         return None
-    volts = bank.series * bank.battery.nominal_v
+    return volts_class(bank.series * bank.battery.nominal_v)
+
+
+def volts_class(volts: float) -> VoltsClass | None:
+    """The class that nominal volts belong to; None where they are of none."""
     classes: tuple[VoltsClass, ...] = get_args(VoltsClass)
     return next((one for one in classes if abs(volts / one - 1) <= CLASS_SLACK), None)
 

@@ -3,18 +3,11 @@
 from __future__ import annotations
 
 import re
-from typing import Any, get_args
 
-from ryokan.core.charging.model import Hookup, VoltsClass
-from ryokan.core.lines.kind import LineKind, Phrase, Said, called, phrase
+from ryokan.core.lines.kind import LineKind, Phrase, called, phrase
 from ryokan.core.lines.kit import NUMBER, NUMBER_WORDS, read_number
-from ryokan.core.storage.model import LITHIUM
+from ryokan.core.survey import finish
 
-CLASSES: tuple[VoltsClass, ...] = get_args(VoltsClass)
-CLASS_SLACK = 0.15  # plates round: 12.0 to 13.0 V are one class (common practice)
-LFP_CELL_V = 3.2
-SAME_POINT = 0.08  # volts times amps this near the rated watts are those of full power (common practice)
-OPEN_POINT = (1.12, 1.5)  # and so far above it the open volts and the short-circuit amps (common practice)
 BANK = r"banks?|batter(?:y|ies)"
 ENDS = (
     r"house bank|starter battery|banks?|batter(?:y|ies)|inverter|bus ?bars?|main bus|bus|controllers?|mppt|pwm|solar panels?|"
@@ -67,196 +60,6 @@ COMMON = (
 )
 
 
-def finish_bank(said: Said) -> None:
-    """Kind, size and arrangement of a bank, as far as they follow; what does not is asked."""
-    members = said.members
-    _chemistry(said)
-    volts = members.get("battery.nominal_v")
-    for wh, start, end in said.loose.pop("watt_hours", []):
-        if volts is None:
-            said.ask("energy_without_volts", start, end)
-        else:
-            said.say("battery.capacity_ah", round(wh / volts, 2), start, end)
-            said.assumed["capacity_from_energy"] = f"{wh / volts:.3g}"
-    if members.get("battery.chemistry") in LITHIUM:
-        for amps, start, end in said.loose.pop("amps", []):
-            said.say("battery.discharge_limit_a", amps, start, end)
-            said.assumed["amps_of_the_bms"] = f"{amps:g}"
-    _arrangement(said)
-
-
-def _chemistry(said: Said) -> None:
-    for match in said.marks.take("kind", called("lithium|li-?ion")):
-        volts = said.members.get("battery.nominal_v")
-        if "battery.chemistry" in said.members:
-            continue
-        cells = 0 if volts is None else volts / LFP_CELL_V
-        if volts is not None and abs(cells - round(cells)) < 0.01:
-            said.fill("battery.chemistry", "lfp", "lfp_by_its_volts")
-            continue
-        lfp, nmc = (said.in_other_words(match.start(), match.end(), word) for word in ("lfp", "nmc"))
-        said.ask("which_lithium", match.start(), match.end(), None, lfp, nmc)
-
-
-def _arrangement(said: Said) -> None:
-    """From “2s2p”, or from a count where only one way makes a class; several ways are asked about."""
-    count = said.members.pop("count", None)
-    series, parallel = said.members.get("series"), said.members.get("parallel")
-    at = said.places.get("count", (0, len(said.marks.line)))
-    if count in (None, 1):
-        return
-    if said.members.pop("all_series", None):
-        series = count
-    if said.members.pop("all_parallel", None):
-        parallel = count
-    if series is not None or parallel is not None:
-        series = series if series is not None else count // (parallel or 1) or 1
-        parallel = parallel if parallel is not None else count // series or 1
-        if series * parallel != count:
-            words = {"count": str(count), "series": str(series), "parallel": str(parallel)}
-            said.ask("count_unlike_arrangement", *at, words)
-            return
-        said.members |= {"series": series, "parallel": parallel}
-        return
-    volts = said.members.get("battery.nominal_v")
-    ways = [(s, count // s) for s in range(1, count + 1) if count % s == 0 and (volts is None or _makes_a_class(s * volts))]
-    if len(ways) == 1:
-        (series, parallel), *_ = ways
-        said.fill("series", series, "only_way", f"{series} in series, {parallel} in parallel")
-        said.members["parallel"] = parallel
-        return
-    readings = [said.with_more(f"{s}s{p}p") for s, p in ways[:4]]
-    said.ask("arrangement", *at, {"count": str(count)}, *readings)
-
-
-def _makes_a_class(volts: float) -> bool:
-    return any(abs(volts / one - 1) <= CLASS_SLACK for one in CLASSES)
-
-
-def finish_panels(said: Said) -> None:
-    """Volts and amps of a panel: those at full power make its watts, the open ones a quarter more; strings from words."""
-    members = said.members
-    volts, amps = (said.loose.pop(measure, []) for measure in ("volts", "amps"))
-    watts = members.get("watts_each")
-    _point(said, watts, volts, amps)
-    count = members.get("count")
-    if members.pop("all_series", None):
-        members["in_series"] = count or 1
-    if members.pop("all_parallel", None):
-        members["in_series"] = 1
-    series, parallel = members.pop("series", None), members.pop("parallel", None)
-    if series is not None:
-        members["in_series"] = series
-    if series and parallel and count and series * parallel != count:
-        words = {"count": str(count), "series": str(series), "parallel": str(parallel)}
-        said.ask("count_unlike_arrangement", *said.places.get("count", (0, 0)), words)
-    if members.get("mounting") is None and re.search(r"\broof\b", str(members.get("place", "")), re.IGNORECASE):
-        members["mounting"] = "roof"
-
-
-def _point(said: Said, watts: float | None, volts: list[Any], amps: list[Any]) -> None:
-    if not volts and not amps:
-        return
-    if len(volts) == len(amps) == 1 and watts:
-        share = volts[0][0] * amps[0][0] / watts
-        if abs(share - 1) <= SAME_POINT:
-            said.say("vmp_v", *volts[0])
-            said.say("imp_a", *amps[0])
-            said.assumed["full_power_point"] = f"{volts[0][0]:g} V"
-            return
-        if OPEN_POINT[0] <= share <= OPEN_POINT[1]:
-            said.say("voc_v", *volts[0])
-            said.say("isc_a", *amps[0])
-            said.assumed["open_point"] = f"{volts[0][0]:g} V"
-            return
-    for found, open_name, full_name in ((volts, "voc", "vmp"), (amps, "isc", "imp")):
-        for _, start, end in found:
-            text = said.marks.line[start:end].strip()
-            readings = (said.in_other_words(start, end, f"{name} {text}") for name in (open_name, full_name))
-            said.ask("which_panel_point", start, end, None, *readings)
-
-
-def finish_controller(said: Said) -> None:
-    """Volts of a controller: those that its panels may have, or only the class of the bank, which is kept as a note."""
-    for volts, start, end in said.loose.pop("volts", []):
-        if volts in CLASSES:
-            said.say("note", said.marks.line[start:end].strip(), start, end)
-            said.assumed["kept_as_a_note"] = said.members["note"]
-        else:
-            said.say("most_v", volts, start, end)
-
-
-def finish_alternator(said: Said) -> None:
-    """The class of an alternator from the volts on its label."""
-    for volts, start, end in said.loose.pop("volts", []):
-        said.say("alternator_v", _class_of_charging_volts(volts) or volts, start, end)
-
-
-def _class_of_charging_volts(volts: float) -> int | None:
-    return next((one for one in (12, 24) if one <= volts <= one * 1.25), None)
-
-
-def finish_charger(said: Said) -> None:
-    """Volts of a charger: a class, or the highest that it reaches. A bare figure between them may be either."""
-    for volts, start, end in said.loose.pop("volts", []):
-        if volts in CLASSES:
-            said.say("output_v", int(volts), start, end)
-            continue
-        near = _class_of_charging_volts(volts)
-        text = said.marks.line[start:end].strip()
-        readings = [said.in_other_words(start, end, f"stops at {text}")]
-        readings += [said.in_other_words(start, end, f"{near} V")] if near else []
-        said.ask("which_charger_volts", start, end, None, *readings)
-
-
-def finish_inverter(said: Said) -> None:
-    """Volts of an inverter: the class of its DC side; those of the mains are kept as a note."""
-    for volts, start, end in said.loose.pop("volts", []):
-        if volts in CLASSES:
-            said.say("battery_v", int(volts), start, end)
-        elif volts >= 100:
-            said.say("note", said.marks.line[start:end].strip(), start, end)
-            said.assumed["kept_as_a_note"] = said.members["note"]
-        else:
-            said.ask("has_no_such", start, end)
-    for _, start, end in said.loose.pop("volt_amps", []):
-        said.ask("volt_amps", start, end)
-    for _, start, end in said.loose.pop("amps", []):
-        text = said.marks.line[start:end].strip()
-        readings = (said.in_other_words(start, end, f"{text} {word}") for word in ("charger", "transfer"))
-        said.ask("which_inverter_amps", start, end, None, *readings)
-
-
-def finish_cord(said: Said) -> None:
-    """The rating of a cord from its amps, by the mains of the region."""
-    european = said.members.pop("_mains_v", 120) >= 200
-    known: tuple[Hookup, ...] = get_args(Hookup)
-    prefix = "eu_" if european else "na_"
-    for amps, start, end in said.loose.pop("amps", []):
-        rating = f"{prefix}{amps:g}"
-        if rating in known:
-            said.say("rating", rating, start, end)
-        else:
-            sizes = [one.removeprefix(prefix) for one in known if one.startswith(prefix)]
-            said.ask(
-                "which_cord",
-                start,
-                end,
-                {"sizes": ", ".join(sizes)},
-                *(said.in_other_words(start, end, f"{s}A") for s in sizes),
-            )
-    for volts, start, end in said.loose.pop("volts", []):
-        if volts >= 100:
-            said.say("note", said.marks.line[start:end].strip(), start, end)
-            said.assumed["kept_as_a_note"] = said.members["note"]
-
-
-def finish_run(said: Said) -> None:
-    """A run through the engine space lies in its heat."""
-    if re.search(r"\bengine\b", str(said.members.get("place", "")), re.IGNORECASE) and "runs" not in said.members:
-        said.members["zone"] = "engine_space"
-
-
 def _fuse_amps(match: re.Match[str]) -> float:
     return read_number(match[1] or match[2])
 
@@ -281,7 +84,7 @@ MAIN_CABLE = LineKind(
         phrase(rf"(?:at |on |by |of |for )?(?:the )?(?:{BANK})(?: posts?| terminals?)?"),
         phrase(r"one way"),
     ),
-    finish=finish_run,
+    finish=finish.run,
 )
 CABLE = LineKind(
     "cable",
@@ -320,7 +123,7 @@ CORD = LineKind(
     "cord",
     called(r"(?:shore |power |hookup |extension |mains )*(?:cord|lead|inlet)(?: and inlet)?|shore cable"),
     {"length": "length"},
-    finish=finish_cord,
+    finish=finish.cord,
 )
 DCDC = LineKind(
     "dcdc",
@@ -346,7 +149,7 @@ CONTROLLER = LineKind(
         ),
         phrase(r"12/24(?:/48)?\s*v|auto ?volts?", note=lambda match: match[0].strip()),
     ),
-    finish=finish_controller,
+    finish=finish.controller,
 )
 INVERTER = LineKind(
     "inverter",
@@ -366,7 +169,7 @@ INVERTER = LineKind(
         phrase(r"no pre-?charge", pre_charge="none"),
         phrase(r"(?:with )?pre-?charge(?: resistor)?", pre_charge="fitted"),
     ),
-    finish=finish_inverter,
+    finish=finish.inverter,
 )
 CHARGER = LineKind(
     "shore_charger",
@@ -376,7 +179,7 @@ CHARGER = LineKind(
         phrase(rf"(?:stops at|up to|absorbs? at|ends at)\s*({NUMBER})\s*{VOLTS}", stops_at_v=_number),
         phrase(r"converter", name="Converter"),
     ),
-    finish=finish_charger,
+    finish=finish.charger,
 )
 GENERATOR = LineKind("generator", called(r"generator|genset"), {"watts": "rated_w"})
 _HOUSE = r"(?:the )?(?:house|bank|battery|batteries)"
@@ -393,7 +196,7 @@ ALTERNATOR = LineKind(
         phrase(rf"{_THROUGH}?(?:split[- ]charge )?(?:relay|vsr|solenoid)(?: to {_HOUSE})?", charges_house="relay"),
         phrase(r"(?:by |through |via )(?:a |the )?dc-?dc", charges_house="dcdc"),
     ),
-    finish=finish_alternator,
+    finish=finish.alternator,
 )  # fmt: skip
 _SMALL = rf"(\d{{1,2}}|{'|'.join(NUMBER_WORDS)})"
 
@@ -434,7 +237,7 @@ PANELS = LineKind(
         phrase(r"portable|carried out", mounting="portable"),
     ),
     counted=True,
-    finish=finish_panels,
+    finish=finish.panels,
 )
 BATTERY = LineKind(
     "bank",
@@ -465,7 +268,7 @@ BATTERY = LineKind(
         phrase(r"(?:taken )?(?:at|from) one (?:side|end)|side take-?off", take_off="side"),
     ),
     counted=True,
-    finish=finish_bank,
+    finish=finish.bank,
 )
 OTHER = LineKind("other", called(r"other\s*:"))
 

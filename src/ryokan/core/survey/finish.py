@@ -1,0 +1,204 @@
+"""What takes more than a word to read of a thing: arrangements, kinds by their volts, volts that may be either of two."""
+
+from __future__ import annotations
+
+import re
+from typing import Any, get_args
+
+from ryokan.core.charging.model import Hookup, VoltsClass
+from ryokan.core.lines.kind import Said, called
+from ryokan.core.storage.model import LITHIUM
+from ryokan.core.survey.fill import volts_class
+
+CLASSES: tuple[VoltsClass, ...] = get_args(VoltsClass)
+LFP_CELL_V = 3.2
+SAME_POINT = 0.08  # volts times amps this near the rated watts are those of full power (common practice)
+OPEN_POINT = (1.12, 1.5)  # and so far above it the open volts and the short-circuit amps (common practice)
+
+
+def bank(said: Said) -> None:
+    """Kind, size and arrangement of a bank, as far as they follow; what does not is asked."""
+    members = said.members
+    _chemistry(said)
+    volts = members.get("battery.nominal_v")
+    for wh, start, end in said.loose.pop("watt_hours", []):
+        if volts is None:
+            said.ask("energy_without_volts", start, end)
+        else:
+            said.say("battery.capacity_ah", round(wh / volts, 2), start, end)
+            said.assumed["capacity_from_energy"] = f"{wh / volts:.3g}"
+    if members.get("battery.chemistry") in LITHIUM:
+        for amps, start, end in said.loose.pop("amps", []):
+            said.say("battery.discharge_limit_a", amps, start, end)
+            said.assumed["amps_of_the_bms"] = f"{amps:g}"
+    _arrangement(said)
+
+
+def _chemistry(said: Said) -> None:
+    for match in said.marks.take("kind", called("lithium|li-?ion")):
+        volts = said.members.get("battery.nominal_v")
+        if "battery.chemistry" in said.members:
+            continue
+        cells = 0 if volts is None else volts / LFP_CELL_V
+        if volts is not None and abs(cells - round(cells)) < 0.01:
+            said.fill("battery.chemistry", "lfp", "lfp_by_its_volts")
+            continue
+        lfp, nmc = (said.in_other_words(match.start(), match.end(), word) for word in ("lfp", "nmc"))
+        said.ask("which_lithium", match.start(), match.end(), None, lfp, nmc)
+
+
+def _arrangement(said: Said) -> None:
+    """From “2s2p”, or from a count where only one way makes a class; several ways are asked about."""
+    count = said.members.pop("count", None)
+    series, parallel = said.members.get("series"), said.members.get("parallel")
+    at = said.places.get("count", (0, len(said.marks.line)))
+    if count in (None, 1):
+        return
+    if said.members.pop("all_series", None):
+        series = count
+    if said.members.pop("all_parallel", None):
+        parallel = count
+    if series is not None or parallel is not None:
+        series = series if series is not None else count // (parallel or 1) or 1
+        parallel = parallel if parallel is not None else count // series or 1
+        if series * parallel != count:
+            words = {"count": str(count), "series": str(series), "parallel": str(parallel)}
+            said.ask("count_unlike_arrangement", *at, words)
+            return
+        said.members |= {"series": series, "parallel": parallel}
+        return
+    volts = said.members.get("battery.nominal_v")
+    ways = [
+        (s, count // s) for s in range(1, count + 1) if count % s == 0 and (volts is None or volts_class(s * volts) is not None)
+    ]
+    if len(ways) == 1:
+        (series, parallel), *_ = ways
+        said.fill("series", series, "only_way", f"{series} in series, {parallel} in parallel")
+        said.members["parallel"] = parallel
+        return
+    readings = [said.with_more(f"{s}s{p}p") for s, p in ways[:4]]
+    said.ask("arrangement", *at, {"count": str(count)}, *readings)
+
+
+def panels(said: Said) -> None:
+    """Volts and amps of a panel: those at full power make its watts, the open ones a quarter more; strings from words."""
+    members = said.members
+    volts, amps = (said.loose.pop(measure, []) for measure in ("volts", "amps"))
+    watts = members.get("watts_each")
+    _point(said, watts, volts, amps)
+    count = members.get("count")
+    if members.pop("all_series", None):
+        members["in_series"] = count or 1
+    if members.pop("all_parallel", None):
+        members["in_series"] = 1
+    series, parallel = members.pop("series", None), members.pop("parallel", None)
+    if series is not None:
+        members["in_series"] = series
+    if series and parallel and count and series * parallel != count:
+        words = {"count": str(count), "series": str(series), "parallel": str(parallel)}
+        said.ask("count_unlike_arrangement", *said.places.get("count", (0, 0)), words)
+    if members.get("mounting") is None and re.search(r"\broof\b", str(members.get("place", "")), re.IGNORECASE):
+        members["mounting"] = "roof"
+
+
+def _point(said: Said, watts: float | None, volts: list[Any], amps: list[Any]) -> None:
+    if not volts and not amps:
+        return
+    if len(volts) == len(amps) == 1 and watts:
+        share = volts[0][0] * amps[0][0] / watts
+        if abs(share - 1) <= SAME_POINT:
+            said.say("vmp_v", *volts[0])
+            said.say("imp_a", *amps[0])
+            said.assumed["full_power_point"] = f"{volts[0][0]:g} V"
+            return
+        if OPEN_POINT[0] <= share <= OPEN_POINT[1]:
+            said.say("voc_v", *volts[0])
+            said.say("isc_a", *amps[0])
+            said.assumed["open_point"] = f"{volts[0][0]:g} V"
+            return
+    for found, open_name, full_name in ((volts, "voc", "vmp"), (amps, "isc", "imp")):
+        for _, start, end in found:
+            text = said.marks.line[start:end].strip()
+            readings = (said.in_other_words(start, end, f"{name} {text}") for name in (open_name, full_name))
+            said.ask("which_panel_point", start, end, None, *readings)
+
+
+def controller(said: Said) -> None:
+    """Volts of a controller: those that its panels may have, or only the class of the bank, which is kept as a note."""
+    for volts, start, end in said.loose.pop("volts", []):
+        if volts in CLASSES:
+            said.say("note", said.marks.line[start:end].strip(), start, end)
+            said.assumed["kept_as_a_note"] = said.members["note"]
+        else:
+            said.say("most_v", volts, start, end)
+
+
+def alternator(said: Said) -> None:
+    """The class of an alternator from the volts on its label."""
+    for volts, start, end in said.loose.pop("volts", []):
+        said.say("alternator_v", _class_of_charging_volts(volts) or volts, start, end)
+
+
+def _class_of_charging_volts(volts: float) -> int | None:
+    return next((one for one in (12, 24) if one <= volts <= one * 1.25), None)
+
+
+def charger(said: Said) -> None:
+    """Volts of a charger: a class, or the highest that it reaches. A bare figure between them may be either."""
+    for volts, start, end in said.loose.pop("volts", []):
+        if volts in CLASSES:
+            said.say("output_v", int(volts), start, end)
+            continue
+        near = _class_of_charging_volts(volts)
+        text = said.marks.line[start:end].strip()
+        readings = [said.in_other_words(start, end, f"stops at {text}")]
+        readings += [said.in_other_words(start, end, f"{near} V")] if near else []
+        said.ask("which_charger_volts", start, end, None, *readings)
+
+
+def inverter(said: Said) -> None:
+    """Volts of an inverter: the class of its DC side; those of the mains are kept as a note."""
+    for volts, start, end in said.loose.pop("volts", []):
+        if volts in CLASSES:
+            said.say("battery_v", int(volts), start, end)
+        elif volts >= 100:
+            said.say("note", said.marks.line[start:end].strip(), start, end)
+            said.assumed["kept_as_a_note"] = said.members["note"]
+        else:
+            said.ask("has_no_such", start, end)
+    for _, start, end in said.loose.pop("volt_amps", []):
+        said.ask("volt_amps", start, end)
+    for _, start, end in said.loose.pop("amps", []):
+        text = said.marks.line[start:end].strip()
+        readings = (said.in_other_words(start, end, f"{text} {word}") for word in ("charger", "transfer"))
+        said.ask("which_inverter_amps", start, end, None, *readings)
+
+
+def cord(said: Said) -> None:
+    """The rating of a cord from its amps, by the mains of the region."""
+    european = said.members.pop("_mains_v", 120) >= 200
+    known: tuple[Hookup, ...] = get_args(Hookup)
+    prefix = "eu_" if european else "na_"
+    for amps, start, end in said.loose.pop("amps", []):
+        rating = f"{prefix}{amps:g}"
+        if rating in known:
+            said.say("rating", rating, start, end)
+        else:
+            sizes = [one.removeprefix(prefix) for one in known if one.startswith(prefix)]
+            said.ask(
+                "which_cord",
+                start,
+                end,
+                {"sizes": ", ".join(sizes)},
+                *(said.in_other_words(start, end, f"{s}A") for s in sizes),
+            )
+    for volts, start, end in said.loose.pop("volts", []):
+        if volts >= 100:
+            said.say("note", said.marks.line[start:end].strip(), start, end)
+            said.assumed["kept_as_a_note"] = said.members["note"]
+
+
+def run(said: Said) -> None:
+    """A run through the engine space lies in its heat."""
+    if re.search(r"\bengine\b", str(said.members.get("place", "")), re.IGNORECASE) and "runs" not in said.members:
+        said.members["zone"] = "engine_space"
