@@ -112,6 +112,8 @@ def test_volts_at_rest_are_a_charge_and_under_charge_or_load_they_are_none() -> 
     assert told(report).code == "volts_at_rest"
     for state in ("charging", "loaded"):
         assert told(read(q("volts", 13.1, state=state))).verdict == "says_nothing"
+    for amps, code in ((20, "volts_while_charging"), (-20, "volts_under_load"), (0.1, "volts_of_no_known_state")):
+        assert told(read(q("volts", 13.1), q("bank_amps", amps))).code == code  # what the amps beside them say
     assert told(read(q("volts", 25.2, state="resting"))).code == "volts_of_another_class"
     assert told(read(q("volts", 13.2, state="resting"))).code == "not_rested_yet"
     assert (told(read(q("volts", 11.0, state="resting"))).code, told(read(q("volts", 11.0, state="resting"))).verdict) == (

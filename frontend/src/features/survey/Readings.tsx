@@ -163,7 +163,8 @@ function WhatIsMissing({ moment }: { moment: Moment }) {
   if (!answer.may_edit) return null;
   const has = (...quantities: Reading["quantity"][]) =>
     moment.readings.some(([, one]) => quantities.includes(one.quantity));
-  const noState = has("volts") && moment.readings.every(([, one]) => one.state === null);
+  const amps = has("bank_amps", "charger_amps", "load_amps");
+  const noState = has("volts") && !amps && moment.readings.every(([, one]) => one.state === null);
   const noSky = has("array_watts", "harvest_wh") && moment.readings.every(([, one]) => one.sky === null);
   const say = (member: "state" | "sky", value: string) =>
     void edit(

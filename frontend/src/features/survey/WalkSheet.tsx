@@ -14,8 +14,11 @@ export function WalkSheet({ places, asked }: { places: Place[]; asked: Asked[] }
     <div className="walk-sheet" aria-hidden="true">
       <h1>The walk round the vehicle</h1>
       <p className="walk-head">
-        {document.title} · date ________ · who ________ · {open.length} to ask
+        {document.title} · {open.length} to ask
         {left > 0 && `, ${left} of which have no room here`}
+      </p>
+      <p className="walk-write">
+        Date <Rule mm={40} /> who <Rule />
       </p>
       <div className="walk-columns">
         {places.map((place) => (
@@ -31,32 +34,47 @@ export function WalkSheet({ places, asked }: { places: Place[]; asked: Asked[] }
                   <li key={one.key}>
                     {one.grade === "danger" && <b>! </b>}
                     {one.what}{" "}
-                    {one.answers.length > 0 ? (
-                      one.answers.map((answer) => (
-                        <span key={answer.label} className="walk-box">
-                          ☐ {answer.label}
-                        </span>
-                      ))
-                    ) : (
-                      <span className="walk-line">________________</span>
-                    )}
+                    {one.answers.map((answer) => (
+                      <span key={answer.label} className="walk-box">
+                        ☐ {answer.label}
+                      </span>
+                    ))}
+                    {(one.answers.length === 0 || one.entry) && <Rule mm={34} />}
                   </li>
                 ))}
             </ul>
-            <p className="walk-seen">Seen: ______________________________________ ☐ nothing else</p>
+            <p className="walk-write">
+              Seen <Rule />
+            </p>
+            <p className="walk-write">
+              <Rule /> ☐ nothing else
+            </p>
           </section>
         ))}
         <section>
           <h2>Read</h2>
-          <p className="walk-seen">
-            Volts ________ at rest / charging / under load · gauge ______ % · amps ________ in / out
+          <p className="walk-write">
+            Volts <Rule /> at rest / charging / loaded
           </p>
-          <p className="walk-seen">Array ________ W, clear / hazy / overcast · at ______ · mains ________ V</p>
+          <p className="walk-write">
+            Gauge, % <Rule /> amps, in or out <Rule />
+          </p>
+          <p className="walk-write">
+            Array, W <Rule /> clear / hazy / overcast, at <Rule />
+          </p>
+          <p className="walk-write">
+            Mains, V <Rule /> meter <Rule />
+          </p>
         </section>
       </div>
     </div>,
     document.body,
   );
+}
+
+/** A line to write on; without a width as long as there is room. */
+function Rule({ mm }: { mm?: number }) {
+  return <span className="walk-rule" style={mm === undefined ? {} : { flex: "none", width: `${mm}mm` }} />;
 }
 
 const rank = (one: Asked) => (one.grade === "danger" ? 0 : 1);

@@ -14,6 +14,7 @@ from ryokan.core.rig import Rig, Stay
 from ryokan.core.survey.model import AnyFound, FoundBank, FoundPanels
 
 NEARLY_FULL = 0.97  # charge from which chargers hold back (common practice)
+NO_AMPS = 0.5  # below which amps do not tell whether the bank rests (common practice)
 HELD_AT = 0.985  # share of the charging volts from which a bank is held at them (common practice)
 
 
@@ -51,8 +52,12 @@ class Moment:
         return next((one.value for one in found if one.thing is None), found[0].value if found else None)
 
     def state(self, reading: Reading) -> str | None:
-        """In what state a reading was taken: what it says itself, or another of the moment."""
-        return reading.state or next((one.state for one in self.readings.values() if one.state is not None), None)
+        """In what state a reading was taken: what it says itself, or another of the moment, or the amps beside it."""
+        said = reading.state or next((one.state for one in self.readings.values() if one.state is not None), None)
+        into_bank = self.value("bank_amps") or self.value("charger_amps")
+        if said is not None or into_bank is None or abs(into_bank) < NO_AMPS:
+            return said
+        return "charging" if into_bank > 0 else "loaded"
 
     @property
     def sky(self) -> str | None:
