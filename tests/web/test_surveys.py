@@ -64,6 +64,49 @@ def test_a_survey_is_carried_to_the_other_options(shops: Shops) -> None:
     assert browser.send("POST", f"/options/{shops.option_id}/survey/carrying").json == {"options": []}
 
 
+def test_a_line_is_read_as_an_edit_that_goes_in_and_one_that_is_not_clear_is_asked_back(shops: Shops) -> None:
+    browser = shops.browser()
+
+    def read(line: str, **more: Any) -> Any:
+        body = {"line": line, "id": "i1", "position": 1, **more}
+        return browser.send("POST", f"/options/{shops.option_id}/found-lines", body).json
+
+    made = read("12V 100Ah agm under the bed")
+    assert (made["kind"], made["questions"], made["understood"]) == (
+        "bank",
+        [],
+        "Bank: 12 V a unit, 100 Ah a unit, AGM, under the bed.",
+    )
+    kept = browser.edit(shops.option_id, *made["patch"])["rig"]["survey"]["items"]["i1"]
+    assert (kept["place"], kept["typed"]) == ("under the bed", "12V 100Ah agm under the bed")
+    unclear = read("4 x 12V 100Ah agm")
+    assert (unclear["patch"], [one["code"] for one in unclear["questions"]]) == ([], ["thing.arrangement"])
+    assert unclear["questions"][0]["readings"] == [f"4 x 12V 100Ah agm {way}" for way in ("1s4p", "2s2p", "4s1p")]
+
+    # What a meter says goes in as it is typed, on either list, and is held against the rig at once.
+    as_found = browser.send("POST", f"/options/{shops.option_id}/copies", {"name": "As found", "begin": "as_found"}).json["id"]
+    body = {"line": "reads 12.6 V resting", "id": "r1", "position": 1, "at": "2026-05-03T09:10:00"}
+    browser.edit(as_found, *browser.send("POST", f"/options/{as_found}/found-lines", body).json["patch"])
+    heard = browser.get(f"/options/{as_found}/readings").json
+    (told,) = heard["told"]
+    assert (told["reading"], told["verdict"]) == ("r1", "agrees")
+    assert (
+        told["what"].replace("\u00a0", " ") == "12.6 V at rest are 70 % to 81 % of the charge."
+    )  # worked by hand beside the core
+    assert told["figures"][0]["key"] == "survey.reading.r1.read_v"
+
+
+def test_what_nobody_knows_is_set_aside_and_can_be_asked_again(shops: Shops) -> None:
+    browser = shops.browser()
+    browser.edit(shops.option_id, found("alternator", {"kind": "alternator"}))
+    (first, *_) = browser.get(f"/options/{shops.option_id}/asked").json["asked"]
+    browser.edit(shops.option_id, *first["not_known"])
+    last = browser.get(f"/options/{shops.option_id}/asked").json["asked"][-1]
+    assert (last["key"], last["set_aside"]) == (first["key"], True)
+    browser.edit(shops.option_id, *last["not_known"])
+    assert not any(one["set_aside"] for one in browser.get(f"/options/{shops.option_id}/asked").json["asked"])
+
+
 def test_two_systems_are_linked_at_both_ends_and_parted_again(shops: Shops) -> None:
     browser, trailer = shops.browser(), shops.second_system()
     job = browser.get(f"/jobs/{shops.job_id}").json

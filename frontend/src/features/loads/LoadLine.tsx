@@ -1,4 +1,5 @@
-import { type QueryClient, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
+import { type RefObject, useRef } from "react";
 import { client, unwrap } from "../../api/client";
 import type { LineAnswer } from "../../api/types";
 import { Digits } from "../../ui/Digits";
@@ -37,8 +38,9 @@ export function LoadLine({
   /** The arrow up in an empty field; whether it led anywhere. */
   onUp?: () => boolean;
 }) {
-  const { optionId, answer } = useRig();
-  const queries = useQueryClient();
+  const { optionId } = useRig();
+  // What stands beneath the line: the tab key takes the first of the usual loads that are offered there.
+  const shown = useRef<LineAnswer | undefined>(undefined);
   const further = replaces === null && !asked;
   return (
     <LineField
@@ -53,11 +55,13 @@ export function LoadLine({
       onTake={onTake}
       {...(onLeave ? { onLeave } : {})}
       {...(onUp ? { onUp } : {})}
-      onTab={(line, settled) => firstCompletion(queries, optionId, answer.revision, line, settled, replaces)}
+      onTab={(line, settled) =>
+        settled === line && line.trim() ? (shown.current?.completions[0]?.line ?? null) : null
+      }
       note={(line, settled, pick) => (
         <>
           {fault && line === start && <p className="text-danger">{fault}</p>}
-          <WhatIsRead line={line} settled={settled} replaces={replaces} asked={asked} onPick={pick} />
+          <WhatIsRead line={line} settled={settled} replaces={replaces} asked={asked} shown={shown} onPick={pick} />
         </>
       )}
     />
@@ -70,16 +74,19 @@ function WhatIsRead({
   settled,
   replaces,
   asked,
+  shown,
   onPick,
 }: {
   line: string;
   settled: string;
   replaces: string | null;
   asked: boolean;
+  shown: RefObject<LineAnswer | undefined>;
   onPick: (line: string) => void;
 }) {
   const { optionId, answer } = useRig();
   const reading = useQuery(lineQuery(optionId, answer.revision, settled, replaces));
+  shown.current = reading.data;
   if (!line.trim()) return null;
   return (
     <>
@@ -87,20 +94,6 @@ function WhatIsRead({
       {reading.failureReason && <p className="text-fault">{whyUnread(reading.failureReason)}</p>}
     </>
   );
-}
-
-/** The first usual load that the name may mean, once the line is read as it stands. */
-function firstCompletion(
-  queries: QueryClient,
-  optionId: string,
-  revision: number,
-  line: string,
-  settled: string,
-  replaces: string | null,
-): string | null {
-  if (settled !== line || !line.trim()) return null;
-  const read = queries.getQueryData<LineAnswer>(lineQuery(optionId, revision, settled, replaces).queryKey);
-  return read?.completions[0]?.line ?? null;
 }
 
 function ReadingNote({ read, asked, onPick }: { read: LineAnswer; asked: boolean; onPick: (line: string) => void }) {
