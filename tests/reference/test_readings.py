@@ -93,7 +93,18 @@ def test_half_the_rating_at_nine_in_may_is_as_it_should_be() -> None:
     ],
 )
 def test_watts_are_held_against_hour_month_and_sky(watts: float, sky: str, verdict: str) -> None:
-    assert told(read(q("array_watts", watts), sky=sky)).verdict == verdict
+    assert told(read(q("array_watts", watts), q("percent", 60), sky=sky)).verdict == verdict
+
+
+def test_a_source_that_gives_less_is_off_only_where_the_bank_would_take_more() -> None:
+    """A full bank holds its sources back: nothing is wrong then, and while nobody read it nothing is sure."""
+    for low, more in ((q("array_watts", 250), {"sky": "clear"}), (q("charger_amps", 20), {"charged_by": ["hookup"]})):
+        full, unknown, taking, bulk = (
+            told(read(low, *beside, **more))
+            for beside in ([q("percent", 99)], [], [q("percent", 60)], [q("volts", 13.2, state="charging")])
+        )
+        assert [one.verdict for one in (full, unknown, taking, bulk)] == ["agrees", "says_nothing", "off", "off"]
+        assert (full.why[0].code, unknown.why[0].code) == ("full_bank", "perhaps_full_bank")
 
 
 def test_a_shaded_panel_is_told_from_a_full_bank_by_three_readings() -> None:
@@ -101,7 +112,7 @@ def test_a_shaded_panel_is_told_from_a_full_bank_by_three_readings() -> None:
     shaded = told(read(*low, at="2026-05-15T12:00", sky="clear"))
     full = told(read(low[0], q("percent", 99), q("volts", 14.4, state="charging"), at="2026-05-15T12:00", sky="clear"))
     assert (shaded.verdict, shaded.why[0].code) == ("off", "part_of_it_dark")
-    assert (full.verdict, full.why[0].code) == ("off", "full_bank")
+    assert (full.verdict, full.code) == ("agrees", "array_held_back")
 
 
 def test_volts_at_rest_are_a_charge_and_under_charge_or_load_they_are_none() -> None:
@@ -145,7 +156,7 @@ def test_a_charger_on_a_long_cord_is_known_by_its_mains() -> None:
     assert (told(report).verdict, told(report).why[0].code) == ("off", "long_cord")
     assert (told(report, "r1").verdict, told(report, "r1").code) == ("off", "mains_low")
     near_full = read(readings[0], q("mains_volts", 119), q("percent", 99), state="charging", charged_by=["hookup"])
-    assert told(near_full).why[0].code == "taper"
+    assert (told(near_full).verdict, told(near_full).code) == ("agrees", "charger_held_back")
     assert told(read(q("charger_amps", 57, thing="charger"))).verdict == "agrees"
 
 
@@ -174,8 +185,10 @@ def test_a_harvest_is_held_against_its_month_and_what_a_full_bank_held_back_come
     """
     assert told(read(q("harvest_wh", 5900), at="2026-06-11T20:00", sky="clear")).verdict == "agrees"
     assert told(read(q("harvest_wh", 2700), at="2026-06-11T20:00", sky="overcast")).verdict == "agrees"
-    low = told(read(q("harvest_wh", 2000), q("percent", 100), at="2026-06-11T20:00", sky="clear"))
-    assert (low.verdict, low.why[0].code) == ("off", "full_bank")
+    full, taking = (
+        told(read(q("harvest_wh", 2000), q("percent", percent), at="2026-06-11T20:00", sky="clear")) for percent in (100, 60)
+    )
+    assert [(one.verdict, one.code) for one in (full, taking)] == [("agrees", "harvest_held_back"), ("off", "harvest_less")]
 
 
 @pytest.mark.parametrize(
@@ -214,6 +227,8 @@ def test_the_sun_of_the_rest_of_the_day_fills_the_bank_and_carries_a_heavy_load_
 
 def test_nothing_is_held_that_nobody_read_and_what_cannot_be_held_says_why() -> None:
     assert (read().told, read().follows) == ((), ())
+    unknown = {"r0": {**q("volts", 26.4), "unit": "V", "state": "resting"}}
+    assert told(evaluate(as_found(rig([], survey={"readings": unknown})))).code == "bank_not_known"
     nowhere = evaluate(rig([], survey={"readings": {"r0": {"quantity": "array_watts", "value": 300, "unit": "W"}}}))
     assert (told(nowhere).verdict, told(nowhere).code) == ("open", "array_not_known")
 

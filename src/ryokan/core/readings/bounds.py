@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
+from dataclasses import replace
 from typing import TypeAlias
 
 from ryokan.core.figure import Figure
@@ -62,3 +63,15 @@ def meter_off(moment: Moment, id: str, reading: Reading) -> Figure:
 def within(read: Figure, low: Figure, high: Figure) -> int:
     """-1 below, 0 within, 1 above."""
     return -1 if read.number < low.number else 1 if read.number > high.number else 0
+
+
+def held_back(moment: Moment, told: Told, what: str) -> Told:
+    """What is told of a source that gives less: nothing is wrong where the bank is full, and nothing sure while nobody knows.
+
+    ``what`` begins the codes of both.
+    """
+    if told.verdict != "off" or moment.not_full:
+        return told
+    if moment.nearly_full:
+        return replace(told, code=f"{what}_held_back", verdict="agrees", why=(Why("full_bank"),))
+    return replace(told, code=f"{what}_perhaps_held_back", verdict="says_nothing", why=(Why("perhaps_full_bank"), *told.why))

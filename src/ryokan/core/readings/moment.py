@@ -87,6 +87,16 @@ class Moment:
         return volts is not None and charge_v is not None and not resting and volts >= HELD_AT * charge_v.number
 
     @property
+    def not_full(self) -> bool:
+        """Whether the readings themselves show that the bank takes all that it gets, and holds no source back."""
+        if self.nearly_full:
+            return False
+        if self.value("percent") is not None or self.value("missing_ah") is not None:
+            return True
+        charge_v = self.sheet.get("storage.charge_v")
+        return charge_v is not None and any(self.state(one) == "charging" for _, one in self.of("volts"))
+
+    @property
     def stay(self) -> tuple[str, Stay] | None:
         """Where it was read: the stay that was said, otherwise the first that has a place."""
         said = [one.stay for one in self.readings.values() if one.stay is not None]

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from ryokan.core.climate.stay import MONTHS, place_of, sky_of
 from ryokan.core.climate.sun import Panel, month_sun
-from ryokan.core.readings.bounds import Bound, as_figure, bounds_of, judged, meter_off
+from ryokan.core.readings.bounds import Bound, as_figure, bounds_of, held_back, judged, meter_off
 from ryokan.core.readings.model import Reading
 from ryokan.core.readings.moment import Moment
 from ryokan.core.readings.told import Told, Why
@@ -51,14 +51,13 @@ def array(moment: Moment, id: str, reading: Reading) -> Told:
     share_of_most = reading.value / max(1e-9, bounds[1].number / sheet.assumption(sky[1]).number)
     below = tuple(_why_less(moment, reading, share_of_most))
     codes = ("array_gives_less", "array_as_it_should_be", "array_gives_more")
-    return judged(id, read, bounds, codes, below=below, above=TOO_MUCH_SUN, figures=figures)
+    told = judged(id, read, bounds, codes, below=below, above=TOO_MUCH_SUN, figures=figures)
+    return held_back(moment, told, "array") if told.code == codes[0] else told
 
 
 def _why_less(moment: Moment, reading: Reading, share: float) -> list[Why]:
     """What would explain too little, likeliest first."""
     why: list[Why] = []
-    if moment.nearly_full:
-        why.append(Why("full_bank"))
     limit = moment.rig.solar.controller_a
     if limit is not None and reading.thing is None and reading.value >= 0.9 * limit * moment.bus_v:
         why.append(Why("controller_at_its_limit", {"amps": f"{limit:g}"}))
@@ -68,8 +67,6 @@ def _why_less(moment: Moment, reading: Reading, share: float) -> list[Why]:
         why.append(Why("part_of_it_dark", {"dark": str(dark), "count": str(count)}))
     else:
         why.append(Why("shade"))
-    if moment.value("percent") is None and not moment.nearly_full:
-        why.append(Why("perhaps_full_bank"))
     return [*why, Why("sky_duller"), Why("dirt")]
 
 
@@ -95,9 +92,10 @@ def harvest(moment: Moment, id: str, reading: Reading) -> Told:
         day = sheet.simulate(f"{base}.day_{end}_wh_per_w", wh, "Wh/W", "pvlib", {"rated": rated_w}, note)
         ends.append((f"rated × day × (1 {sign} off) × {' × '.join(losses)}", {"day": day}))
     bounds = bounds_of(moment, id, "Wh", (ends[0], ends[1]), {"rated": rated_w, "off": off, **losses})
-    first = (Why("full_bank"),) if moment.nearly_full else (Why("shade"), Why("perhaps_full_bank"))
     codes = ("harvest_less", "harvest_as_it_should_be", "harvest_more")
-    return judged(id, read, bounds, codes, below=(*first, Why("sky_duller"), Why("dirt")), above=TOO_MUCH_SUN)
+    below = (Why("shade"), Why("sky_duller"), Why("dirt"))
+    told = judged(id, read, bounds, codes, below=below, above=TOO_MUCH_SUN)
+    return held_back(moment, told, "harvest") if told.code == codes[0] else told
 
 
 def open_volts(moment: Moment, id: str, reading: Reading) -> Told | None:

@@ -14,6 +14,8 @@ from ryokan.core.storage.model import LITHIUM, Chemistry
 from ryokan.core.storage.need import cells_per_12v
 
 LEAD: tuple[Chemistry, ...] = ("agm", "gel", "flooded", "sealed_wet")
+# Share of its class within which a bank may stand, deeply empty and equalised (common practice).
+LOWEST_OF_CLASS, HIGHEST_OF_CLASS = 0.75, 1.4
 NEAR_SCALE = 0.08  # share of the charge within which a gauge's percent is that of another scale (common practice)
 
 
@@ -21,7 +23,8 @@ def volts(moment: Moment, id: str, reading: Reading) -> Told:
     sheet, storage = moment.sheet, moment.rig.storage
     read = as_figure(moment, id, reading, "read_v")
     figures = {"read": read.key}
-    if not 0.75 <= reading.value / storage.system_v <= 1.4 and sheet.get("storage.system_v") is not None:
+    known = storage.bank is not None and sheet.get("storage.system_v") is not None
+    if known and not LOWEST_OF_CLASS <= reading.value / storage.system_v <= HIGHEST_OF_CLASS:
         return Told(id, "volts_of_another_class", "off", {**figures, "class_v": sheet["storage.system_v"].key})
     state = moment.state(reading)
     if state == "charging":

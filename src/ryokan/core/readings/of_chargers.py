@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ryokan.core.readings.bounds import Bound, as_figure, bounds_of, judged, meter_off, within
+from ryokan.core.readings.bounds import Bound, as_figure, bounds_of, held_back, judged, meter_off
 from ryokan.core.readings.model import Reading
 from ryokan.core.readings.moment import Moment
 from ryokan.core.readings.told import Told, Why
@@ -27,20 +27,17 @@ def charger(moment: Moment, id: str, reading: Reading) -> Told | None:
     high: Bound = ("rated × exceeded × (1 + off)", {"exceeded": sheet.assumption("rating_exceeded_frac")})
     bounds = bounds_of(moment, id, "A", (low, high), {"rated": rating, "off": meter_off(moment, id, reading)})
     figures = {"rated": rating.key}
-    if moment.nearly_full and within(read, *bounds) < 0:
-        return Told(id, "charger_holds_back", "agrees", {**figures, "read": read.key}, why=(Why("taper"),))
     below = tuple(_why_a_charger_gives_less(moment, dcdc=dcdc))
     codes = ("charger_gives_less", "charger_gives_its_rating", "charger_gives_more")
     above = (Why("meter_reads_high"), Why("another_source"))
-    return judged(id, read, bounds, codes, below=below, above=above, figures=figures)
+    told = judged(id, read, bounds, codes, below=below, above=above, figures=figures)
+    return held_back(moment, told, "charger") if told.code == codes[0] else told
 
 
 def _why_a_charger_gives_less(moment: Moment, *, dcdc: bool) -> list[Why]:
     if dcdc:
-        return [Why("engine_idling"), Why("thin_cable"), Why("hot"), Why("taper")]
+        return [Why("engine_idling"), Why("thin_cable"), Why("hot")]
     why = [Why("long_cord")] if _mains_are_low(moment) else []
-    if moment.value("percent") is None:
-        why.append(Why("taper"))
     if moment.value("mains_volts") is None:
         why.append(Why("long_cord"))
     return [*why, Why("turned_down"), Why("hot"), Why("reached_by_part_of_the_bank")]
