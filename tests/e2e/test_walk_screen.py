@@ -9,6 +9,7 @@ import pytest
 from installer import Installer
 from PIL import Image
 from playwright.sync_api import Browser, Page, expect
+from test_hurry import slow_line
 
 KEY_MS = 20
 KEYS_PER_S = 2  # two fingers, in a vehicle
@@ -104,6 +105,21 @@ def test_a_whole_rig_of_twenty_things_is_entered_by_line_within_ten_minutes(inst
         },
     )
     assert len(THINGS[0]) + 1 < by_dialog, (len(THINGS[0]) + 1, by_dialog)
+
+
+def test_lines_typed_fast_on_a_slow_line_arrive_whole_and_in_order(installer: Installer) -> None:
+    page = installer.page
+    installer.sign_in()
+    installer.open("Moth counters", "Survey")
+    expect(page.get_by_label("Add what is there")).to_be_focused()
+    slow_line(page, 800)
+    lines = ["alternator 180A smart", "300A class T at the bank", "bank to inverter 1/0 6 ft", "mppt 100V 30A", "converter 45A"]
+    type_lines(page, "Add what is there", lines)
+    expect(page.get_by_label("Add what is there")).to_have_value("")
+    expect(page.get_by_text("Four things are there")).to_be_visible(timeout=40_000)
+    rows = page.get_by_role("main").locator("tbody tr td:first-child button")
+    expect(rows).to_have_text(["Alternator", "Main cable and fuse", "Solar controller", "Converter"])
+    expect(page.get_by_role("main").get_by_role("row", name="Main cable")).to_contain_text("1/0 AWG, 6 ft, 300 A fuse")
 
 
 def test_what_is_not_clear_waits_in_its_place_with_what_it_may_mean(installer: Installer) -> None:

@@ -241,6 +241,17 @@ def test_what_was_read_of_a_bank_that_goes_says_nothing_of_the_one_that_is_plann
     assert what_stays(as_found(plan)).survey.readings == {}  # readings stay with what was read
 
 
+def test_nothing_is_foretold_from_a_reading_that_cannot_be() -> None:
+    """A gauge of 100 % at 12.9 V rested, a fifth of LFP: what is missing follows from the volts, four fifths of 200 Ah."""
+    report = read(q("volts", 12.9, state="resting"), q("percent", 100), q("bank_amps", 20), battery=LFP)
+    assert told(report, "r1").code == "gauge_off"
+    assert report.figures["survey.outlook.r0.missing_ah"].number == pytest.approx(0.77 * 200, rel=0.03)
+    shunt = read(q("bank_amps", 59), q("array_watts", 400), q("percent", 60), q("volts", 13.4, state="charging"))
+    assert shunt.follows == ()
+    # What a charger gives is not what goes into the bank: loads take of it.
+    assert read(q("charger_amps", 40), q("percent", 60), charged_by=["hookup"]).follows == ()
+
+
 def test_volts_on_the_plateau_of_lithium_foretell_nothing() -> None:
     """13.2 V ± 0.5 % are half to four fifths of LFP: no hour follows from it."""
     assert read(q("volts", 13.2, state="resting"), q("bank_amps", 20), battery=LFP).follows == ()

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
+
 from ryokan.core.climate.moment import ClearDay
 from ryokan.core.figure import Figure
 from ryokan.core.readings.moment import Moment
-from ryokan.core.readings.told import Follows
+from ryokan.core.readings.told import Follows, Told
 
 STEP_H = 0.25
 HEAVY_W = 150.0  # drawn from the bank, from which one minds the hour (common practice)
@@ -14,10 +16,19 @@ VAGUE = 0.2  # of the charge, from which a band of it foretells nothing (common 
 LEAST_SUN = 0.05  # of a rated watt, below which nothing is foretold from what the array gives
 
 
-def follows(moment: Moment) -> tuple[Follows, ...]:
-    """What follows; nothing where the charge, the amps or the hour are not known."""
+# Readings that have been shown not to be so: nothing is foretold from them.
+DOUBTED = {"gauge_off": "percent", "more_missing_than_it_holds": "missing_ah", "more_in_than_the_array_gives": "bank_amps"}
+
+
+def follows(moment: Moment, told: Iterable[Told]) -> tuple[Follows, ...]:
+    """What follows; nothing where the charge, the amps or the hour are not known, or where what was read of them cannot be."""
     if moment.hour is None or not all(moment.is_of_the_rig(one) for one in moment.readings.values()):
         return ()
+    doubted = {DOUBTED[one.code] for one in told if one.code in DOUBTED}
+    believed = {id: one for id, one in moment.readings.items() if one.quantity not in doubted}
+    if "bank_amps" in doubted or not believed:
+        return ()
+    moment = Moment(moment.sheet, moment.rig, believed)
     found: list[Follows] = []
     missing, amps = _missing_ah(moment), _amps(moment)
     sun = _sun(moment)
@@ -59,8 +70,6 @@ def _missing_ah(moment: Moment) -> Figure | None:
 def _amps(moment: Moment) -> Figure | None:
     """Amps into the bank, as they were read. [A]"""
     amps = moment.value("bank_amps")
-    if amps is None:
-        amps = moment.value("charger_amps")
     return None if amps is None else moment.sheet.given(_key(moment, "into_bank_a"), amps, "A")
 
 

@@ -143,7 +143,8 @@ HEARD: AnswerOfEach[Heard] = AnswerOfEach("heard")
 def readings(scope: Scope, id: str, taken: tuple[tuple[str, Reading], ...]) -> Heard:
     """What the readings of one moment say, each against its figure, and what follows from them."""
     moment = Moment(scope, scope.rig, dict(taken))
-    return Heard(hold(moment), follows(moment))
+    told = hold(moment)
+    return Heard(told, follows(moment, told))
 
 
 def begun(rig: Rig) -> bool:
