@@ -200,6 +200,10 @@ def test_open_volts_are_held_against_the_string(volts: float, verdict: str, why:
     assert (one.verdict, one.why[0].code if one.why else None) == (verdict, why)
 
 
+def test_what_a_solar_controller_gives_is_not_held_against_the_shore_charger() -> None:
+    assert read(q("charger_amps", 18, thing="mppt")).told == ()
+
+
 def test_a_capacity_is_held_against_the_rating() -> None:
     assert told(read(q("capacity_ah", 190))).code == "holds_its_rating"
     worn = told(read(q("capacity_ah", 120)))

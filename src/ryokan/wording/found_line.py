@@ -181,7 +181,7 @@ def _say(name: str, value: Any) -> str:
 
 
 def _readings(readings: list[dict[str, Any]]) -> str:
-    said = [_reading(one["quantity"], one["value"]) for one in readings]
+    said = [one["note"] if one["quantity"] == "other" else _reading(one["quantity"], one["value"]) for one in readings]
     first = readings[0]
     more = [first[name] for name in ("state", "sky") if first.get(name)]
     more += [f"charged by {' and '.join(first['charged_by'])}"] if first.get("charged_by") else []

@@ -251,7 +251,11 @@ def _of_givers(marks: Marks, rig: Rig) -> list[tuple[int, dict[str, Any]]]:
             "charger_amps", rf"\b(?:{words})\s*{_N}{_A}|{_N}{_A}\s*(?:from |of |at )(?:the )?(?:{words})\b"
         ):
             reading: dict[str, Any] = {"quantity": "charger_amps", "value": _first(match)}
-            found.append((match.start(), reading | ({"thing": ids[0]} if len(ids) == 1 else {})))
+            if len(ids) == 1:
+                reading["thing"] = ids[0]
+            elif kind != "shore_charger":  # of which is not known: it is written down, and held against nothing
+                reading |= {"quantity": "other", "unit": "A", "note": match[0].strip()}
+            found.append((match.start(), reading))
     return found
 
 
@@ -300,7 +304,7 @@ def _of_a_load(reading: dict[str, Any]) -> dict[str, Any]:
 def _made(readings: list[dict[str, Any]], questions: list[Question], *, id: str, position: float, line: str) -> Understood:
     edits = []
     for number, one in enumerate(readings):
-        said = {**one, "unit": UNITS[one["quantity"]], "position": position + number / 100}
+        said = {"unit": UNITS.get(one["quantity"]), **one, "position": position + number / 100}
         try:
             reading = Reading.model_validate(said)
         except ValidationError as error:

@@ -15,8 +15,10 @@ def charger(moment: Moment, id: str, reading: Reading) -> Told | None:
     sheet, base = moment.sheet, f"survey.reading.{id}"
     read = as_figure(moment, id, reading, "read_a")
     thing = moment.rig.survey.items.get(reading.thing or "")
+    if thing is not None and not isinstance(thing, FoundCharger | FoundDcdc):
+        return None  # what an alternator or a solar controller gives hangs on engine and sun, not on its rating
     dcdc = isinstance(thing, FoundDcdc)
-    rated = thing.output_a if isinstance(thing, FoundCharger | FoundDcdc) else None
+    rated = None if thing is None else thing.output_a
     chosen = moment.rig.charging.shore_charger_a
     if thing is None and rated is None and isinstance(chosen, float):
         rated = chosen

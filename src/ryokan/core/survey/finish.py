@@ -167,7 +167,11 @@ def inverter(said: Said) -> None:
         else:
             said.ask("has_no_such", start, end)
     for _, start, end in said.loose.pop("volt_amps", []):
-        said.ask("volt_amps", start, end)
+        if "rated_w" in said.members:
+            said.say("note", said.marks.line[start:end].strip(), start, end)
+            said.assumed["kept_as_a_note"] = said.members["note"]
+        else:
+            said.ask("volt_amps", start, end)
     for _, start, end in said.loose.pop("amps", []):
         text = said.marks.line[start:end].strip()
         readings = (said.in_other_words(start, end, f"{text} {word}") for word in ("charger", "transfer"))

@@ -66,7 +66,7 @@ def _fuse_amps(match: re.Match[str]) -> float:
 
 OF_A_RUN = (
     phrase(rf"({NUMBER})\s*{AMPS}\s*(?:fuse|breaker)|(?:fuse|breaker)\s*({NUMBER})\s*{AMPS}", fuse_a=_fuse_amps),
-    phrase(r"no (?:main )?(?:fuse|breaker)|without (?:a )?fuse|not fused", fuse_a="none"),
+    phrase(r"no (?:main )?(?:fuse|breaker)|without (?:a )?fuse|not fused|unfused", fuse_a="none"),
 )  # fmt: skip
 _MATERIAL = (
     phrase(r"copper[- ]clad aluminium|copper[- ]clad aluminum|cca", material="copper_clad_aluminium"),
@@ -131,7 +131,7 @@ DCDC = LineKind(
     {"amps": "output_a"},
     (
         phrase(
-            r"(12|24|48)\s*(?:v|volts?)?\s*(?:to|>|→|-|–)\s*(12|24|48)\s*(?:v\b|volts?\b)?",
+            r"(12|24|48)\s*(?:v|volts?)?\s*(?:to|>|→|-|–|/)\s*(12|24|48)\s*(?:v\b|volts?\b)?",
             input_v=lambda match: int(match[1]),
             output_v=lambda match: int(match[2]),
         ),
@@ -230,10 +230,10 @@ PANELS = LineKind(
         *_amount(r"vmp", VOLTS, "vmp_v"),
         *_amount(r"isc|short", AMPS, "isc_a"),
         *_amount(r"imp", AMPS, "imp_a"),
-        phrase(rf"voc\s*({NUMBER})", voc_v=_number),
-        phrase(rf"vmp\s*({NUMBER})", vmp_v=_number),
-        phrase(rf"isc\s*({NUMBER})", isc_a=_number),
-        phrase(rf"imp\s*({NUMBER})", imp_a=_number),
+        phrase(rf"voc\s*({NUMBER})|({NUMBER})\s*voc", voc_v=_number),
+        phrase(rf"vmp\s*({NUMBER})|({NUMBER})\s*vmp", vmp_v=_number),
+        phrase(rf"isc\s*({NUMBER})|({NUMBER})\s*isc", isc_a=_number),
+        phrase(rf"imp\s*({NUMBER})|({NUMBER})\s*imp", imp_a=_number),
         phrase(r"portable|carried out", mounting="portable"),
     ),
     counted=True,
@@ -277,8 +277,6 @@ _BATTERIES = rf"{BANK}|agm|gel|flooded|lead[- ]acid|lithium|lifepo4|lfp|nmc|li-?
 # What a line is of, in the order in which it is looked at: a word may belong to several.
 KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
     (called(r"monitor|shunt|fuse ?(?:box|panel|block)|dc panel|distribution(?: panel)?|detector|alarm|bus ?bars?"), OTHER),
-    # A starter battery is there and is no bank of the house.
-    (called(r"(?:start(?:er|ing)?|cranking|engine|chassis|vehicle) batter(?:y|ies)"), OTHER),
     (called(r"other\s*:"), OTHER),
     (called(r"(?:[a-z]+ )?switch(?:es)?|isolator|change-?over"), SWITCH),
     (called(r"(?:shore |power |hookup |extension |mains )+(?:cord|lead|cable|inlet)|cord|inlet"), CORD),
@@ -286,13 +284,18 @@ KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
     (called(r"no main fuse|main fuse|main (?:battery )?cables?|battery cables?"), MAIN_CABLE),
     (re.compile(rf"(?=.*\b(?:{_FUSES})\b)(?=.*\b(?:{BANK})\b)(?!.*\b(?:between|and|to)\b)", re.IGNORECASE), MAIN_CABLE),
     (called(r"fuses?|(?:circuit )?breaker|class[- ]?t|mrbf|anl"), FUSE),
+    (called(rf"(?:{BANK}) (?:is |are )?(?:not fused|unfused)"), MAIN_CABLE),
     (DCDC.called, DCDC),
+    (called(r"(?:12|24|48)\s*v?\s*(?:to|/|>)\s*(?:12|24|48)\s*v(?:olts?)?(?= (?:converter|charger))"), DCDC),
     (called(r"mppt|pwm|controllers?|solar regulator"), CONTROLLER),
     (INVERTER.called, INVERTER),
     (called(r"converter|charger|power supply"), CHARGER),
     (GENERATOR.called, GENERATOR),
     (ALTERNATOR.called, ALTERNATOR),
     (called(r"(?:solar )?panels?|array|solar|pv"), PANELS),
+    # A starter battery is there and is no bank of the house, and a relay between two banks is none either.
+    (called(r"(?:start(?:er|ing)?|cranking|engine|chassis|vehicle) batter(?:y|ies)"), OTHER),
+    (called(r"relay|combiner|acr|vsr"), OTHER),
     (called(_BATTERIES), BATTERY),
     (re.compile(rf"{NUMBER}\s*(?:ah|amp[- ]?hours?)\b", re.IGNORECASE), BATTERY),
     (called(r"cables?|wires?|wiring"), CABLE),
