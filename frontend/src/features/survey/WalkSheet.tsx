@@ -3,15 +3,23 @@ import type { Asked } from "../../api/types";
 import { nameOf, say } from "./foundKinds";
 import { calledPlace, type Place } from "./placesOf";
 
-const FITS = 46; // questions on one page; those that decide least stay off it
+// Rows of text that one page holds in its two columns, in the wide setting and in the tight one, and what each thing on it takes.
+const WIDE = { page: 120, place: 8.5, question: 2.2 };
+const TIGHT = { page: 185, place: 6, question: 2.2 };
+const READ = 14;
+
+const rows = (of: typeof WIDE, places: number, questions: number) => READ + places * of.place + questions * of.question;
 
 /** The walk on paper: one page, place by place, with a box for each answer and room to write. On a screen it does not show. */
 export function WalkSheet({ places, asked }: { places: Place[]; asked: Asked[] }) {
   const open = asked.filter((one) => !one.set_aside);
-  const printed = new Set([...open].sort((one, other) => rank(one) - rank(other)).slice(0, FITS));
+  const tight = rows(WIDE, places.length, open.length) > WIDE.page;
+  // Those that decide least stay off a page that has no room for them.
+  const fits = Math.max(0, Math.floor((TIGHT.page - rows(TIGHT, places.length, 0)) / TIGHT.question));
+  const printed = new Set([...open].sort((one, other) => rank(one) - rank(other)).slice(0, tight ? fits : open.length));
   const left = open.length - printed.size;
   return createPortal(
-    <div className="walk-sheet" aria-hidden="true">
+    <div className={`walk-sheet ${tight ? "walk-tight" : ""}`} aria-hidden="true">
       <h1>The walk round the vehicle</h1>
       <p className="walk-head">
         {document.title} · {open.length} to ask
@@ -39,16 +47,18 @@ export function WalkSheet({ places, asked }: { places: Place[]; asked: Asked[] }
                         ☐ {answer.label}
                       </span>
                     ))}
-                    {(one.answers.length === 0 || one.entry) && <Rule mm={34} />}
+                    {(one.answers.length === 0 || one.entry) && <Rule mm={tight ? 24 : 34} />}
                   </li>
                 ))}
             </ul>
             <p className="walk-write">
-              Seen <Rule />
+              Seen <Rule /> {tight && "☐ nothing else"}
             </p>
-            <p className="walk-write">
-              <Rule /> ☐ nothing else
-            </p>
+            {!tight && (
+              <p className="walk-write">
+                <Rule /> ☐ nothing else
+              </p>
+            )}
           </section>
         ))}
         <section>
