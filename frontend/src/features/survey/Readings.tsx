@@ -103,7 +103,8 @@ function ReadingRow({ id, reading, told }: { id: string; reading: Reading; told:
   const { answer, edit, units } = useRig();
   const look = LOOKS[told?.verdict ?? "says_nothing"];
   const value = formatQuantity(reading.value, reading.unit, units);
-  const [likeliest, ...others] = told?.why ?? [];
+  // What would explain it is no more than that; where it agrees the sentence has said it.
+  const [likeliest, ...others] = told && told.verdict !== "agrees" ? told.why : [];
   return (
     <li className="flex items-start gap-3 border-rule border-b py-2">
       <span aria-hidden="true" className={`figure w-5 shrink-0 text-center text-[18px] ${look.colour}`}>
@@ -114,7 +115,11 @@ function ReadingRow({ id, reading, told }: { id: string; reading: Reading; told:
           {told && <span className="sr-only">{told.verdict_words}: </span>}
           {told ? told.what : `${value.number} ${value.unit}${reading.note ? `, ${reading.note}` : ""}`}
         </p>
-        {likeliest && <p className="text-[15px]">{likeliest}</p>}
+        {likeliest && (
+          <p className="text-[15px]">
+            <span className="text-soft">Likeliest:</span> {likeliest}
+          </p>
+        )}
         {others.length > 0 && (
           <details className="text-[14px] text-soft">
             <summary className="touch w-fit cursor-pointer">

@@ -10,6 +10,7 @@ from typing import Any
 
 from pydantic import ValidationError
 
+from ryokan.core.lines.kind import JOINS
 from ryokan.core.lines.kit import MAX_LINE, NUMBER, SPOKEN_NUMBER, Marks, Question, endless, figures_for_words, read_number
 from ryokan.core.readings.model import UNITS, Quantity, Reading
 from ryokan.core.rig import Rig
@@ -53,35 +54,7 @@ _TIME = re.compile(
 _DATE = re.compile(
     rf"\b(?:on\s+)?(\d{{4}})-(\d{{2}})-(\d{{2}})\b|\b(?:on\s+)?(\d{{1,2}})\s+({_MONTHS})[a-z]*\b(?:\s+(\d{{4}}))?", re.I
 )
-_JOINS = frozenset(
-    [
-        "a",
-        "an",
-        "the",
-        "of",
-        "with",
-        "and",
-        "is",
-        "at",
-        "in",
-        "on",
-        "it",
-        "its",
-        "from",
-        "reads",
-        "read",
-        "reading",
-        "measured",
-        "battery",
-        "bank",
-        "bus",
-        "meter",
-        "says",
-        "now",
-        "today",
-        "volts",
-    ]
-)
+_JOINS = JOINS | {"reading", "measured", "battery", "bank", "bus", "meter", "says", "now", "today", "volts"}
 
 
 _SAYS_A_READING = re.compile(
