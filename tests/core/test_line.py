@@ -7,10 +7,11 @@ from typing import Any
 
 import pytest
 from builders import ROOT, loads
-from hypothesis import given
+from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from ryokan.core.loads.line import QUESTION_CODES, Reading, read_line
+from ryokan.core.loads.asked import QUESTION_CODES
+from ryokan.core.loads.line import Reading, read_line
 from ryokan.core.loads.model import SEASONS, Load
 from ryokan.core.loads.written import write_line
 from ryokan.wording.load_line import QUESTIONS, ask, understood
@@ -78,7 +79,10 @@ def found(reading: Reading, meant: dict[str, Any]) -> dict[str, Any]:
     extra = {
         member: value
         for member, value in told.items()
-        if member in filled and member not in meant and member not in reading.assumed and value != Load.model_fields[member].default
+        if member in filled
+        and member not in meant
+        and member not in reading.assumed
+        and value != Load.model_fields[member].default
     }
     assert extra == {}
     return {member: told[member] for member in meant}
@@ -186,9 +190,15 @@ def test_any_text_is_answered(line: str) -> None:
     assert "{" not in understood(reading)
 
 
-@given(st.sampled_from(READ), st.sampled_from("13 97 0,4 seven twenty weekly thrice january sunday evenings half often".split()))
+@given(
+    st.sampled_from(READ),
+    st.sampled_from(
+        ["13", "97", "0,4", "seven", "twenty", "weekly", "thrice", "january", "sunday", "evenings", "half", "often"]
+    ),
+)
 def test_a_number_or_a_word_of_time_is_never_dropped(one: dict[str, Any], word: str) -> None:
     """Behind any line: it is asked about, or it changes what the load says. It never becomes part of a name unseen."""
+    assume(not {"days", "seasons", "profile", "clock"} & set(one["is"]))  # where it may say once more what is said
     before, after = read(one["say"], **one).load, read(f"{one['say']} {word}", **one).load
     assert before is not None
     if after is not None:
@@ -197,7 +207,7 @@ def test_a_number_or_a_word_of_time_is_never_dropped(one: dict[str, Any], word: 
 
 
 WHENS = st.sampled_from(["always", "driving", "shore", "anchor", "above_charge"])
-SEASON_SETS = st.lists(st.sampled_from(SEASONS), unique=True, max_size=4)
+SEASON_SETS = st.sets(st.sampled_from(SEASONS)).map(lambda some: [season for season in SEASONS if season in some])
 NAMES = st.sampled_from(["night light 2", "wifi 6 router", "summer lamp", "fan, 3 W", 'tv 32"', "two of us", "12 cups"])
 
 
@@ -205,7 +215,9 @@ NAMES = st.sampled_from(["night light 2", "wifi 6 router", "summer lamp", "fan, 
 def test_a_written_line_reads_as_the_same_load(
     members: dict[str, Any], when: str, seasons: list[str], each: bool, name: str | None
 ) -> None:
-    load = Load.model_validate({**members, "when": when, "seasons": seasons, "per_person": each, "name": name or members["name"]})
+    load = Load.model_validate(
+        {**members, "when": when, "seasons": seasons, "per_person": each, "name": name or members["name"]}
+    )
     if load.draw.kind.endswith("amps"):
         load = load.model_copy(update={"feed": "ac" if load.draw.kind == "ac_amps" else "dc"})
 

@@ -16,8 +16,9 @@ from ryokan.core.csv_rows import UnreadableCsv, inert, live, read_rows
 from ryokan.core.errors import DomainError
 from ryokan.core.evaluate import Report
 from ryokan.core.job_file import problems_of
-from ryokan.core.loads.line import read_line, write_line
+from ryokan.core.loads.line import read_line
 from ryokan.core.loads.model import Ambient, Load
+from ryokan.core.loads.written import write_line
 from ryokan.core.rig import MAX_LOADS, Rig
 from ryokan.core.row_problem import RowProblem
 from ryokan.wording.load_line import ask
@@ -75,7 +76,7 @@ def loads_xlsx(title: str, rig: Rig, report: Report) -> bytes:
     return out.getvalue()
 
 
-def read_loads_csv(text: str, *, system_v: int, mains_v: int) -> list[Load]:
+def read_loads_csv(text: str, *, system_v: int, mains_v: int, hemisphere: str) -> list[Load]:
     """Loads from CSV, all or none. Commas or semicolons; decimal points or commas.
 
     Raises
@@ -96,7 +97,7 @@ def read_loads_csv(text: str, *, system_v: int, mains_v: int) -> list[Load]:
     problems: list[RowProblem] = []
     for number, cells in rows[1:]:
         row = dict(zip(header, map(live, cells), strict=False))
-        found = _load(row, system_v=system_v, mains_v=mains_v)
+        found = _load(row, system_v=system_v, mains_v=mains_v, hemisphere=hemisphere)
         if isinstance(found, Load):
             loads.append(found)
         else:
@@ -109,12 +110,12 @@ def read_loads_csv(text: str, *, system_v: int, mains_v: int) -> list[Load]:
     return loads
 
 
-def _load(row: dict[str, str], *, system_v: int, mains_v: int) -> Load | list[tuple[str, str]]:
+def _load(row: dict[str, str], *, system_v: int, mains_v: int, hemisphere: str) -> Load | list[tuple[str, str]]:
     """The load of a row, or what is wrong with it by column."""
     line = row.get("line", "")
     if len(line) > 200:
         return [("line", "A line has at most 200 characters.")]
-    reading = read_line(line, system_v=system_v, mains_v=mains_v)
+    reading = read_line(line, system_v=system_v, mains_v=mains_v, hemisphere=hemisphere)
     if reading.load is None:
         return [("line", ask(question)) for question in reading.questions]
     document = reading.load.model_dump()
@@ -122,7 +123,8 @@ def _load(row: dict[str, str], *, system_v: int, mains_v: int) -> Load | list[tu
     for member in ("group", "profile", "shed_order"):
         if row.get(member):
             document[member] = row[member]
-    document["bars"] = [bar.replace(",", ".") for bar in row.get("bars", "").split()]
+    if row.get("bars"):
+        document["bars"] = [bar.replace(",", ".") for bar in row["bars"].split()]
     document["struck"] = row.get("struck", "") in ("yes", "true", "1")
     try:
         return Load.model_validate(document)

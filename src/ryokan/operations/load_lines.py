@@ -41,7 +41,8 @@ def read_load_line(session: Session, actor: Actor, opened: Worked, line: str, re
         The sheet is full.
     """
     rig = opened.rig
-    reading = read_line(line, system_v=rig.storage.system_v, mains_v=rig.region.mains_v)
+    region = rig.region
+    reading = read_line(line, system_v=rig.storage.system_v, mains_v=region.mains_v, hemisphere=rig.brief.hemisphere)
     if reading.load is None:
         # Only a name so far: the table of usual loads may know what it is.
         if any(character.isdigit() for character in line):

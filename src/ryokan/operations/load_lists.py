@@ -43,7 +43,12 @@ def patch_of_list(session: Session, actor: Actor, option_id: UUID, content: byte
     rig = work_out(session, actor, option_id).rig
     actor.require_editor()
     try:
-        loads = read_loads_csv(decoded(content), system_v=rig.storage.system_v, mains_v=rig.region.mains_v)
+        loads = read_loads_csv(
+            decoded(content),
+            system_v=rig.storage.system_v,
+            mains_v=rig.region.mains_v,
+            hemisphere=rig.brief.hemisphere,
+        )
     except UnreadableLoads as error:
         faults = [FileProblem(f"/{one.row}/{one.column}", "row", one.message, {}) for one in error.problems]
         raise Unacceptable(str(error), faults) from error

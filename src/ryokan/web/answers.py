@@ -12,8 +12,8 @@ from ryokan.core.figure import Figure
 from ryokan.core.findings.model import Finding, Fix
 from ryokan.core.findings.overruling import overruling_of
 from ryokan.core.lines.kit import Question
-from ryokan.core.loads.line import write_line
 from ryokan.core.loads.model import Load
+from ryokan.core.loads.written import write_line
 from ryokan.core.overruled import Overruled
 from ryokan.core.parts.model import KINDS, PartKind
 from ryokan.core.registry import STEP_BY_NAME

@@ -10,10 +10,30 @@ from ryokan.wording.quantities import number
 
 QUESTIONS: dict[str, str] = {
     "load.unreadable": "“{text}” is neither a number with a unit nor part of a name.",
+    "load.number_without_unit": "“{text}”: a number of what? Write its unit, or put the name in quotes if it belongs to it.",
+    "load.not_understood": "“{text}” says when or how much, and was not understood. In quotes it is a name.",
+    "load.said_twice": "“{first}” and “{text}” say it differently. Keep one.",
     "load.no_name": "What is it? Write a name, such as “laptop 50 W 4 h”.",
     "load.no_draw": "What does it draw? Write watts, or amps and volts, or Wh a day.",
     "load.no_hours": "How long does it run on a day of use? Write hours or minutes.",
     "load.two_draws": "“{first}” and “{second}” both say what it draws. Keep one.",
+    "load.point_or_thousand": "“{text}” may be read in two ways. Which is it?",
+    "load.range_of_draw": "“{text}”: a row has one draw. The larger one is what cables and an inverter have to carry.",
+    "load.watts_per_time": "“{text}”: watts are drawn at once, watt-hours in a time. Which is it?",
+    "load.horsepower": "“{text}” is what the shaft gives, {shaft_w} W; the motor draws more. Write what its plate takes.",
+    "load.no_power_factor": "“{text}” is what wires carry; the watts follow from the power factor. Write it, or the watts.",
+    "load.no_metres": "“{text}”: of how many metres? Write the length.",
+    "load.minutes_or_metres": "“{text}”: minutes or metres?",
+    "load.each_of_what": "“{text}”: of how many? Write the count, or “per person”.",
+    "load.people": "“{text}”: one for each of them? Write “per person”; how many travel stands in the sentence of the brief.",
+    "load.how_often": "“{text}”: how often on a day, or in a week?",
+    "load.count_or_times": "“{text}”: {count} of them, or {count} times?",
+    "load.start_for_long": "“{text}”: a start takes seconds. What draws more for minutes is a row of its own.",
+    "load.rarer_than_weekly": "“{text}”: the least is a day a week, since it counts in full on its day.",
+    "load.season_or_name": "“{text}”: only then, or part of the name? In quotes it is a name.",
+    "load.months_not_seasons": "“{text}”: a load follows seasons, not single months. Write those in which it runs.",
+    "load.amp_hours_of_what": "“{text}”: used on a day, or what its own battery holds?",
+    "load.which_usb_volts": "“{text}” on USB-C: at how many volts? A plain port has 5 V, a laptop takes 20 V.",
     "load.which_amps": "{amps} A on the {system_v} V side and {amps} A on the {mains_v} V side differ tenfold. Which is it?",
     "load.power_of_a_store": "“{text}” is power; a battery holds energy, in Wh or kWh, and is chosen under Storage. "
     "A device charged from the rig is a load: {energy} a day?",
@@ -35,6 +55,9 @@ QUESTIONS: dict[str, str] = {
     "load.wh_out_of_bounds": "“{text}”: a row takes more than 0 and at most 1 000 000 Wh a day.",
     "load.amps_out_of_bounds": "“{text}”: amps are more than 0 and at most {high}.",
     "load.volts_out_of_bounds": "“{text}”: a supply has at least {low} and at most {high} V.",
+    "load.ah_out_of_bounds": "“{text}”: amp-hours are more than 0 and at most {high}.",
+    "load.metres_out_of_bounds": "“{text}”: more than 0 and at most {high} m.",
+    "load.week_out_of_bounds": "“{text}”: a week has more than 0 and at most 168 h.",
     "load.hours_out_of_bounds": "“{text}”: a day has more than 0 and at most 24 h.",
     "load.duty_out_of_bounds": "“{text}”: the share of time it runs is above 0 and at most 100 %.",
     "load.times_out_of_bounds": "“{text}”: times a day are from {low} to {high}.",
@@ -49,6 +72,8 @@ _ASSUMED = {
     "volts": "volts taken from the rig",
     "power_factor": "power factor {power_factor} as usual",
     "start_factor": "starts at {start_factor} × as usual",
+    "usb_volts": "5 V of a plain USB port",
+    "days": "taken to be so by the week",
 }
 
 
@@ -85,11 +110,12 @@ def understood(reading: Reading) -> str:
         return ""
     said = f"{load.quantity} × {load.name}" if load.quantity > 1 else load.name
     said += " for each person" if load.per_person else ""
-    text = f"{said} {FEED_WORDS[load.feed]}, {_draw(load)} for {_hours_said(load)} a day"
+    text = f"{said} {FEED_WORDS[load.feed]}, {_draw(load)}{_hours_said(load)}"
     if load.duty_frac != 1:
         text += f", running {number(load.duty_frac * 100)} % of it"
     if load.days_per_week != 7:
-        text += f", {load.days_per_week} days a week"
+        text += f", {'one day' if load.days_per_week == 1 else f'{load.days_per_week} days'} a week"
+    text += _time_of_day(load)
     if load.seasons:
         text += f", in {' and '.join(load.seasons)} only"
     if load.when != "always":
@@ -105,6 +131,15 @@ def understood(reading: Reading) -> str:
     return f"{text} ({'; '.join(notes)})." if notes else f"{text}."
 
 
+PROFILE_WORDS = {
+    "all_day": "all day",
+    "waking": "in the waking hours",
+    "meals": "at meals",
+    "evening": "in the evening",
+    "night": "at night",
+    "sun": "in the middle of the day",
+    "driving": "in the hours of driving",
+}
 WHEN_WORDS = {
     "anchor": "at anchor",
     "driving": "only while driving",
@@ -114,10 +149,28 @@ WHEN_WORDS = {
 
 
 def _hours_said(load: Load) -> str:
+    if isinstance(load.draw, WhPerDay | KwhPerYear | DeviceBattery) and load.hours_per_day == 24:
+        return ""
     if load.low_factor == load.high_factor == 1:
-        return hours(load.hours_per_day)
+        return f" for {hours(load.hours_per_day)} a day"
     low, high = load.hours_per_day * load.low_factor, load.hours_per_day * load.high_factor
-    return f"{hours(low)} to {hours(high)}, {hours(load.hours_per_day)} typically,"
+    return f" for {hours(low)} to {hours(high)}, {hours(load.hours_per_day)} typically, a day"
+
+
+def _time_of_day(load: Load) -> str:
+    """When in the day, where the line says it."""
+    if load.profile is not None:
+        return f", {PROFILE_WORDS[load.profile]}"
+    on = [hour for hour, bar in enumerate(load.bars) if bar]
+    if not on:
+        return ""
+    first = next(hour for hour in on if (hour - 1) % 24 not in on or len(on) == 24)
+    since, until = first + 1 - load.bars[first], first + len(on) - 1 + load.bars[(first + len(on) - 1) % 24]
+    return f", from {_clock(since)} to {_clock(until)}"
+
+
+def _clock(hour: float) -> str:
+    return f"{int(hour) % 24}:{round(hour % 1 * 60):02d}"
 
 
 def _draw(load: Load) -> str:
@@ -127,7 +180,7 @@ def _draw(load: Load) -> str:
         case DcAmps(amps=amps, volts=volts) | AcAmps(amps=amps, volts=volts):
             return f"{number(amps)} A at {number(volts)} V"
         case WhPerDay(wh=wh):
-            return f"{number(wh)} Wh"
+            return f"{number(wh)} Wh a day"
         case KwhPerYear(kwh=kwh):
             return f"{number(kwh)} kWh a year"
         case Cooling(btu_per_h=btu, eer=eer):

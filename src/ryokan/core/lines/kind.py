@@ -73,6 +73,7 @@ class Said:
     assumed: dict[str, str] = field(default_factory=dict)  # what was filled in, with the words of it
     questions: list[Question] = field(default_factory=list)
     loose: dict[Measure, list[tuple[Value, int, int]]] = field(default_factory=dict)  # quantities that have no member yet
+    of: str = "thing"  # what the line tells of, as the codes of its questions have it
 
     def say(self, member: str, value: Value, start: int, end: int) -> None:
         """Set a member; one that was said otherwise before is asked about."""
@@ -85,7 +86,7 @@ class Said:
     def ask(self, code: str, start: int, end: int, words: Mapping[str, str] | None = None, *readings: str) -> None:
         """Ask about a stretch of the line."""
         text = self.marks.line[start:end].strip()
-        self.questions.append(Question(f"thing.{code}", start, end, {"text": text, **(words or {})}, readings))
+        self.questions.append(Question(f"{self.of}.{code}", start, end, {"text": text, **(words or {})}, readings))
 
     def fill(self, member: str, to: Value, note: str, told: str = "") -> None:
         """Fill in a member that the line leaves open and that follows from the rest; it is told."""

@@ -8,11 +8,14 @@ from __future__ import annotations
 
 import math
 import re
-from collections.abc import Iterator, Mapping
+from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, field
+from typing import Any
 
 MAX_LINE = 200
-NUMBER = r"[-−]?\d+(?:[.,]\d+)*(?:e\d+|\^\d+)?"
+# A run of figures is read from where it begins, so that a line is gone through once. “.5” has no nought before it.
+UNSIGNED = r"(?:(?<![\d.,])\d+(?:[.,]\d+)*|(?<![\w.,])\.\d+)(?:e\d+|\^\d+)?"
+NUMBER = rf"(?:(?<!\d)[-−])?{UNSIGNED}"
 ENDLESS = re.compile(r"[\d.,]{25,}")  # no number is that long; looking for one in it would take long, too
 TAKEN = "\0"  # stands for what is marked already
 NUMBER_WORDS = {
@@ -31,24 +34,25 @@ _TENS = {
 _LARGE = {"hundred": 100, "thousand": 1000}
 _WORD = "|".join((*_ONES, *_TENS, *_LARGE))
 _SPOKEN = re.compile(rf"(?<![\w-])(?:{_WORD})(?:[ -]+(?:and )?(?:{_WORD}|point))*(?![\w])", re.IGNORECASE)
-_UNIT_AHEAD = re.compile(
-    r"\s*(?:years?|yrs?|months?|feet|foot|ft|metres?|meters?|inch|inches|volts?|amps?|amp[- ]?hours?|watts?|kilowatts?|percent|"
-    r"gauge|awg|degrees?|pounds?|kilos?|strings?|o'?clock)\b",
-    re.IGNORECASE,
+_UNITS = (
+    r"years?|yrs?|months?|feet|foot|ft|metres?|meters?|inch|inches|volts?|amps?|amp[- ]?hours?|watts?|kilowatts?|percent|"
+    r"gauge|awg|degrees?|pounds?|kilos?|strings?|o'?clock"
 )
+UNIT_AHEAD = re.compile(rf"\s*(?:{_UNITS})\b", re.IGNORECASE)
 # A word that stands for a number; as a name of something it would be a number dropped.
 SPOKEN_NUMBER = re.compile(rf"(?:{'|'.join((*_ONES, *_TENS, *_LARGE, 'half', 'dozen'))})", re.IGNORECASE)
 
 
 @dataclass(frozen=True, slots=True)
 class Part:
-    """A stretch of the line and how it was read. ``value`` is in the unit of its meaning; text parts keep their text."""
+    """A stretch of the line and how it was read. ``value`` is in the unit of its meaning, a pair for a range; text parts keep
+    their text."""
 
     meaning: str
     start: int
     end: int
     text: str
-    value: float = 0.0
+    value: Any = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -75,12 +79,15 @@ class Marks:
         compiled = re.compile(pattern, re.IGNORECASE) if isinstance(pattern, str) else pattern
         found = list(compiled.finditer(self.left))
         for match in found[: most or None]:
-            self._mark(meaning, match.start(), match.end())
+            self.mark(meaning, match.start(), match.end())
         return found[: most or None]
 
-    def _mark(self, meaning: str, start: int, end: int) -> None:
-        self.marked.append(Part(meaning, start, end, self.line[start:end].strip()))
+    def mark(self, meaning: str, start: int, end: int, value: Any = None) -> Part:
+        """Mark a stretch: later patterns do not see it."""
+        part = Part(meaning, start, end, self.line[start:end].strip(), value)
+        self.marked.append(part)
         self.left = self.left[:start] + TAKEN * (end - start) + self.left[end:]
+        return part
 
     def words(self) -> Iterator[re.Match[str]]:
         """The words that nothing has marked."""
@@ -114,21 +121,52 @@ def read_number(text: str) -> float:
     return float(f"{whole or 0}.{rest.replace('.', '') or '0'}") if "e" not in rest + whole else float(text.replace(",", "."))
 
 
+class Rewritten:
+    """A line with stretches of it written otherwise, and where each character of it stands in the line as it was typed."""
+
+    def __init__(self, line: str) -> None:
+        self.text = line
+        self._typed_at = list(range(len(line) + 1))
+
+    def sub(self, pattern: re.Pattern[str], other: Callable[[re.Match[str]], str]) -> None:
+        """Write every match of a pattern otherwise."""
+        pieces, places, done = list[str](), list[int](), 0
+        for match in pattern.finditer(self.text):
+            text = other(match)
+            if text == match[0]:
+                continue
+            pieces += [self.text[done : match.start()], text]
+            places += [*self._typed_at[done : match.start()], *[self._typed_at[match.start()]] * len(text)]
+            done = match.end()
+        self.text = "".join([*pieces, self.text[done:]])
+        self._typed_at = [*places, *self._typed_at[done:]]
+
+    def figures_for_words(self, unit_ahead: re.Pattern[str] = UNIT_AHEAD) -> None:
+        """Write spoken numbers as figures where a unit follows or where they are of several words.
+
+        “Two hundred watts” is “200 watts”, “three point two volts” “3.2 volts”; “two panels” stays: it counts.
+        """
+
+        def figures(match: re.Match[str]) -> str:
+            words = [word for word in re.split(r"[\s-]+", match[0].lower()) if word != "and"]
+            if len(words) < 2 and not unit_ahead.match(self.text, match.end()):
+                return match[0]
+            counts = 1 if len(words) > 1 and words[0] in _ONES and words[1] in (*_ONES, *_TENS) else 0
+            spoken = _spoken(words[counts:])
+            return match[0] if spoken is None else " ".join([*words[:counts], f"{spoken:g}"])
+
+        self.sub(_SPOKEN, figures)
+
+    def typed(self, start: int, end: int) -> tuple[int, int]:
+        """Where a stretch of it stands in the line as it was typed."""
+        return self._typed_at[start], self._typed_at[end]
+
+
 def figures_for_words(line: str) -> str:
-    """A line with spoken numbers as figures where a unit follows or where they are of several words.
-
-    “Two hundred watts” is “200 watts”, “three point two volts” “3.2 volts”; “two panels” stays: it counts.
-    """
-
-    def figures(match: re.Match[str]) -> str:
-        words = [word for word in re.split(r"[\s-]+", match[0].lower()) if word != "and"]
-        if len(words) < 2 and not _UNIT_AHEAD.match(line, match.end()):
-            return match[0]
-        counts = 1 if len(words) > 1 and words[0] in _ONES and words[1] in (*_ONES, *_TENS) else 0
-        spoken = _spoken(words[counts:])
-        return match[0] if spoken is None else " ".join([*words[:counts], f"{spoken:g}"])
-
-    return _SPOKEN.sub(figures, line)
+    """A line with spoken numbers as figures, as :meth:`Rewritten.figures_for_words` has it."""
+    rewritten = Rewritten(line)
+    rewritten.figures_for_words()
+    return rewritten.text
 
 
 def _spoken(words: list[str]) -> float | None:

@@ -1,58 +1,63 @@
 """Reading one typed line as one load.
 
     10 x LED lamp 3W 5h
-    laptop 50 W 4 h ac
+    two laptops, 60 W each, 4 h on weekdays, on the inverter
     blender 11.5A 120V 1 min
-    fridge 45W 40% 24h must
-    drill 600 W 20 min 2 days a week
+    fridge 45W 20 min per hour must
     freezer 250 kWh a year
-    air conditioner 13500 BTU eer 9 6 h in summer
-    phone 4000 mAh 1.5 charges per person
+    air conditioner 13500 BTU eer 9 6 h June to August
+    phone 4000 mAh charged daily, one per person
     heater 40 W 6-10 h in winter
 
-A line is a name and any number of marked parts in any order. Parts are recognised one after the other by the patterns
-below; what is left is the name. What the line leaves out comes from the table of usual loads and is reported as assumed.
-Nothing is guessed where two readings differ by much: AC amps and DC amps, watts and a store of energy. Then the line is
-asked back, with the nearest readings as lines of their own.
+A line is a name and any number of stretches that say something, in any order; ``said`` takes them apart, here they become a
+load. What the line leaves out comes from the table of usual loads and is reported as assumed. Nothing is guessed where two
+readings differ by much: AC amps and DC amps, watts and a store of energy. Then the line is asked back, with the nearest
+readings as lines of their own. A number, or a word of time, season, rate or share, that nobody understands is asked about.
 """
 
 from __future__ import annotations
 
 import math
 import re
-from collections import defaultdict
-from collections.abc import Mapping
 from dataclasses import dataclass, replace
-from typing import Literal, TypeAlias
 
-from ryokan.core.lines.kit import MAX_LINE, NUMBER, Part, Question, endless, in_other_words, read_number
+from ryokan.core.lines.kit import MAX_LINE, Part, Question, Rewritten, endless
+from ryokan.core.loads.asked import (
+    USUAL_EER,
+    ask,
+    ask_of_stretches,
+    hours,
+    in_other_words,
+    incomplete,
+    out_of_bounds,
+    several,
+)
 from ryokan.core.loads.model import (
     MAX_W,
     MAX_WH_PER_DAY,
-    SEASONS,
     AcAmps,
     Cooling,
     DcAmps,
     DeviceBattery,
     Draw,
     Feed,
-    Importance,
     KwhPerYear,
     Load,
-    Season,
     Watts,
-    When,
     WhPerDay,
 )
+from ryokan.core.loads.said import LoadSaid, said_by
 from ryokan.core.loads.usual import UsualLoad, usual_load
 
-Meaning: TypeAlias = Literal[
-    "quantity", "watts", "wh", "amps", "volts", "hours", "duty", "times", "days", "feed", "power_factor", "start",
-    "importance", "never_with", "per_year", "btu", "eer", "mah", "charges", "season", "when", "above_charge", "per_person",
-    "hours_range", "unreadable", "name",
-]  # fmt: skip
-
 LOWEST_AC_V = 60  # no DC supply of a vehicle is as high, no AC supply as low
+USB_V = 5.0  # of a plain USB port (USB 2.0 specification, from memory, unverified)
+# A cell's own volts, not the 5 V of its plug. (common practice: 3.6 to 3.85 V)
+CELL_V = 3.7
+WEEKLY_H_AT_ONCE = 7.0  # so many hours a week and more are spread over its days; fewer are taken to be on one
+HOUSEHOLD_W = 500.0  # what draws as much is most likely a household appliance (common practice)
+FAR_FROM_USUAL = 8.0  # times the usual watts; common practice varies less than that
+STATED = (WhPerDay, KwhPerYear, DeviceBattery)
+_TOOL = re.compile(r"\b(?:drill|driver|saw|tool|grinder|cordless|batter(?:y|ies))\b", re.IGNORECASE)
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,51 +67,13 @@ class Reading:
     ``doubts`` do not stand in the way: the line can be read, but the outcome is far from usual.
     """
 
-    parts: tuple[Part, ...]
     load: Load | None
     questions: tuple[Question, ...]
     assumed: tuple[str, ...] = ()
     doubts: tuple[Question, ...] = ()
 
 
-# Order matters: the longer reading of the same text comes first.
-_PATTERN_TEXTS: tuple[tuple[Meaning, str], ...] = (
-    ("quantity", rf"^\s*({NUMBER})\s*[x×](?=\s|[a-z])"),
-    ("per_person", r"\b(?:each|per person)\b"),
-    ("season", r"\b(?:only\s+)?in\s+(spring|summer|autumn|fall|winter)\b|\b(spring|summer|autumn|fall|winter)\s+only\b"),
-    ("when", r"\b(while driving|on shore|at anchor)\b"),
-    ("above_charge", rf"\babove\s+({NUMBER})\s*%"),
-    ("per_year", rf"({NUMBER})\s*kwh\s*(?:/|per|a)\s*(?:year|yr|annum)\b"),
-    ("btu", rf"({NUMBER})\s*btu(?:\s*/\s*h)?\b"),
-    ("eer", rf"\beer\s*({NUMBER})"),
-    ("mah", rf"({NUMBER})\s*mah\b"),
-    ("charges", rf"({NUMBER})\s*charges?(?:\s+(?:a|per)\s+day)?\b"),
-    ("hours_range", rf"({NUMBER})\s*(?:-|–|to)\s*({NUMBER})\s*(hours?|hrs?|h|minutes?|mins?)\b"),
-    ("start", rf"\b(?:start|surge)\s*({NUMBER})\s*[x×]"),
-    ("power_factor", rf"\bpf\s*({NUMBER})"),
-    ("days", rf"({NUMBER})\s*(?:days?|d)\s*(?:a|per|/)?\s*(?:week|wk)\b|\bweekends\b"),
-    ("times", rf"({NUMBER})\s*times(?:\s+a\s+day)?\b"),
-    ("wh", rf"({NUMBER})\s*(k?wh)(?:\s*(?:/|per|a)\s*(?:day|d)\b)?"),
-    ("hours", rf"({NUMBER})\s*h(\d\d)\b(?!\s*%|[a-z])"),
-    ("hours", rf"({NUMBER})\s*(hours?|hrs?|h|minutes?|mins?|seconds?|secs?|s)\b(?:\s*(?:/|per|a)\s*(?:day|d)\b)?"),
-    ("hours", r"\b(all day)\b"),
-    ("watts", rf"({NUMBER})\s*(kw|w|watts?)\b"),
-    ("amps", rf"({NUMBER})\s*(ma|a|amps?)\b"),
-    ("volts", rf"({NUMBER})\s*(v|volts?)\b"),
-    ("duty", rf"({NUMBER})\s*%"),
-    ("never_with", r"\bnever with\s+([a-z]+)"),
-    ("feed", r"\b(ac|dc|step-down|stepdown|usb)\b"),
-    ("importance", r"\b(must run|must|should|may be shed|shed)\b"),
-)
-_PATTERNS = tuple((meaning, re.compile(pattern, re.IGNORECASE)) for meaning, pattern in _PATTERN_TEXTS)
-_SCALE = {"kw": 1e3, "kwh": 1e3, "ma": 1e-3, "min": 1 / 60, "s": 1 / 3600}
-_FEEDS: dict[str, Feed] = {"ac": "ac", "dc": "dc", "usb": "step_down", "step-down": "step_down", "stepdown": "step_down"}
-_MUST: dict[str, Importance] = {"must": "must", "must run": "must", "should": "should", "shed": "shed", "may be shed": "shed"}
-_WHEN: dict[str, When] = {"while driving": "driving", "on shore": "shore", "at anchor": "anchor"}
-_BATTERY = re.compile(r"\b(battery|batteries|bank|powerpack|power pack)\b", re.IGNORECASE)
-
-
-def read_line(line: str, *, system_v: int, mains_v: int) -> Reading:
+def read_line(line: str, *, system_v: int, mains_v: int, hemisphere: str = "north") -> Reading:
     """Read one line.
 
     Parameters
@@ -115,6 +82,8 @@ def read_line(line: str, *, system_v: int, mains_v: int) -> Reading:
         What was typed, at most 200 characters.
     system_v, mains_v : int
         Volts of the bank's class and of the mains, for amps with a feed but no volts. [V]
+    hemisphere : str
+        ``north`` or ``south``: where months fall into which season.
 
     Returns
     -------
@@ -122,380 +91,291 @@ def read_line(line: str, *, system_v: int, mains_v: int) -> Reading:
         Never raises: whatever cannot be read is a question.
     """
     if (too_long := endless(line)) is not None:
-        return Reading((), None, (replace(too_long, code="load.unreadable"),))
-    parts = _parts(line)
-    by_meaning: dict[str, list[Part]] = defaultdict(list)
-    for part in parts:
-        by_meaning[part.meaning].append(part)
-    name = " ".join(part.text for part in by_meaning["name"]).strip(" ,;–-")
-    questions = [*_unreadable(line, by_meaning), *_out_of_bounds(line, by_meaning)]
-    if questions:
-        return Reading(parts, None, tuple(questions))
-    usual = usual_load(name)
-    questions = _is_a_store(line, name, by_meaning) or _incomplete(line, name, usual, by_meaning)
-    draw, feed, asked, assumed = _draw_and_feed(line, usual, by_meaning, system_v=system_v, mains_v=mains_v)
-    questions += asked
-    if questions or draw is None:
-        return Reading(parts, None, tuple(questions))
-    load, filled = _load(line, name, usual, by_meaning, draw=draw, feed=feed)
-    return Reading(parts, load, (), (*assumed, *filled), tuple(_doubts(line, load, usual, by_meaning)))
+        return Reading(None, (replace(too_long, code="load.unreadable"),))
+    said, rewritten = said_by(line, hemisphere)
+    reading = _reading(said, system_v=system_v, mains_v=mains_v, typed=line)
+    return replace(
+        reading,
+        questions=_as_typed(reading.questions, rewritten),
+        doubts=_as_typed(reading.doubts, rewritten),
+    )
 
 
-def _parts(line: str) -> tuple[Part, ...]:
-    """Split a line into parts; later patterns see only what earlier ones left."""
-    left = line
-    found: list[Part] = []
-    for meaning, pattern in _PATTERNS:
-        for match in pattern.finditer(left):
-            text = line[match.start() : match.end()]
-            found.append(Part(meaning, match.start(), match.end(), text.strip(), _part_value(meaning, match)))
-            left = left[: match.start()] + "\0" * len(text) + left[match.end() :]
-    for match in re.finditer(r"[^\s\0,;]+", left):
-        meaning = "unreadable" if re.match(r"[-−]?\d", match[0]) else "name"
-        found.append(Part(meaning, match.start(), match.end(), match[0]))
-    return tuple(sorted(found, key=lambda part: part.start))
+def _as_typed(questions: tuple[Question, ...], rewritten: Rewritten) -> tuple[Question, ...]:
+    """Questions at their places in the line as it was typed."""
+    placed = []
+    for question in questions:
+        start, end = rewritten.typed(question.start, question.end)
+        placed.append(replace(question, start=start, end=end))
+    return tuple(placed)
 
 
-def _part_value(meaning: Meaning, match: re.Match[str]) -> float:
-    if meaning in ("feed", "importance", "never_with", "per_person", "season", "when", "hours_range"):
-        return 0.0
-    if meaning == "above_charge":
-        return read_number(match[1]) / 100
-    if match[0].lower() == "weekends":
-        return 2.0
-    if match[1].lower() == "all day":
-        return 24.0
-    number = read_number(match[1])
-    unit = match[2].lower() if match.re.groups > 1 and match[2] else ""
-    if meaning == "hours" and re.fullmatch("[0-9]+", unit):
-        return number + int(unit) / 60
-    if meaning == "hours":
-        unit = "min" if unit.startswith("m") else "s" if unit.startswith("s") else ""
-    if meaning == "duty":
-        return number / 100
-    return number * _SCALE.get(unit, 1.0)
+def _reading(said: LoadSaid, *, system_v: int, mains_v: int, typed: str) -> Reading:
+    said.questions += out_of_bounds(said)
+    _volts_of_a_tool(said)
+    usual = usual_load(said.name)
+    ask_of_stretches(said)
+    incomplete(said, usual)
+    draw, feed, assumed = _draw_and_feed(said, usual, system_v=system_v, mains_v=mains_v)
+    if said.questions or draw is None:
+        return Reading(None, tuple(said.questions))
+    load, filled = _load(said, usual, draw=draw, feed=feed, typed=typed)
+    return Reading(load, (), (*assumed, *filled), tuple(_doubts(said, load, usual)))
 
 
-def _with(line: str, part: Part, text: str) -> str:
-    """The line with one part put in other words."""
-    return in_other_words(line, part.start, part.end, text)
+# -- Hours and shares
 
 
-_BOUNDS: dict[Meaning, tuple[float, float, str]] = {
-    "quantity": (1, 500, ""),
-    "watts": (1e-9, MAX_W, "W"),
-    "wh": (1e-9, MAX_WH_PER_DAY, "Wh"),
-    "amps": (1e-9, 2000, "A"),
-    "volts": (1, 500, "V"),
-    "hours": (1e-9, 24, "h"),
-    "duty": (1e-9, 1, ""),
-    "times": (1, 1000, ""),
-    "days": (1, 7, ""),
-    "power_factor": (0.1, 1, ""),
-    "start": (1, 12, ""),
-    "per_year": (1e-9, 20_000, "kWh"),
-    "btu": (1e-9, 200_000, "BTU/h"),
-    "eer": (1, 40, ""),
-    "mah": (1e-9, 1_000_000, "mAh"),
-    "charges": (1e-9, 24, ""),
-    "above_charge": (1e-9, 1, ""),
-}
-# A cell's own volts, not the 5 V of its plug. (common practice: 3.6 to 3.85 V)
-CELL_V = 3.7
-USUAL_EER = 9.0  # older air conditioners; common practice
+def _volts_of_a_tool(said: LoadSaid) -> None:
+    """The volts of a cordless tool are its battery's, and part of its name: “18V drill charger”."""
+    if len(said.parts["volts"]) == 1 and not said.parts["amps"] and not said.parts["ah"] and _TOOL.search(said.name):
+        part = said.parts["volts"][0]
+        if (
+            part.value < LOWEST_AC_V
+            and not re.search(r"[acdv]c$|~$", part.text, re.IGNORECASE)
+            and part.value not in (12, 24, 48)
+        ):
+            said.parts["volts"] = []
+            before = part.start < said.marks.line.find(said.name.split()[0])
+            said.name = f"{part.text} {said.name}" if before else f"{said.name} {part.text}"
 
 
-def _unreadable(line: str, parts: Mapping[str, list[Part]]) -> list[Question]:
-    """Parts that start like a number and are none, such as “5o W” or “45q”; letters that look like digits are offered."""
-    questions = []
-    for part in parts.get("unreadable", []):
-        likely = part.text.translate(str.maketrans("oOlI", "0011"))
-        if re.fullmatch("[0-9]+", part.text) and not line[: part.start].strip():
-            likely = f"{part.text} x"  # “10 lamps” for “10 x lamp”
-        nearest = () if likely == part.text else (_with(line, part, likely),)
-        questions.append(Question("load.unreadable", part.start, part.end, {"text": part.text}, nearest))
-    return questions
+def _week(said: LoadSaid) -> tuple[int, float | None, bool]:
+    """Days a week, hours on such a day where they were said by the week, and whether the days were taken to be so many."""
+    days = int(said.first("days") or 7)
+    if said.parts["every_days"]:
+        return math.ceil(7 / said.first("every_days")), None, False
+    weekly_h = said.first("hours_per_week")
+    if weekly_h is None:
+        return days, None, False
+    if said.parts["days"]:
+        return days, weekly_h / days, False
+    return (7, weekly_h / 7, True) if weekly_h >= WEEKLY_H_AT_ONCE else (1, weekly_h, True)
 
 
-def _out_of_bounds(line: str, parts: Mapping[str, list[Part]]) -> list[Question]:
-    questions = []
-    for meaning, (low, high, unit) in _BOUNDS.items():
-        for part in parts.get(meaning, []):
-            if low <= part.value <= high and (meaning not in ("quantity", "days") or part.value == int(part.value)):
-                continue
-            words = {"text": part.text, "low": f"{low:g}", "high": f"{high:g}", "unit": unit}
-            questions.append(Question(f"load.{meaning}_out_of_bounds", part.start, part.end, words, _nearest(line, part, high)))
-    return questions
-
-
-def _nearest(line: str, part: Part, high: float) -> tuple[str, ...]:
-    """Readings near a value out of bounds: without its sign, or a slip of one digit."""
-    if part.value < 0:
-        return (_with(line, part, part.text.lstrip("-−")),)
-    if part.meaning == "hours" and high < part.value < math.inf:
-        tenth = part.value / 10
-        return (_with(line, part, f"{tenth:g} h"), _with(line, part, "24 h"))
-    return ()
-
-
-def _is_a_store(line: str, name: str, parts: Mapping[str, list[Part]]) -> list[Question]:
-    """A battery holds kWh and draws nothing by itself; “2.7 kW battery” mixes the two."""
-    if not _BATTERY.search(name) or "monitor" in name.lower() or "charger" in name.lower():
-        return []
-    if parts.get("watts"):
-        part = parts["watts"][0]
-        as_energy = re.sub(r"w(atts?)?$", "Wh", part.text, flags=re.IGNORECASE)
-        readings = (_with(line, part, f"{as_energy} a day"),)
-        return [Question("load.power_of_a_store", part.start, part.end, {"text": part.text, "energy": as_energy}, readings)]
-    return []
-
-
-def _incomplete(line: str, name: str, usual: UsualLoad | None, parts: Mapping[str, list[Part]]) -> list[Question]:
-    questions = []
-    if not name:
-        questions.append(Question("load.no_name", 0, len(line)))
-    draws = [part for meaning in ("watts", "wh", "amps", "per_year", "btu", "mah") for part in parts.get(meaning, [])]
-    if not draws:
-        nearest = () if usual is None else (f"{line.strip()} {usual.usual_w:g} W",)
-        questions.append(Question("load.no_draw", 0, len(line), {"name": name}, nearest))
-    elif len(draws) > 1:
-        both = {"first": draws[0].text, "second": draws[1].text}
-        readings = tuple(_with(line, part, "") for part in reversed(draws)) if len(draws) == 2 else ()
-        questions.append(Question("load.two_draws", draws[1].start, draws[1].end, both, readings))
-    questions += _half_said(line, parts)
-    if not any(parts.get(meaning) for meaning in ("hours", "hours_range", "wh", "per_year", "mah")):
-        hours = usual.usual_hours if usual is not None else 1.0
-        text = f"{hours:g} h" if hours >= 1 else f"{hours * 60:g} min"
-        questions.append(Question("load.no_hours", 0, len(line), {}, (f"{line.strip()} {text}",)))
-    elif (total := _hours(parts)[1]) > 24:
-        part = (parts.get("hours") or parts["hours_range"])[-1]
-        questions.append(
-            Question("load.hours_out_of_bounds", part.start, part.end, {"text": f"{total:g} h", "high": "24", "unit": "h"})
-        )
-    return questions
-
-
-def _half_said(line: str, parts: Mapping[str, list[Part]]) -> list[Question]:
-    """Cooling power without its efficiency, a device's battery without how often it is charged."""
-    questions = []
-    if parts.get("btu") and not parts.get("eer"):
-        part = parts["btu"][0]
-        questions.append(
-            Question("load.no_eer", part.start, part.end, {"text": part.text}, (f"{line.strip()} eer {USUAL_EER:g}",))
-        )
-    if parts.get("mah") and not parts.get("charges"):
-        part = parts["mah"][0]
-        questions.append(Question("load.no_charges", part.start, part.end, {"text": part.text}, (f"{line.strip()} 1 charge",)))
-    return questions
-
-
-def _hours(parts: Mapping[str, list[Part]]) -> tuple[float, float, float]:
-    """Low, high and typical hours a day: all stated stretches together, times how often."""
-    times = parts["times"][0].value if parts.get("times") else 1.0
-    plain = sum(part.value for part in parts.get("hours", []))
-    low = high = plain
-    for part in parts.get("hours_range", []):
-        first, second = sorted(_range_h(part.text))
-        low, high = low + first, high + second
-    return low * times, high * times, (low + high) / 2 * times
-
-
-def _range_h(text: str) -> tuple[float, float]:
-    match = re.fullmatch(rf"({NUMBER})\s*(?:-|–|to)\s*({NUMBER})\s*([a-z]+)", text, re.IGNORECASE)
-    assert match is not None  # it was found by the same pattern
-    scale = 1 / 60 if match[3].lower().startswith("m") else 1.0
-    return read_number(match[1]) * scale, read_number(match[2]) * scale
+# -- The draw
 
 
 def _draw_and_feed(
-    line: str, usual: UsualLoad | None, parts: Mapping[str, list[Part]], *, system_v: int, mains_v: int
-) -> tuple[Draw | None, Feed, list[Question], list[str]]:
-    """What the line states of the draw, how it is fed, what to ask, and what was assumed."""
-    volts = parts["volts"][0] if parts.get("volts") else None
-    stated = _FEEDS[parts["feed"][0].text.lower()] if parts.get("feed") else None
-    by_volts: Feed | None = None if volts is None else "ac" if volts.value >= LOWEST_AC_V else "dc"
-    if volts is not None and stated is not None and (stated == "ac") != (by_volts == "ac"):
-        words = {"volts": volts.text, "feed": stated}
-        return None, stated, [Question("load.volts_against_feed", volts.start, volts.end, words, (_with(line, volts, ""),))], []
-    feed: Feed = stated or by_volts or (usual.feed if usual is not None else "dc")
-    assumed = ["feed"] if stated is None and by_volts is None else []
-    if parts.get("watts"):
-        return Watts(watts=parts["watts"][0].value), feed, [], assumed
-    if parts.get("mah") and not parts.get("charges"):
-        return None, feed, [], []  # asked elsewhere
-    if parts.get("charges") and (parts.get("mah") or parts.get("wh")):
-        cell_v = volts.value if volts is not None and volts.value < LOWEST_AC_V else CELL_V
-        wh = parts["mah"][0].value / 1000 * cell_v if parts.get("mah") else parts["wh"][0].value
-        return DeviceBattery(wh=min(wh, 20_000), charges_per_day=parts["charges"][0].value), feed, [], assumed
-    if parts.get("per_year"):
-        return KwhPerYear(kwh=parts["per_year"][0].value), feed, [], assumed
-    if parts.get("btu"):
-        eer = parts["eer"][0].value if parts.get("eer") else USUAL_EER
-        return Cooling(btu_per_h=parts["btu"][0].value, eer=eer), feed, [], assumed
-    if parts.get("wh"):
-        return WhPerDay(wh=parts["wh"][0].value), feed, [], assumed
-    if not parts.get("amps"):
-        return None, feed, [], []
-    amps = parts["amps"][0]
+    said: LoadSaid, usual: UsualLoad | None, *, system_v: int, mains_v: int
+) -> tuple[Draw | None, Feed, list[str]]:
+    """What the line states of the draw, how it is fed, and what was assumed; what stands in the way is asked."""
+    feed, assumed = _feed(said, usual)
+    for energy in (_stored(said, system_v), _energy(said, feed, system_v)):
+        if energy is not None:
+            return energy[0], feed, [*assumed, *energy[1]]
+    watts = _watts(said)
+    if watts is not None:
+        return Watts(watts=watts) if 0 < watts <= MAX_W else None, feed, assumed
+    if said.parts["btu"]:
+        return Cooling(btu_per_h=said.first("btu"), eer=said.first("eer") or USUAL_EER), feed, assumed
+    if said.parts["amps"]:
+        return _amps(said, usual, feed, assumed, system_v=system_v, mains_v=mains_v)
+    return None, feed, assumed
+
+
+def _feed(said: LoadSaid, usual: UsualLoad | None) -> tuple[Feed, list[str]]:
+    stated: Feed | None = said.members.get("feed")
+    if said.parts["charges"]:
+        volts = None  # those of the device's own battery
+    elif said.parts["supply"]:
+        volts = max(said.first("supply"))
+    else:
+        volts = said.first("volts")
+    by_volts: Feed | None = None if volts is None else "ac" if volts >= LOWEST_AC_V else "dc"
+    if by_volts is not None and stated is not None and (stated == "ac") != (by_volts == "ac"):
+        part = (said.parts["supply"] or said.parts["volts"])[0]
+        ask(said, part, "volts_against_feed", "", words={"volts": part.text, "feed": stated.replace("_", "-")})
+    feed: Feed = stated or by_volts or (usual.feed if usual is not None else _likely_feed(said))
+    return feed, ["feed"] if stated is None and by_volts is None else []
+
+
+def _likely_feed(said: LoadSaid) -> Feed:
+    """What nobody has heard of runs on DC, unless it draws as much as only household appliances do. (common practice)"""
+    return "ac" if (_watts(said) or 0.0) >= HOUSEHOLD_W else "dc"
+
+
+def _stored(said: LoadSaid, system_v: int) -> tuple[Draw, list[str]] | None:
+    """A device's own battery and how often it is charged."""
+    if not said.parts["charges"]:
+        return None
+    volts = said.first("volts")
+    if said.parts["mah"]:
+        wh = said.first("mah") / 1000 * (volts if volts is not None and volts < LOWEST_AC_V else CELL_V)
+    elif said.parts["ah"]:
+        wh = said.first("ah") * (volts or system_v)
+    elif said.parts["wh"]:
+        wh = said.first("wh")
+    else:
+        return None
+    charges = said.first("charges")
+    if not (0 < wh <= 20_000 and 0 < charges <= 24):
+        return None
+    return DeviceBattery(wh=wh, charges_per_day=charges), ["volts"] if said.parts["ah"] and volts is None else []
+
+
+def _energy(said: LoadSaid, feed: Feed, system_v: int) -> tuple[Draw, list[str]] | None:
+    """What it uses on a day, where that is said; and whether the volts of amp-hours are the rig's."""
+    if said.parts["kwh_per_year"]:
+        kwh = said.first("kwh_per_year")
+        return (KwhPerYear(kwh=kwh), []) if 0 < kwh <= 20_000 else None
+    of_ah = said.first("ah_per_day") or said.first("ah_per_hour")
+    volts = (said.first("volts") or float(system_v)) if of_ah is not None else 1.0
+    a_day = hours(said)[2] or 24.0
+    often = said.first("times") or 1.0
+    wh = next(
+        (
+            value * times
+            for meaning, times in (
+                ("wh", 1.0), ("wh_per_use", often), ("wh_per_hour", a_day), ("ah_per_day", volts),
+                ("ah_per_hour", volts * a_day), ("watts_average", a_day),
+            )
+            if (value := said.first(meaning)) is not None
+        ),
+        None,
+    )  # fmt: skip
+    if wh is None or not 0 < wh <= MAX_WH_PER_DAY:
+        return None
+    return WhPerDay(wh=wh), ["volts"] if of_ah is not None and not said.parts["volts"] else []
+
+
+def _watts(said: LoadSaid) -> float | None:
+    """Watts of one unit, however they are said."""
+    if said.parts["watts"]:
+        watts = said.first("watts")
+    elif said.parts["watts_per_metre"] and said.parts["metres"]:
+        watts = said.first("watts_per_metre") * said.first("metres")
+    elif said.parts["volt_amps"] and said.parts["power_factor"]:
+        watts = said.first("volt_amps") * said.first("power_factor")
+    else:
+        return None
+    return float(watts) / (said.first("quantity") if said.parts["total"] and several(said) else 1)
+
+
+def _amps(
+    said: LoadSaid, usual: UsualLoad | None, feed: Feed, assumed: list[str], *, system_v: int, mains_v: int
+) -> tuple[Draw | None, Feed, list[str]]:
+    part, volts = said.parts["amps"][0], said.first("volts")
+    amps = part.value / (said.first("quantity") if said.parts["total"] and several(said) else 1)
     if assumed:
-        return None, feed, [_which_amps(line, amps, usual, system_v=system_v, mains_v=mains_v)], []
+        _which_amps(said, part, usual, system_v=system_v, mains_v=mains_v)
+        return None, feed, []
     if feed == "ac":
-        if amps.value > 400:
-            words = {"text": amps.text, "low": "0", "high": "400", "unit": "A"}
-            return None, feed, [Question("load.amps_out_of_bounds", amps.start, amps.end, words)], []
-        return AcAmps(amps=amps.value, volts=volts.value if volts else mains_v), feed, [], [] if volts else ["volts"]
-    return DcAmps(amps=amps.value, volts=volts.value if volts else system_v), feed, [], [] if volts else ["volts"]
+        if amps > 400:
+            words = {"text": part.text, "low": "0", "high": "400", "unit": "A"}
+            said.questions.append(Question("load.amps_out_of_bounds", part.start, part.end, words))
+            return None, feed, []
+        if volts is not None and volts < LOWEST_AC_V:
+            return None, feed, []  # asked about with the feed
+        return AcAmps(amps=amps, volts=volts or mains_v), feed, [] if volts else ["volts"]
+    if feed == "step_down" and volts is None and said.parts["feed"]:
+        if said.parts["feed"][0].value != "usb":
+            ask(said, part, "which_usb_volts", f"{part.text} {USB_V:g} V", f"{part.text} 20 V")
+            return None, feed, []
+        return DcAmps(amps=amps, volts=USB_V), feed, ["usb_volts"]
+    if volts is not None and volts > LOWEST_AC_V:
+        return None, feed, []
+    return (DcAmps(amps=amps, volts=volts or system_v) if 0 < amps <= 2000 else None), feed, [] if volts else ["volts"]
 
 
-def _which_amps(line: str, amps: Part, usual: UsualLoad | None, *, system_v: int, mains_v: int) -> Question:
+def _which_amps(said: LoadSaid, amps: Part, usual: UsualLoad | None, *, system_v: int, mains_v: int) -> None:
     """Amps alone: on the DC side and on the AC side they differ tenfold. Where watts were likely meant, that is offered too."""
-    readings = [_with(line, amps, f"{amps.text} {system_v} V"), _with(line, amps, f"{amps.text} {mains_v} V")]
+    others = [f"{amps.text} {system_v} V", f"{amps.text} {mains_v} V"]
     if usual is not None and usual.usual_w / 3 <= amps.value <= usual.usual_w * 3:
-        readings.append(_with(line, amps, f"{amps.value:g} W"))
+        others.append(f"{amps.value:g} W")
     words = {"amps": f"{amps.value:g}", "system_v": str(system_v), "mains_v": str(mains_v)}
-    return Question("load.which_amps", amps.start, amps.end, words, tuple(readings))
+    ask(said, amps, "which_amps", *others, words=words)
 
 
-def _load(
-    line: str, name: str, usual: UsualLoad | None, parts: Mapping[str, list[Part]], *, draw: Draw, feed: Feed
-) -> tuple[Load, list[str]]:
+# -- The load
+
+
+def _load(said: LoadSaid, usual: UsualLoad | None, *, draw: Draw, feed: Feed, typed: str) -> tuple[Load, list[str]]:
     """The load, and which of its members were filled in from the table of usual loads."""
     filled = []
-    power_factor, start_factor = 1.0, 1.0
-    if parts.get("power_factor"):
-        power_factor = parts["power_factor"][0].value
-    elif usual is not None and feed == "ac" and usual.feed == "ac" and usual.power_factor != 1:
+    power_factor, start_factor = said.first("power_factor") or 1.0, said.first("start") or 1.0
+    if not said.parts["power_factor"] and usual is not None and feed == "ac" and usual.feed == "ac" and usual.power_factor != 1:
         power_factor = usual.power_factor
         filled.append("power_factor")
-    if parts.get("start"):
-        start_factor = parts["start"][0].value
-    elif usual is not None and usual.start_factor != 1:
+    if said.parts["start_w"]:
+        start_factor = _start_factor(said, draw)
+    elif not said.parts["start"] and usual is not None and usual.start_factor != 1:
         start_factor = usual.start_factor
         filled.append("start_factor")
-    importance = parts["importance"][0].text.lower() if parts.get("importance") else "should"
-    never_with = parts["never_with"][0].text.split()[-1].lower() if parts.get("never_with") else None
-    low, high, typical = _hours(parts)
-    above = parts.get("above_charge", [])
+    days, weekly_h, taken = _week(said)
+    if taken:
+        filled.append("days")
+    low, high, typical = hours(said) if weekly_h is None else (weekly_h, weekly_h, weekly_h)
+    duty = said.first("duty_of_hours") or said.first("duty") or 1.0
+    for part in said.parts["duty_range"]:
+        duty = sum(part.value) / 2
+        low, high = low * part.value[0] / duty, high * part.value[1] / duty
+    if typical <= 0 or said.parts["watts_average"]:
+        low = high = typical = 24.0
+    above = said.first("above_charge")
     load = Load(
-        name=name[:80],
+        name=said.name[:80],
         group=usual.group if usual is not None else "other",
-        quantity=int(parts["quantity"][0].value) if parts.get("quantity") else 1,
+        quantity=int(said.first("quantity") or 1),
         feed=feed,
         draw=draw,
-        hours_per_day=typical if typical > 0 else 24.0,
-        duty_frac=parts["duty"][0].value if parts.get("duty") else 1.0,
-        days_per_week=int(parts["days"][0].value) if parts.get("days") else 7,
+        hours_per_day=typical,
+        duty_frac=duty,
+        days_per_week=days,
         power_factor=power_factor,
         start_factor=start_factor,
-        importance=_MUST[importance],
-        never_with=never_with,
-        per_person=bool(parts.get("per_person")),
-        seasons=tuple(dict.fromkeys(_season_in(part.text) for part in parts.get("season", []))),
-        when=_WHEN[parts["when"][0].text.lower()] if parts.get("when") else "above_charge" if above else "always",
-        above_charge_frac=above[0].value if above else 0.8,
-        low_factor=low / typical if typical > 0 else 1.0,
-        high_factor=high / typical if typical > 0 else 1.0,
-        typed=line.strip()[:MAX_LINE],
+        importance=said.members.get("importance", "should"),
+        never_with=said.members.get("never_with"),
+        per_person=bool(said.parts["per_person"]),
+        seasons=said.members.get("seasons", ()),
+        when=said.members.get("when", "always" if above is None else "above_charge"),
+        above_charge_frac=0.8 if above is None else above,
+        profile=said.members.get("profile"),
+        bars=said.members.get("bars", ()),
+        low_factor=max(1e-6, low / typical),
+        high_factor=min(20.0, high / typical),
+        typed=typed.strip()[:MAX_LINE],
     )
     return load, filled
 
 
-STATED = (WhPerDay, KwhPerYear, DeviceBattery)
-FAR_FROM_USUAL = 8.0  # times the usual watts; common practice varies less than that
+def _start_factor(said: LoadSaid, draw: Draw) -> float:
+    """Starting over running draw, from watts of both; below 1 nothing starts."""
+    if isinstance(draw, Watts):
+        running_w = draw.watts
+    elif isinstance(draw, AcAmps | DcAmps):
+        running_w = draw.amps * draw.volts
+    else:
+        return 1.0
+    return float(min(12.0, max(1.0, said.first("start_w") / running_w)))
 
 
-def _season_in(text: str) -> Season:
-    word = text.lower().replace("fall", "autumn")
-    return next(season for season in SEASONS if season in word)
-
-
-def _doubts(line: str, load: Load, usual: UsualLoad | None, parts: Mapping[str, list[Part]]) -> list[Question]:
+def _doubts(said: LoadSaid, load: Load, usual: UsualLoad | None) -> list[Question]:
     """Amps where watts were meant show as a draw far from usual; what a thermostat switches rarely runs all the time."""
     if usual is None:
         return []
-    if usual.duty_frac < 1 and load.duty_frac == 1 and not parts.get("duty") and not isinstance(load.draw, STATED):
+    runs_on = load.duty_frac == 1 and not said.parts["duty"] and not said.parts["averaged"]
+    if usual.duty_frac < 1 and runs_on and not isinstance(load.draw, STATED):
         share = f"{usual.duty_frac * 100:g}%"
         words = {"word": usual.word, "share": share}
-        return [Question("load.duty_left_out", 0, len(line), words, (f"{line.strip()} {share}",))]
-    if isinstance(load.draw, Watts) and parts.get("watts"):
-        return _plated_by_what_it_gives(line, load.draw.watts, usual, parts["watts"][0])
+        return [Question("load.duty_left_out", 0, len(said.marks.line), words, (said.with_more(share),))]
+    if isinstance(load.draw, Watts) and said.parts["watts"]:
+        return _plated_by_what_it_gives(said, load.draw.watts, usual, said.parts["watts"][0])
     if not isinstance(load.draw, AcAmps | DcAmps):
         return []
-    watts, amps = load.draw.amps * load.draw.volts, parts["amps"][0]
+    watts, amps = load.draw.amps * load.draw.volts, said.parts["amps"][0]
     if watts < FAR_FROM_USUAL * usual.usual_w:
         return []
     words = {"watts": f"{watts:g}", "word": usual.word, "usual_w": f"{usual.usual_w:g}"}
-    return [Question("load.far_from_usual", amps.start, amps.end, words, (_with(line, amps, f"{load.draw.amps:g} W"),))]
+    return [
+        Question("load.far_from_usual", amps.start, amps.end, words, (in_other_words(said, amps, f"{load.draw.amps:g} W"),))
+    ]
 
 
-def _plated_by_what_it_gives(line: str, watts: float, usual: UsualLoad, part: Part) -> list[Question]:
+def _plated_by_what_it_gives(said: LoadSaid, watts: float, usual: UsualLoad, part: Part) -> list[Question]:
     """A microwave is plated by what it puts into the pot: so small a figure is rarely what it draws. (common practice)"""
     if usual.plated_frac == 1 or watts >= usual.usual_w * (1 + usual.plated_frac) / 2:
         return []
     draws = f"{10 * round(watts / usual.plated_frac / 10):g} W"
     words = {"word": usual.word, "watts": f"{watts:g}", "draws": draws}
-    return [Question("load.plated_by_what_it_gives", part.start, part.end, words, (_with(line, part, draws),))]
-
-
-def write_line(load: Load) -> str:
-    """A line that reads as this load, for rows that were not typed."""
-    match load.draw:
-        case Watts(watts=watts):
-            draw = f"{watts:g} W"
-        case DcAmps(amps=amps, volts=volts) | AcAmps(amps=amps, volts=volts):
-            draw = f"{amps:g} A {volts:g} V"
-        case WhPerDay(wh=wh):
-            draw = f"{wh:g} Wh a day"
-        case KwhPerYear(kwh=kwh):
-            draw = f"{kwh:g} kWh a year"
-        case Cooling(btu_per_h=btu, eer=eer):
-            draw = f"{btu:g} BTU eer {eer:g}"
-        case DeviceBattery(wh=wh, charges_per_day=charges):
-            draw = f"{wh:g} Wh {charges:g} charges"
-    feed = "step-down" if load.feed == "step_down" else load.feed
-    parts = [
-        f"{load.quantity} x {load.name}" if load.quantity > 1 else load.name,
-        draw,
-        _write_hours(load),
-        f"{load.duty_frac * 100:g}%" if load.duty_frac != 1 else "",
-        feed,
-        f"{load.days_per_week} days a week" if load.days_per_week != 7 else "",
-        f"pf {load.power_factor:g}" if load.feed == "ac" else "",
-        f"start {load.start_factor:g}x",
-        load.importance if load.importance != "should" else "",
-        f"never with {load.never_with}" if load.never_with else "",
-        "per person" if load.per_person else "",
-        *(f"in {season}" for season in load.seasons),
-        next((words for words, when in _WHEN.items() if when == load.when), ""),
-        f"above {load.above_charge_frac * 100:g}%" if load.when == "above_charge" else "",
-    ]
-    return " ".join(part for part in parts if part)
-
-
-def _write_hours(load: Load) -> str:
-    """One figure, or a range where low and high use differ."""
-    unit, scale = ("h", 1.0) if round(load.hours_per_day * 60, 6) >= 60 else ("min", 60.0)
-    hours = load.hours_per_day * scale
-    if load.low_factor == load.high_factor == 1:
-        return f"{round(hours, 6):g} {unit}"
-    return f"{round(hours * load.low_factor, 6):g}-{round(hours * load.high_factor, 6):g} {unit}"
-
-
-QUESTION_CODES = frozenset(
-    {f"load.{meaning}_out_of_bounds" for meaning in _BOUNDS}
-    | {
-        "load.unreadable",
-        "load.power_of_a_store",
-        "load.no_name",
-        "load.no_draw",
-        "load.no_hours",
-        "load.two_draws",
-        "load.which_amps",
-        "load.volts_against_feed",
-        "load.far_from_usual",
-        "load.duty_left_out",
-        "load.plated_by_what_it_gives",
-        "load.no_eer",
-        "load.no_charges",
-    }
-)
+    return [Question("load.plated_by_what_it_gives", part.start, part.end, words, (in_other_words(said, part, draws),))]

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import csv
+import re
 from dataclasses import dataclass
 from functools import cache, lru_cache
 
@@ -78,14 +79,49 @@ def _entry(line: dict[str, str]) -> UsualLoad:
     )
 
 
+# Words behind the name of a thing that leave it that thing: a coffee machine makes coffee, a laptop fan is a fan.
+_CARRIERS = frozenset(
+    (
+        *("machine", "maker", "unit", "set", "system", "box", "strip", "strips", "bar", "bars", "charger", "chargers", "kit"),
+        *("appliance", "plate", "player", "screen", "adapter", "adaptor", "station"),
+    )
+)
+_ABOUT = re.compile(
+    r"\s(?:for|over|in|on|under|at|with|of|by|near|behind|above|below|beside|inside|outside|from|to|and)\s.*|[,(/+].*"
+)
+_SIZE = re.compile(
+    r"(?<![a-z])[\d.,]+\S*(?:\s+(?:l|litres?|liters?|gal|gallons?|inch|in|cm|mm|m|metres?|cups?|ft|kg|lbs?|lm|k|way)\b)?"
+)
+
+
 @lru_cache(maxsize=4096)
 def usual_load(name: str) -> UsualLoad | None:
-    """The longest entry whose words stand in ``name``, as whole words or plurals."""
-    words = f" {name.lower()} "
-    for load in usual_loads():
-        if f" {load.word} " in words or f" {load.word}s " in words:
-            return load
-    return None
+    """The entry that a name means: the longest one that ends it, since the last word says what a thing is.
+
+    “Coffee table lamp” is a lamp, “fan for the fridge” a fan, “fridge 50 L” a fridge, “coffee machine” what makes coffee.
+    Whole words or plurals; None where the name ends with nothing known.
+    """
+    plain = " ".join(_SIZE.sub(" ", re.sub(r"[-–\"“”]", " ", name.lower())).split())
+    described = next((load for load in usual_loads() if _ABOUT.search(load.word) and _ends_with(plain, load.word)), None)
+    words = _ABOUT.sub("", plain)
+    while words and described is None:
+        described = next((load for load in usual_loads() if _ends_with(words, load.word)), None)
+        words, _, last = words.rpartition(" ")
+        if last not in _CARRIERS:
+            break
+    return described or _begun_by(plain)
+
+
+def _begun_by(words: str) -> UsualLoad | None:
+    """The one entry that begins with these words: “induction” is an induction hob."""
+    begun = [load for load in usual_loads() if words and load.word.startswith(f"{words} ")]
+    return begun[0] if len(begun) == 1 else None
+
+
+def _ends_with(words: str, entry: str) -> bool:
+    """Whether an entry, or its plural, stands at the end as whole words; written as one word too: “coolbox”."""
+    joined = entry.replace(" ", "")
+    return any(f" {words}".endswith(f" {word}") for word in (entry, f"{entry}s", f"{entry}es", joined, f"{joined}s"))
 
 
 def completions(start: str, most: int = 6) -> list[UsualLoad]:

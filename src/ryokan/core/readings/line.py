@@ -11,7 +11,17 @@ from typing import Any
 from pydantic import ValidationError
 
 from ryokan.core.lines.kind import JOINS
-from ryokan.core.lines.kit import MAX_LINE, NUMBER, SPOKEN_NUMBER, Marks, Question, endless, figures_for_words, read_number
+from ryokan.core.lines.kit import (
+    MAX_LINE,
+    NUMBER,
+    SPOKEN_NUMBER,
+    UNSIGNED,
+    Marks,
+    Question,
+    endless,
+    figures_for_words,
+    read_number,
+)
 from ryokan.core.readings.model import UNITS, Quantity, Reading
 from ryokan.core.rig import Rig
 from ryokan.core.survey.line import Understood, why_not
@@ -85,7 +95,7 @@ def _out(match: re.Match[str]) -> float:
 _PATTERNS: tuple[_Pattern, ...] = (
     _Pattern("harvest_wh", rf"{_N}\s*k?wh\b(?:\s*(?:today|harvest(?:ed)?|yield|from the sun))?", _kilo),
     _Pattern("missing_ah", rf"{_N}\s*ah\s*(?:below full|missing|used|down|from full)", lambda match: abs(_first(match))),
-    _Pattern("missing_ah", rf"(?<![\d.,])(-{NUMBER.removeprefix('[-−]?')})\s*ah\b", lambda match: abs(_first(match))),
+    _Pattern("missing_ah", rf"(?<![\d.,])(-{UNSIGNED})\s*ah\b", lambda match: abs(_first(match))),
     _Pattern("capacity_ah", rf"{_N}\s*ah\s*(?:capacity|delivered|to empty)|capacity\s*{_N}\s*ah\b"),
     _Pattern("percent", rf"{_N}\s*(?:%|percent\b)"),
     _Pattern("open_volts", rf"(?:open|voc)\s*(?:volts\s*)?{_N}{_V}|{_N}{_V}\s*(?:open|voc)\b"),

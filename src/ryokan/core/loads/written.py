@@ -1,0 +1,67 @@
+"""Writing a load as the line that reads as it."""
+
+from __future__ import annotations
+
+from ryokan.core.loads.model import AcAmps, Cooling, DcAmps, DeviceBattery, KwhPerYear, Load, Watts, WhPerDay
+from ryokan.core.loads.said import said_by
+
+_WHEN = {"driving": "while driving", "shore": "on shore", "anchor": "at anchor"}
+
+
+def write_line(load: Load) -> str:
+    """A line that reads as this load, for rows that were not typed."""
+    match load.draw:
+        case Watts(watts=watts):
+            draw = f"{_plain(watts)} W"
+        case DcAmps(amps=amps, volts=volts) | AcAmps(amps=amps, volts=volts):
+            draw = f"{amps:g} A {volts:g} V"
+        case WhPerDay(wh=wh):
+            draw = f"{_plain(wh)} Wh a day"
+        case KwhPerYear(kwh=kwh):
+            draw = f"{kwh:g} kWh a year"
+        case Cooling(btu_per_h=btu, eer=eer):
+            draw = f"{_plain(btu)} BTU eer {eer:g}"
+        case DeviceBattery(wh=wh, charges_per_day=charges):
+            draw = f"{_plain(wh)} Wh {charges:g} charges"
+    feed = "step-down" if load.feed == "step_down" else load.feed
+    name = _named(load.name)
+    parts = [
+        f"{load.quantity} x {name}" if load.quantity > 1 else name,
+        draw,
+        _write_hours(load),
+        f"{load.duty_frac * 100:g}%" if load.duty_frac != 1 else "",
+        feed,
+        f"{load.days_per_week} days a week" if load.days_per_week != 7 else "",
+        f"pf {load.power_factor:g}" if load.feed == "ac" else "",
+        f"start {load.start_factor:g}x",
+        load.importance if load.importance != "should" else "",
+        "per person" if load.per_person else "",
+        f"in {' and '.join(load.seasons)}" if load.seasons else "",
+        _WHEN.get(load.when, ""),
+        f"above {load.above_charge_frac * 100:g}%" if load.when == "above_charge" else "",
+        f"never with {load.never_with}" if load.never_with else "",
+    ]
+    return " ".join(part for part in parts if part)
+
+
+def _plain(number: float) -> str:
+    """A number that nobody takes for thousands: 1.625 is 1.6250."""
+    text = f"{number:g}"
+    return f"{text}0" if len(text.partition(".")[2]) == 3 else text
+
+
+def _named(name: str) -> str:
+    """The name, in quotes where it would not be read as nothing but a name."""
+    said, _ = said_by(name, "north")
+    if said.name == name and not said.questions and not said.members and not any(said.parts.values()):
+        return name
+    return f"“{name}”" if '"' in name else f'"{name}"'
+
+
+def _write_hours(load: Load) -> str:
+    """One figure, or a range where low and high use differ."""
+    unit, scale = ("h", 1.0) if round(load.hours_per_day * 60, 6) >= 60 else ("min", 60.0)
+    hours = load.hours_per_day * scale
+    if load.low_factor == load.high_factor == 1:
+        return f"{round(hours, 6):g} {unit}"
+    return f"{round(hours * load.low_factor, 6):g}-{round(hours * load.high_factor, 6):g} {unit}"
