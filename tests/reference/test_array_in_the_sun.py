@@ -12,12 +12,13 @@ from builders import load, report, rig, value
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from ryokan.core.climate.above import day_length_h
 from ryokan.core.climate.best import best_lie
 from ryokan.core.climate.days import MONTH_OF_DAY, draw_days, table_of_year, year_of_hours
 from ryokan.core.climate.grid import sky
 from ryokan.core.climate.path import sun_path
 from ryokan.core.climate.shade import OPEN, Block, Surroundings, block
-from ryokan.core.climate.sun import EVERY_HEADING, STEP_H, MonthSun, Panel, day_length_h, light, month_sun
+from ryokan.core.climate.sun import EVERY_HEADING, STEP_H, MonthSun, Panel, light, month_sun
 from ryokan.core.evaluate import evaluate
 from ryokan.core.solar.day import day_of_sun
 

@@ -14,11 +14,12 @@ from builders import load, report, value
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from ryokan.core.climate.above import extraterrestrial_kwh_per_m2
 from ryokan.core.climate.grid import DAYS, Sky, sky
 from ryokan.core.climate.path import sun_path
 from ryokan.core.climate.places import find_places
 from ryokan.core.climate.shade import Surroundings
-from ryokan.core.climate.sun import Panel, extraterrestrial_kwh_per_m2, light, moments_of, month_sun, on_panel
+from ryokan.core.climate.sun import Panel, light, moments_of, month_sun, on_panel
 
 DATA = Path(pvlib.__file__).parent / "data"
 CORRECTION = 0.94

@@ -7,7 +7,8 @@ from collections.abc import Sequence
 import numpy as np
 import numpy.typing as npt
 
-from ryokan.core.climate.grid import DAYS, Floats
+from ryokan.core.climate.above import Floats
+from ryokan.core.climate.grid import DAYS
 from ryokan.core.climate.sun import STEPS, MonthSun
 
 MONTH_LENGTHS = (31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31)

@@ -5,29 +5,35 @@ from __future__ import annotations
 import io
 from dataclasses import dataclass
 from functools import cache, lru_cache
-from typing import Any, TypeAlias
+from typing import Any
 
 import numpy as np
 import numpy.typing as npt
 
+from ryokan.core.climate.above import MEAN_DAYS, Floats, extraterrestrial_kwh_per_m2
 from ryokan.core.data.provenance import DATA
-
-Floats: TypeAlias = npt.NDArray[np.float64]
 
 EARTH_KM = 6371.0
 DAYS = 20  # equal shares of a month's days, from the dullest to the brightest
+CELL_KM = 240.0  # half the diagonal of a cell at the equator: a place within that of a cell's middle lies in or beside it
+CELLS_AWAY = 5  # of so many cells the sun is taken where none is near
+# Climates lie along parallels: a degree of latitude counts double. Fitted by taking away the cells about those at the sea.
+LATITUDE_COUNTS = 2.0
+LOWEST_ABOVE = 0.3  # sun above the air of a month, kWh/m² a day, below which a cell says nothing of clearness
 
 
 @dataclass(frozen=True, slots=True)
 class Sky:
     """What the sky gives at a place: ``kwh_per_m2`` has shape (12, 20), horizontal, a day; ``air_c`` has shape (12,).
 
-    ``away_km`` is the distance to the nearest cell that has data: 0 on land and near it.
+    ``away_km`` is the distance to the nearest cell that has data where the place lies in none, else 0; ``cells`` are the
+    middles of the cells that it is taken from, the one that counts most first. [°]
     """
 
     kwh_per_m2: Floats
     air_c: Floats
     away_km: float
+    cells: tuple[tuple[float, float], ...] = ()
 
 
 @lru_cache(maxsize=256)
@@ -41,43 +47,71 @@ def sky(lat_deg: float, lon_deg: float) -> Sky:
 
     Notes
     -----
-    Between the nodes that have data by their distance along both axes; where none of the four has, the nearest that does
-    on the sphere, and how far away it is.
+    Clearness, the share of the sun above the air that comes through, is what is taken from cell to place; times the sun above
+    the air of the place it is the place's own. Between the nodes that have data, by their distance along both axes; on an
+    island or at sea where no cell is near, from the five nearest along the parallel, by the square of their distance.
 
     References
     ----------
     Gelaro et al. 2017 (MERRA-2); Recommendation ITU-R P.1510-1.
     """
-    days, away_km = _days(lat_deg, lon_deg)
-    return Sky(days, _air(lat_deg, lon_deg), away_km)
-
-
-def _days(lat_deg: float, lon_deg: float) -> tuple[Floats, float]:
+    lon_deg = (lon_deg + 180) % 360 - 180
+    nodes, away_km = _nodes(lat_deg, lon_deg)
     grid = _grid("irradiance")
-    lats, lons, table = grid["lat"], grid["lon"], grid["kwh_x100"]
+    above = np.array([extraterrestrial_kwh_per_m2(lat_deg, day) for day in MEAN_DAYS])
+    clearness = sum(weight * _clearness(i, j) for i, j, weight in nodes) / sum(weight for *_, weight in nodes)
+    ordered = sorted(nodes, key=lambda node: -node[2])
+    cells = tuple((float(grid["lat"][i]), float(grid["lon"][j])) for i, j, _ in ordered)
+    return Sky(np.asarray(clearness) * above[:, None], _air(lat_deg, lon_deg), away_km, cells)
+
+
+def _clearness(i: int, j: int) -> Floats:
+    """Clearness of a cell's days by month, shape (12, 20). A month of polar night is as clear as the cell's other months."""
+    grid = _grid("irradiance")
+    above = _above_of_rows()[i]
+    days = grid["kwh_x100"][i, j].astype(float) / 100
+    lit = above > LOWEST_ABOVE
+    found = np.minimum(days[lit] / above[lit, None], 1.0)
+    out = np.tile(found.mean(axis=0), (12, 1))
+    out[lit] = found
+    return out
+
+
+@cache
+def _above_of_rows() -> Floats:
+    """Daily sun above the air in each row of cells, by month. [kWh/m²]"""
+    lats = _grid("irradiance")["lat"]
+    return np.array([[extraterrestrial_kwh_per_m2(float(lat), day) for day in MEAN_DAYS] for lat in lats])
+
+
+def _nodes(lat_deg: float, lon_deg: float) -> tuple[list[tuple[int, int, float]], float]:
+    """The cells that a place's sun is taken from with their weights, and how far the nearest is where none is near. [km]"""
+    grid = _grid("irradiance")
+    known = np.argwhere(_known())
+    lats, lons = grid["lat"][known[:, 0]], grid["lon"][known[:, 1]]
+    half = (
+        np.sin(np.radians(lats - lat_deg) / 2) ** 2
+        + np.cos(np.radians(lats)) * np.cos(np.radians(lat_deg)) * np.sin(np.radians(lons - lon_deg) / 2) ** 2
+    )
+    away_km = 2 * EARTH_KM * np.arcsin(np.sqrt(np.clip(half, 0, 1)))
+    nearest_km = float(away_km.min())
     corners = [
         (i, j, weight)
-        for i, j, weight in _corners(lats, lons, lat_deg, lon_deg)
-        if weight > 0 and 0 <= i < len(lats) and table[i, j].any()
+        for i, j, weight in _corners(grid["lat"], grid["lon"], lat_deg, lon_deg)
+        if weight > 0 and 0 <= i < len(grid["lat"]) and _known()[i, j]
     ]
-    if corners:
-        total = sum(weight for *_, weight in corners)
-        days = sum(table[i, j].astype(float) * weight for i, j, weight in corners) / total
-        return np.asarray(days) / 100, 0.0
-    i, j, away_km = _nearest(lat_deg, lon_deg)
-    return table[i, j].astype(float) / 100, away_km
+    if corners and nearest_km <= CELL_KM:
+        return corners, 0.0
+    north_km = np.radians(lats - lat_deg) * EARTH_KM
+    along_km = np.sqrt(away_km**2 + (LATITUDE_COUNTS**2 - 1) * north_km**2)
+    chosen = np.argsort(along_km)[:CELLS_AWAY]
+    return [(int(known[k, 0]), int(known[k, 1]), float(1 / along_km[k] ** 2)) for k in chosen], nearest_km
 
 
-def _nearest(lat_deg: float, lon_deg: float) -> tuple[int, int, float]:
-    """The nearest cell that has data, on the sphere. [km]"""
-    grid = _grid("irradiance")
-    known = np.argwhere(grid["kwh_x100"].any(axis=(2, 3)))
-    lats, lons = np.radians(grid["lat"][known[:, 0]]), np.radians(grid["lon"][known[:, 1]])
-    lat, lon = np.radians(lat_deg), np.radians(lon_deg)
-    half = np.sin((lats - lat) / 2) ** 2 + np.cos(lats) * np.cos(lat) * np.sin((lons - lon) / 2) ** 2
-    away_km = 2 * EARTH_KM * np.arcsin(np.sqrt(np.clip(half, 0, 1)))
-    nearest = int(np.argmin(away_km))
-    return int(known[nearest, 0]), int(known[nearest, 1]), float(away_km[nearest])
+@cache
+def _known() -> npt.NDArray[np.bool_]:
+    """Which cells have data."""
+    return np.asarray(_grid("irradiance")["kwh_x100"].any(axis=(2, 3)))
 
 
 def _air(lat_deg: float, lon_deg: float) -> Floats:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ryokan.core.climate.stay import MONTHS
+from ryokan.core.climate.stay import MONTHS, corrected_by
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.itinerary import months_of
 from ryokan.core.rig import Rig, Stay
@@ -47,20 +47,17 @@ def modelled(rig: Rig) -> bool:
     return rig.solar.sun_from in ("places", "file") and bool(sunlit(rig))
 
 
-def corrected_by(sheet: Sheet, rig: Rig) -> Figure:
-    """What the irradiation is multiplied by: the reanalysis reads high, a weather file is taken as it is."""
-    if rig.solar.sun_from == "file":
-        return sheet["climate.correction_frac"]
-    return sheet.assumption("reanalysis_frac")
-
-
-def correction(sheet: Sheet, rig: Rig) -> None:
-    """How the irradiation is corrected, where it is worked out at all."""
-    if not modelled(rig):
-        return
-    if rig.solar.sun_from == "file":
+def file_as_it_is(sheet: Sheet, rig: Rig) -> None:
+    """A weather file is taken as it is, where the sun comes from one."""
+    if modelled(rig) and rig.solar.sun_from == "file":
         sheet.constant("climate.correction_frac", 1.0, "", "weather_file")
-    sheet.compute("climate.bias_applied", "1 − correction", "", "typical_years", correction=corrected_by(sheet, rig))
+
+
+def taken_off(sheet: Sheet, rig: Rig) -> None:
+    """What is taken off the irradiation: the most over the stays that live by the sun."""
+    if modelled(rig):
+        corrections = [corrected_by(sheet, id) for id in sunlit(rig)]
+        sheet.compute("climate.bias_applied", "1 − min(corrections)", "", "typical_years", corrections=corrections)
 
 
 def how_it_lies(sheet: Sheet, rig: Rig) -> None:
@@ -91,10 +88,17 @@ def months_together(sheet: Sheet, rig: Rig) -> None:
 
 
 def records(sheet: Sheet, rig: Rig) -> None:
-    """Coldest and hottest to reckon with. The array lies on the roof in the cold of every stay, also of those on a hookup."""
+    """Coldest and hottest to reckon with. The array lies on the roof in the cold of every stay, also of those on a hookup.
+
+    A typed one counts whatever the sun comes from.
+    """
     if modelled(rig):
         bases = [f"climate.stay.{id}.{MONTHS[month - 1]}" for id, stay in located(rig).items() for month in months_of(stay)]
-        _records(sheet, rig.solar, bases)
+        _records(sheet, rig.solar, bases, allowance="record_low_allowance_k" in rig.assumptions)
+        return
+    for end, typed in (("min", rig.solar.record_low_c), ("max", rig.solar.record_high_c)):
+        if typed is not None:
+            sheet.given(f"climate.t_{end}_record_c", typed, "°C")
 
 
 def _by_hand(sheet: Sheet, rig: Rig) -> None:
@@ -128,19 +132,22 @@ def _month(sheet: Sheet, month: str, bases: list[str], *, portable: bool) -> Non
         sheet.compute(key, "sum(nights × each) ÷ sum(nights)", unit, "practice", nights=nights, each=each)
     noons = [sheet[f"{base}.noon_w_per_w"] for base in bases]
     sheet.compute(f"solar.noon_w_per_w.{month}", "max(noons)", "W/W", "pvlib", noons=noons)
-    measured = "climate.correction_frac" in sheet
-    off = sheet.get("climate.year_to_year_frac") if measured else sheet.assumption("reanalysis_uncertainty_frac")
-    if off is None:  # months of one place differ from year to year even where they were measured
-        off = sheet.constant("climate.year_to_year_frac", 0.1, "", "practice")
     psh = sheet[f"climate.psh.{month}"]
+    if "climate.correction_frac" in sheet:  # months of one place differ from year to year even where they were measured
+        off = sheet.get("climate.year_to_year_frac") or sheet.constant("climate.year_to_year_frac", 0.1, "", "practice")
+    else:
+        each = [sheet[f"{base}.off_frac"] for base in bases]
+        weighed = "sum(nights × each) ÷ sum(nights)"
+        off = sheet.compute(f"climate.off_frac.{month}", weighed, "", "typical_years", nights=nights, each=each)
     for end, sign in (("low", "−"), ("high", "+")):
         sheet.compute(f"climate.psh.{month}.{end}", f"psh × (1 {sign} off)", "h", "typical_years", psh=psh, off=off)
 
 
-def _records(sheet: Sheet, solar: Solar, bases: list[str]) -> None:
-    """Coldest and hottest to reckon with: as typed, of the weather file, or estimated by an allowance. [°C]
+def _records(sheet: Sheet, solar: Solar, bases: list[str], *, allowance: bool) -> None:
+    """Coldest and hottest to reckon with: as typed, of the weather file, or estimated. [°C]
 
-    Beside a file the colder low and the hotter high count: a typical year is milder than the record.
+    Beside a file the colder low and the hotter high count: a typical year is milder than the record. The low is estimated for
+    each place and month, or by an allowance of the rig's own where somebody has set one.
     """
     own = solar.own_sun if solar.sun_from == "file" else None
     low_c, high_c = solar.record_low_c, solar.record_high_c
@@ -151,7 +158,7 @@ def _records(sheet: Sheet, solar: Solar, bases: list[str]) -> None:
         sheet.given("climate.t_min_record_c", low_c, "°C")
     elif own is not None:
         sheet.constant("climate.t_min_record_c", own.coldest_c, "°C", "weather_file")
-    else:
+    elif allowance:
         sheet.compute(
             "climate.t_min_record_c",
             "min(nights) − allowance",
@@ -160,6 +167,9 @@ def _records(sheet: Sheet, solar: Solar, bases: list[str]) -> None:
             nights=[sheet[f"{base}.night_c"] for base in bases],
             allowance=sheet.assumption("record_low_allowance_k"),
         )
+    else:
+        lows = [sheet[f"{base}.record_low_c"] for base in bases]
+        sheet.compute("climate.t_min_record_c", "min(lows)", "°C", "ashrae_design", lows=lows)
     if high_c is not None:
         sheet.given("climate.t_max_record_c", high_c, "°C")
     elif own is not None:

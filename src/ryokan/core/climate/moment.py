@@ -7,7 +7,7 @@ from functools import lru_cache
 
 import numpy as np
 
-from ryokan.core.climate.grid import Floats
+from ryokan.core.climate.above import Floats
 from ryokan.core.climate.sun import EVERY_HEADING, HOURS, Panel, equation_of_time_h, moments_of, on_panel
 
 ZONE_DEG = 15.0  # of longitude to an hour of the clock

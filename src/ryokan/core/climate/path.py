@@ -6,9 +6,9 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ryokan.core.climate.grid import Floats
+from ryokan.core.climate.above import Floats, day_length_h
 from ryokan.core.climate.shade import Surroundings
-from ryokan.core.climate.sun import EVERY_HEADING, Place, day_length_h, moments_of
+from ryokan.core.climate.sun import EVERY_HEADING, Place, moments_of
 
 PATH_STEPS = 144  # ten minutes each
 

@@ -11,7 +11,8 @@ from functools import cache
 
 import numpy as np
 
-from ryokan.core.climate.grid import EARTH_KM, Floats
+from ryokan.core.climate.above import Floats
+from ryokan.core.climate.grid import EARTH_KM
 from ryokan.core.data.provenance import DATA
 
 

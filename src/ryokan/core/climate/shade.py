@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from ryokan.core.climate.grid import Floats
+from ryokan.core.climate.above import Floats
 
 ROUND = np.arange(0.5, 360.0)  # azimuths over which the sky is summed up [°]
 

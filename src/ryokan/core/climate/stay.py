@@ -6,10 +6,12 @@ from functools import lru_cache
 
 import numpy as np
 
+from ryokan.core.climate.above import MEAN_DAYS, extraterrestrial_kwh_per_m2
 from ryokan.core.climate.best import best_lie
 from ryokan.core.climate.grid import Sky, sky
+from ryokan.core.climate.measured import SunThere, cold_by_month_k, sun_there
 from ryokan.core.climate.shade import Block, Surroundings, block
-from ryokan.core.climate.sun import MEAN_DAYS, Panel, day_range_k, extraterrestrial_kwh_per_m2, light, month_sun
+from ryokan.core.climate.sun import Panel, day_range_k, light, month_sun
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.itinerary import day_number, first_night, months_of, spells
 from ryokan.core.rig import Stay
@@ -90,27 +92,61 @@ def _own_sky(own: OwnSun) -> Sky:
     return Sky(np.array(own.kwh_per_m2), np.array(own.air_c), 0.0)
 
 
-def air_at_stay(sheet: Sheet, solar: Solar, id: str, stay: Stay, correction: Figure) -> None:
-    """Where a stay is, and its mean nights and afternoons, month by month: half a daily range below and above the mean. [°C]"""
+def where_it_is(sheet: Sheet, solar: Solar, id: str, stay: Stay) -> None:
+    """Where a stay is, and what the grid is multiplied with there, by the measured places about it. [°]"""
     base, place = f"climate.stay.{id}", place_of(stay)
-    above = sky_of(solar, place)
     where = {"lat": sheet.given(f"{base}.lat_deg", place[0], "°"), "lon": sheet.given(f"{base}.lon_deg", place[1], "°")}
+    if _source(solar) == "weather_file":
+        return
+    there = sun_there(*place)
+    near = sheet.simulate(f"{base}.near_frac", there.near_frac, "", "typical_years", where, _nearest(there))
+    far = sheet.assumption("reanalysis_frac")
+    sheet.compute(f"{base}.correction_frac", "far × near", "", "typical_years", far=far, near=near)
+
+
+def _nearest(there: SunThere) -> str:
+    """Which site counts most, and how its sun came about."""
+    site = there.nearest
+    return f"The nearest is {site.name}, {there.site_away_km:.0f} km away, {site.sun} sun."
+
+
+def corrected_by(sheet: Sheet, id: str) -> Figure:
+    """What the irradiation at a stay is multiplied by: the reanalysis reads high, a weather file is taken as it is."""
+    return sheet.get("climate.correction_frac") or sheet[f"climate.stay.{id}.correction_frac"]
+
+
+def corrected(sheet: Sheet, solar: Solar, place: tuple[float, float]) -> float:
+    """The same for a place that no figure tells of yet."""
+    if _source(solar) == "weather_file":
+        return 1.0
+    return sheet.assumption("reanalysis_frac").number * sun_there(*place).near_frac
+
+
+def air_at_stay(sheet: Sheet, solar: Solar, id: str, stay: Stay) -> None:
+    """Mean nights and afternoons, month by month: half a daily range below and above the mean; and how cold it may get. [°C]"""
+    base, place = f"climate.stay.{id}", place_of(stay)
+    above, correction = sky_of(solar, place), corrected_by(sheet, id)
+    where = {"lat": sheet[f"{base}.lat_deg"], "lon": sheet[f"{base}.lon_deg"]}
     source = "itu_p1510" if _source(solar) == "merra2" else "weather_file"
     for month in months_of(stay):
         over_air = extraterrestrial_kwh_per_m2(place[0], MEAN_DAYS[month - 1])
         horizontal_kwh = float(light(place, month, above, correction=correction.number).horizontal.mean())
         half_k = day_range_k(horizontal_kwh / over_air if over_air > 0 else 0.0) / 2
         mean_c, name = float(above.air_c[month - 1]), MONTHS[month - 1]
-        sheet.simulate(f"{base}.{name}.night_c", mean_c - half_k, "°C", source, where)
+        night = sheet.simulate(f"{base}.{name}.night_c", mean_c - half_k, "°C", source, where)
+        if source != "weather_file":
+            spell_k = cold_by_month_k(*place)[month - 1]
+            spell = sheet.simulate(f"{base}.{name}.cold_spell_k", spell_k, "K", "ashrae_design", where)
+            sheet.compute(f"{base}.{name}.record_low_c", "night − spell", "°C", "ashrae_design", night=night, spell=spell)
         sheet.simulate(f"{base}.{name}.afternoon_c", mean_c + half_k, "°C", source, where)
 
 
-def at_stay(sheet: Sheet, solar: Solar, id: str, stay: Stay, correction: Figure) -> None:
+def at_stay(sheet: Sheet, solar: Solar, id: str, stay: Stay) -> None:
     """Sun in the array's plane, what a rated watt gives and the best way to lie, for each month of a stay."""
-    base = f"climate.stay.{id}"
+    base, correction = f"climate.stay.{id}", corrected_by(sheet, id)
     inputs = {"lat": sheet[f"{base}.lat_deg"], "lon": sheet[f"{base}.lon_deg"], "correction": correction}
     above = sky_of(solar, place_of(stay))
-    sheet.simulate(f"{base}.away_km", above.away_km, "km", _source(solar), inputs)
+    sheet.simulate(f"{base}.away_km", above.away_km, "km", _source(solar), inputs, _cells(above))
     sheet.given(f"{base}.shade_frac", stay.shade_frac, "")
     tilt = sheet["solar.panel_tilt_deg"]
     for month in months_of(stay):
@@ -127,6 +163,12 @@ def _month_at_stay(sheet: Sheet, solar: Solar, id: str, stay: Stay, month: int, 
     above, around, panel = sky_of(solar, place), surroundings_of(solar, stay), panel_of(solar, place[0])
     sun = month_sun(place, month, above, panel, correction=correction, surroundings=around)
     note = _note(above, around)
+    if source != "weather_file":
+        where = {"lat": inputs["lat"], "lon": inputs["lon"]}
+        wider = float(sun_there(*place).spread_over_far[month - 1])
+        spread = sheet.simulate(f"{base}.spread_over_far", wider, "", "typical_years", where)
+        far = sheet.assumption("reanalysis_uncertainty_frac")
+        sheet.compute(f"{base}.off_frac", "far × spread", "", "typical_years", far=far, spread=spread)
     sheet.simulate(f"{base}.psh", float(sun.in_plane.mean()), "h", source, inputs, note)
     # Twenty equal shares of the days: between the second and the third lies what nine days in ten are better than. In the
     # shade a hazy day may give more than a clear one, so they are put in order by what they give.
@@ -149,6 +191,16 @@ def _month_at_stay(sheet: Sheet, solar: Solar, id: str, stay: Stay, month: int, 
 
     if solar.portable.rated_w is not None:
         _portable(sheet, solar, stay, month, base, {name: inputs[name] for name in ("lat", "lon", "correction")})
+
+
+def _cells(above: Sky) -> str:
+    """Which cells the sun is taken from."""
+    if not above.cells:
+        return ""
+    lat, lon = above.cells[0]
+    first = f"{abs(lat):.0f}° {'N' if lat >= 0 else 'S'} {abs(lon):.0f}° {'E' if lon >= 0 else 'W'}"
+    more = f" and {len(above.cells) - 1} more" if len(above.cells) > 1 else ""
+    return f"From the cell at {first}{more}."
 
 
 def _note(above: Sky, around: Surroundings) -> str:

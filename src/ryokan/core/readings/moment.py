@@ -6,7 +6,7 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
 from ryokan.core.climate.moment import ClearDay, clear_day
-from ryokan.core.climate.stay import LOSSES, panel_of, place_of, sky_of
+from ryokan.core.climate.stay import LOSSES, corrected, panel_of, place_of, sky_of
 from ryokan.core.climate.sun import light
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.readings.model import Quantity, Reading
@@ -138,7 +138,7 @@ class Moment:
         if where is None or at is None:
             return None
         place, solar = place_of(where[1]), self.rig.solar
-        correction = self.sheet.assumption("reanalysis_frac").number
+        correction = corrected(self.sheet, solar, place)
         air_c = light(place, at.month, sky_of(solar, place), correction=correction).air_c.mean(axis=0)
         return clear_day(place, at.timetuple().tm_yday, air_c, panel_of(solar, place[0]), where[1].heading_deg)
 

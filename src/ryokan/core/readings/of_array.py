@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ryokan.core.climate.stay import MONTHS, place_of, sky_of
+from ryokan.core.climate.stay import MONTHS, corrected, place_of, sky_of
 from ryokan.core.climate.sun import Panel, month_sun
 from ryokan.core.readings.bounds import Bound, as_figure, bounds_of, held_back, judged, meter_off
 from ryokan.core.readings.model import Reading
@@ -81,7 +81,7 @@ def harvest(moment: Moment, id: str, reading: Reading) -> Told:
         return Told(id, "array_hour_not_said" if at is None else "array_place_not_said", "open", figures)
     place, solar = place_of(where[1]), moment.rig.solar
     panel = Panel(solar.panel_tilt_deg, 180.0 if place[0] >= 0 else 0.0)
-    correction = sheet.assumption("reanalysis_frac").number
+    correction = corrected(sheet, solar, place)
     days = month_sun(place, at.month, sky_of(solar, place), panel, correction=correction).wh_per_w
     under = sorted(days.tolist())[DAYS_UNDER[moment.sky]]
     rated_w = sheet.given(f"{base}.rated_w", rated, "W")

@@ -7,12 +7,12 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from ryokan.core.climate.above import Floats
 from ryokan.core.climate.days import MONTH_OF_DAY
-from ryokan.core.climate.grid import Floats
 from ryokan.core.climate.journey import located
 from ryokan.core.climate.path import SunPath, sun_path
 from ryokan.core.climate.shade import Block, Surroundings
-from ryokan.core.climate.stay import LOSSES, blocks, panel_of, place_of, sky_of, surroundings_of
+from ryokan.core.climate.stay import LOSSES, blocks, corrected, panel_of, place_of, sky_of, surroundings_of
 from ryokan.core.climate.sun import STEPS, month_sun
 from ryokan.core.errors import NoAnswer
 from ryokan.core.figure import Figure, Sheet
@@ -67,8 +67,7 @@ def day_of_sun(rig: Rig, figures: Mapping[str, Figure], stay_id: str, day: int, 
     if heading_deg is not None:
         around = replace(around, heading_deg=heading_deg)
     sheet = Sheet(dict(rig.assumptions))
-    corrected = rig.solar.sun_from == "file" and rig.solar.own_sun is not None
-    correction = 1.0 if corrected else sheet.assumption("reanalysis_frac").number
+    correction = corrected(sheet, rig.solar, place)
     sun = month_sun(
         place, month, sky_of(rig.solar, place), panel_of(rig.solar, place[0]), correction=correction, surroundings=around
     )
