@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
+from collections.abc import Callable
 
 import numpy as np
 import numpy.typing as npt
@@ -75,6 +76,8 @@ def _sun() -> None:
     print(f"mean by cells {np.exp(np.average(plain, weights=weights)) * FAR_FRAC:.3f}")
     for name, values in (("one factor for all", plain), ("with the places about", off)):
         print(f"{name:22} left, rms {np.sqrt(np.average(values**2, weights=weights)):.3f}")
+    for name, terms in _TRIED.items():
+        print(f"{name:22} left, rms {_regressed(at, plain, weights, terms):.3f}")
     print(f"within the band of eight in ten: {np.average(np.abs(deviations) < IN_TEN, weights=weights):.2f}")
     months, spread, above = months_off()
     for low, high in ((1, 2), (2, 4), (4, 6), (6, 8), (8, 13)):
@@ -82,12 +85,41 @@ def _sun() -> None:
         print(f"months of {low} to {high} kWh/m² above: {np.std(months[some]):.3f}, taken as {spread[some].mean():.3f}")
 
 
+def _clearness(site: Site) -> float:
+    over_air = np.array([extraterrestrial_kwh_per_m2(site.lat_deg, day) for day in MEAN_DAYS])
+    return float(sky(site.lat_deg, site.lon_deg).kwh_per_m2.mean() / over_air.mean())
+
+
+_TRIED = {
+    "with cloudiness": (_clearness,),
+    "with latitude": (lambda site: abs(site.lat_deg) / 10,),
+    "with height": (lambda site: (site.alt_m or 0.0) / 1000,),
+    "with all three": (_clearness, lambda site: abs(site.lat_deg) / 10, lambda site: (site.alt_m or 0.0) / 1000),
+}
+
+
+def _regressed(at: list[Site], values: Floats, weights: Floats, terms: tuple[Callable[[Site], float], ...]) -> float:
+    """What a straight line through those terms leaves of each site when its cell is left out."""
+    table = np.array([[1.0, *(term(site) for term in terms)] for site in at])
+    root, off = np.sqrt(weights), np.zeros(len(at))
+    for number, site in enumerate(at):
+        kept = np.array([cell_of(other) != cell_of(site) for other in at])
+        fitted, *_ = np.linalg.lstsq(table[kept] * root[kept, None], values[kept] * root[kept], rcond=None)
+        off[number] = values[number] - table[number] @ fitted
+    return float(np.sqrt(np.average(off**2, weights=weights)))
+
+
 def _cold() -> None:
     at, left = cold_left()
-    colder = []
+    colder, constant = [], []
     for site in at:
         night_c, _ = night_and_swing(site.lat_deg, site.lon_deg)
         field = _without_cell(cold_field(), left, site)
         assert site.coldest_50_c is not None
+        constant.append(site.coldest_50_c - (night_c - 20))
         colder.append(site.coldest_50_c - (night_c - cold_allowance_k(site.lat_deg, site.lon_deg, field)))
     print(f"cold, {len(at)} sites: estimated {np.mean(colder):.1f} K colder, from {min(colder):.1f} to {max(colder):.1f}")
+    warmer = [-one for one in constant if one < 0]
+    print(
+        f"20 K below the night: too warm at {len(warmer)}, by up to {max(warmer):.0f} K; colder by up to {max(constant):.0f} K"
+    )

@@ -12,6 +12,7 @@ from typing import Any
 
 import numpy as np
 
+from ryokan.core.climate.above import declination_deg
 from ryokan.core.climate.grid import DAYS
 from ryokan.core.errors import DomainError
 from ryokan.core.plain_text import read_json, unkeepable
@@ -25,6 +26,16 @@ BRIGHTEST_W_PER_M2 = 1500.0  # no hour on the ground is brighter
 DIMMEST_YEAR_W_PER_M2 = 100.0  # the brightest hour of any year is brighter than that
 MISSING = 9000.0  # formats fill gaps with 9999 and the like
 COLDEST_C, HOTTEST_C = -80.0, 60.0
+HOURS_A_DAY = 24
+FURTHEST_FROM_NOON_H = 2.5  # of the middle of a year's sun: mountains and fogs move it by less (common practice)
+# So far below the horizon no dawn is left, also where a file's clock is an hour off, as in months of published typical years.
+NIGHT_DEG, NIGHT_W_PER_M2, NIGHT_HOURS = -20.0, 10.0, 24
+LIT_DEG, DEAD_DAYS = 10.0, 3  # on a day on which the sun stands so high some comes through the thickest cloud
+STUCK_H = 72  # cold fog may hold one value for a day and a half
+MONTH_LENGTHS = (31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31)
+MONTH_NAMES = (
+    "January", "February", "March", "April", "May", "June", "July", "August", "September", "October", "November", "December",
+)  # fmt: skip
 
 
 class UnreadableWeather(DomainError):
@@ -46,7 +57,8 @@ def read_weather_file(content: bytes, name: str = "") -> OwnSun:
     Raises
     ------
     UnreadableWeather
-        Of no known format, without a whole year of hours, with gaps, or in other units than W/m² and °C.
+        Of no known format, without a whole year of hours one after the other, with gaps, in other units than W/m² and °C, with
+        sun at night or about another hour than noon, or with a value that stands for days.
     """
     if len(content) > MAX_BYTES:
         raise UnreadableWeather(
@@ -58,10 +70,15 @@ def read_weather_file(content: bytes, name: str = "") -> OwnSun:
         text = content.decode("latin-1")
     if fault := unkeepable(text):
         raise UnreadableWeather(f"The file is not text: {fault}")
-    hours, about = _read(text)
+    hours, about, form = _read(text)
     lat_deg, lon_deg = _place(about)
     ghi, air = _checked(hours)
-    months, days = _local_days(hours, lon_deg)
+    begins = _begins(hours, form)
+    _require_a_calendar(begins)
+    months, days, middle = _by_the_sun(begins, lon_deg)
+    _require_no_constant(ghi, "sun", besides=0.0)
+    _require_no_constant(air, "air")
+    _require_a_sun(ghi, begins, middle, lat_deg)
     own = name.strip() or str(about.get("city") or about.get("Name") or "").strip() or "a weather file"
     return OwnSun(
         name=own[:80],
@@ -74,9 +91,10 @@ def read_weather_file(content: bytes, name: str = "") -> OwnSun:
     )
 
 
-def _read(text: str) -> tuple[Any, dict[str, Any]]:
-    """Hours with ``ghi`` and ``temp_air``, and what the file says of itself."""
+def _read(text: str) -> tuple[Any, dict[str, Any], str]:
+    """Hours with ``ghi`` and ``temp_air``, what the file says of itself, and its form."""
     read: tuple[Any, dict[str, Any]] | None = None
+    form = ""
     head = text[:4000].lstrip()[:2000]
     if not head.startswith("{"):
         _require_lines(text)
@@ -92,14 +110,14 @@ def _read(text: str) -> tuple[Any, dict[str, Any]]:
                 raise UnreadableWeather(_IN_A_PLANE)
             read = _with_meta(pvlib.iotools.read_pvgis_tmy(io.BytesIO(text.encode()), pvgis_format="csv"))
         elif "Date (MM/DD/YYYY)" in head:
-            read = pvlib.iotools.read_tmy3(io.StringIO(text), map_variables=True)
+            read, form = pvlib.iotools.read_tmy3(io.StringIO(text), map_variables=True), "tmy3"
     except UnreadableWeather:
         raise
     except (DomainError, ValueError, OverflowError, KeyError, IndexError, TypeError, StopIteration, AttributeError) as error:
         raise UnreadableWeather(f"The file begins like a weather file and cannot be read to its end: {error}") from error
     if read is None:
         raise UnreadableWeather("The file is neither EPW nor TMY3 nor a typical year of PVGIS as CSV or JSON.")
-    return read
+    return (*read, form)
 
 
 def _require_lines(text: str) -> None:
@@ -173,17 +191,94 @@ def _checked(hours: Any) -> tuple[Any, Any]:
     return np.clip(ghi, 0, None), air
 
 
-def _local_days(hours: Any, lon_deg: float) -> tuple[Any, Any]:
-    """Month and day of each hour by the sun of the place: rows hold the hour that ends with them."""
+def _begins(hours: Any, form: str) -> Any:
+    """The beginning of each row's hour by the clock of the file.
+
+    pvlib turns EPW to it. TMY3 names the hour that ends: a row begins where the one before ended, whatever year that is from.
+    """
     import pandas as pd
 
-    index = hours.index
-    utc = index.tz_convert("UTC") if index.tz is not None else index
-    middle = utc.tz_localize(None) + pd.Timedelta(hours=lon_deg / 15 - 0.5)
-    months = middle.month.to_numpy()
-    if set(months) != set(range(1, 13)):
-        raise UnreadableWeather("The file does not have all twelve months.")
-    return months, middle.day.to_numpy()
+    if form != "tmy3":
+        return hours.index
+    return pd.DatetimeIndex([hours.index[0] - pd.Timedelta(hours=1), *hours.index[:-1]])
+
+
+def _require_a_calendar(begins: Any) -> None:
+    """Each day of a year once, one after the other, with its 24 hours in order."""
+    days = np.array(begins.month) * 100 + np.array(begins.day)
+    named, counts = np.unique(days, return_counts=True)
+    for day, count in zip(named.tolist(), counts.tolist(), strict=True):
+        if count != HOURS_A_DAY:
+            raise UnreadableWeather(f"{_said(day)} has {count} hours; each day of a year has its 24, once.")
+    wanted = {month * 100 + day for month, length in enumerate(MONTH_LENGTHS, start=1) for day in range(1, length + 1)}
+    if lacking := sorted(wanted - set(named.tolist())):
+        raise UnreadableWeather(f"{_said(lacking[0])} is missing.")
+    order = days * 100 + np.array(begins.hour)
+    if (late := np.flatnonzero(np.diff(order) <= 0)).size:
+        raise UnreadableWeather(f"The hours do not follow one another: after hour {late[0] + 1} of the file one comes earlier.")
+
+
+def _said(day: int) -> str:
+    return f"{day % 100} {MONTH_NAMES[day // 100 - 1]}"
+
+
+def _by_the_sun(begins: Any, lon_deg: float) -> tuple[Any, Any, Any]:
+    """Month and day of each row, and the middle of its hour, by the sun of the place.
+
+    Rows are turned round the year as they stand, not through a calendar: months of a typical year are of different years, and
+    the first hours of March are no 29th of February.
+    """
+    offset = begins[0].utcoffset()
+    ahead_h = lon_deg / 15 - (offset.total_seconds() / 3600 if offset is not None else 0.0)
+    turned = int(np.floor(ahead_h + 0.5 + 1e-9))  # whole rows; what is left is less than half an hour
+    months, days = (np.roll(np.array(one), -turned) for one in (begins.month, begins.day))
+    middle = (np.array(begins.hour) + 0.5 + ahead_h) % 24
+    return months, days, middle
+
+
+def _require_a_sun(ghi: Any, begins: Any, middle: Any, lat_deg: float) -> None:
+    """The sun about noon, and none at night: hours that are shifted would pass for weather."""
+    turns = np.exp(2j * np.pi * middle / 24)
+    noon = float(np.angle((ghi * turns).sum()) * 24 / (2 * np.pi)) % 24
+    if abs(noon - 12) > FURTHEST_FROM_NOON_H:
+        raise UnreadableWeather(
+            f"The sun lies about {noon:.0f} o'clock by the sun of the place, not about noon: the hours are shifted, "
+            "or the place is another."
+        )
+    of_year = np.array(begins.dayofyear)
+    tilt = np.radians([declination_deg(day) for day in of_year.tolist()])
+    lat, angle = np.radians(lat_deg), np.radians(15 * (middle - 12))
+    height = np.degrees(np.arcsin(np.sin(lat) * np.sin(tilt) + np.cos(lat) * np.cos(tilt) * np.cos(angle)))
+    dark = np.flatnonzero((height < NIGHT_DEG) & (ghi > NIGHT_W_PER_M2))
+    if dark.size > NIGHT_HOURS:
+        raise UnreadableWeather(f"There is sun at night: {dark.size} hours, the first at hour {dark[0] + 1} of the file.")
+    lit = (height.reshape(-1, HOURS_A_DAY) > LIT_DEG).any(axis=1)
+    dead = ghi.reshape(-1, HOURS_A_DAY).sum(axis=1) == 0
+    if (start := _run(lit & dead, DEAD_DAYS)) is not None:
+        day = _said(int(begins.month[start * HOURS_A_DAY]) * 100 + int(begins.day[start * HOURS_A_DAY]))
+        raise UnreadableWeather(f"There is no sun at all for days, from {day} on, though it stands in the sky.")
+
+
+def _require_no_constant(values: Any, words: str, *, besides: float | None = None) -> None:
+    """No meter shows one value for days: it stood, or a gap was filled."""
+    same = np.concatenate([[False], np.diff(values) == 0])
+    if besides is not None:
+        same &= values != besides
+    start = _run(same, STUCK_H)
+    if start is not None:
+        raise UnreadableWeather(
+            f"The {words} stands at {values[start]:g} for more than {STUCK_H} hours, from hour {start} of the file on."
+        )
+
+
+def _run(flags: Any, least: int) -> int | None:
+    """Where so many in a row begin; None where none do."""
+    length = 0
+    for number, flag in enumerate(flags.tolist()):
+        length = length + 1 if flag else 0
+        if length >= least:
+            return number - least + 1
+    return None
 
 
 def _quantiles(ghi: Any, days: Any) -> tuple[float, ...]:
