@@ -31,6 +31,9 @@ export function JourneySun({ figure }: { figure: (key: string) => FigureValue | 
             at: one.month,
             values: [
               { name: "typical", text: `${formatNumber(Number(one.psh.value))} h` },
+              ...(one.high > one.low
+                ? [{ name: "eight in ten", text: `${formatNumber(one.low)} to ${formatNumber(one.high)} h` }]
+                : []),
               { name: "dull", text: `${formatNumber(Number(one.dull?.value ?? 0))} h` },
               { name: "asks for", text: `${formatNumber(Number(one.need?.value ?? 0))} W` },
             ],

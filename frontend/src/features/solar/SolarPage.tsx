@@ -197,7 +197,7 @@ function Sun() {
                       share: true,
                       note: file
                         ? "a file is taken as it is; a month may differ by a tenth from year to year"
-                        : "it reads high, by three measured sites; a month may still be off by 15 % either way",
+                        : "it reads high, by the measured years about; eight months in ten lie within the range of each",
                     },
                     { label: "Record low to reckon with", figure: figure("climate.t_min_record_c") },
                     { label: "Record high to reckon with", figure: figure("climate.t_max_record_c") },
