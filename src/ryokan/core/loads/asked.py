@@ -196,7 +196,7 @@ def incomplete(said: LoadSaid, usual: UsualLoad | None) -> None:
         said.ask("two_draws", draws[1].start, draws[1].end, both, *offers)
     _half_said(said)
     _said_twice(said)
-    if not any(said.parts.get(meaning) for meaning in _TIMED) and not _of_all_time(said):
+    if not any(said.parts.get(meaning) for meaning in _TIMED) and not _of_all_time(said) and not never_off(said, usual):
         usual_h = usual.usual_hours if usual is not None else 1.0
         said.ask("no_hours", *whole, {}, f"{line.strip()} {f'{usual_h:g} h' if usual_h >= 1 else f'{usual_h * 60:g} min'}")
     elif hours(said)[1] > 24 and not any(question.code == "load.hours_out_of_bounds" for question in said.questions):
@@ -209,6 +209,12 @@ _ONE_OF_EACH = (
     ("quantity",), ("days", "every_days"), ("times", "times_range"), ("duty", "duty_of_hours", "duty_range"), ("power_factor",),
     ("volts",), ("start", "start_w"), ("eer",), ("above_charge",),
 )  # fmt: skip
+
+
+def never_off(said: LoadSaid, usual: UsualLoad | None) -> bool:
+    """Whether nobody switches such a thing off: a fridge runs all day where no hours are said. (common practice)"""
+    timed = any(said.parts.get(meaning) for meaning in _TIMED) or _of_all_time(said)
+    return not timed and usual is not None and usual.usual_hours >= 24 and not ({"profile", "bars"} & set(said.members))
 
 
 def _said_twice(said: LoadSaid) -> None:

@@ -29,6 +29,7 @@ from ryokan.core.loads.asked import (
     hours,
     in_other_words,
     incomplete,
+    never_off,
     out_of_bounds,
     several,
 )
@@ -113,7 +114,7 @@ def _as_typed(questions: tuple[Question, ...], rewritten: Rewritten) -> tuple[Qu
 def _reading(said: LoadSaid, *, system_v: int, mains_v: int, typed: str) -> Reading:
     said.questions += out_of_bounds(said)
     _volts_of_a_tool(said)
-    usual = usual_load(said.name)
+    usual = usual_load(said.head) or usual_load(said.name)
     ask_of_stretches(said)
     incomplete(said, usual)
     draw, feed, assumed = _draw_and_feed(said, usual, system_v=system_v, mains_v=mains_v)
@@ -310,6 +311,8 @@ def _load(said: LoadSaid, usual: UsualLoad | None, *, draw: Draw, feed: Feed, ty
     for part in said.parts["duty_range"]:
         duty = sum(part.value) / 2
         low, high = low * part.value[0] / duty, high * part.value[1] / duty
+    if never_off(said, usual):
+        filled.append("hours")
     if typical <= 0 or said.parts["watts_average"]:
         low = high = typical = 24.0
     above = said.first("above_charge")

@@ -33,6 +33,7 @@ class LoadSaid(Said):
 
     parts: dict[str, list[Part]] = field(default_factory=lambda: defaultdict(list))
     name: str = ""
+    head: str = ""  # the first words of it that stand together: what it is, before what is said of it
 
     def first(self, meaning: str) -> Any:
         """The first value of a meaning; None where the line has none."""
@@ -78,6 +79,7 @@ def said_by(typed: str, hemisphere: str) -> tuple[LoadSaid, Rewritten]:
     for match in said.marks.take("each", words.EACH):
         said.keep(Part("each", match.start(), match.end(), match[0]))
     _energy_of_what(said)
+    _output_beside_the_draw(said)
     _sides(said)
     _when_in_the_day(said)
     _sizes(said)
@@ -283,6 +285,16 @@ def _when_in_the_day(said: LoadSaid) -> None:
 # -- Energy, feeds, sizes, counts
 
 
+def _output_beside_the_draw(said: LoadSaid) -> None:
+    """What a thing puts out, beside what it draws, is no second draw: it belongs to its name."""
+    watts = [*said.parts["watts"], *said.parts["watts_average"]]
+    outputs = said.parts.pop("watts_given", [])
+    if watts and not said.parts["eer"]:
+        outputs += said.parts.pop("btu", [])
+    for part in outputs:
+        said.keep(replace(part, meaning=IN_THE_NAME if watts else "watts"))
+
+
 def _energy_of_what(said: LoadSaid) -> None:
     """Watt-hours with no word of time are those of a use where it is said how often, else those of a day.
 
@@ -364,7 +376,12 @@ def _name(said: LoadSaid) -> None:
             stretch = []
         stretch.append(part)
     pieces += _without_fillers(stretch)
-    said.name = " ".join(piece.text for piece in sorted(pieces, key=lambda piece: piece.start)).strip(" ,;–-")
+    pieces.sort(key=lambda piece: piece.start)
+    said.name = " ".join(piece.text for piece in pieces).strip(" ,;–-")
+    together = 1
+    while together < len(pieces) and not said.marks.line[pieces[together - 1].end : pieces[together].start].strip():
+        together += 1
+    said.head = " ".join(piece.text for piece in pieces[:together])
 
 
 def _without_fillers(stretch: list[Part]) -> list[Part]:
@@ -391,7 +408,8 @@ def _may_be_named(said: LoadSaid, part: Part) -> bool:
         said.questions.append(unreadable(said, part))
         return False
     odd = words.NOT_A_NAME.match(said.marks.line, part.start)
-    if odd is None or odd[0].lower() != text.lower() or words.BERTHS.match(said.marks.line, part.start):
+    parted = any(words.NOT_A_NAME.fullmatch(one) for one in re.split(r"[-–/]", text)[1:])
+    if (not parted and (odd is None or odd[0].lower() != text.lower())) or words.BERTHS.match(said.marks.line, part.start):
         return True
     said.ask("not_understood", part.start, part.end)
     return False

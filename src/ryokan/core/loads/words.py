@@ -81,6 +81,10 @@ def _is(meaning: str, pattern: str, value: Callable[[re.Match[str]], Any] | floa
     return Pattern(meaning, _re(pattern), taken)
 
 
+def _btu(match: re.Match[str]) -> float:
+    return read_number(match[1]) * (1000 if match[2] else 1)
+
+
 def _supply(match: re.Match[str]) -> tuple[float, float]:
     return float(match[1]), float(match[2])
 
@@ -190,14 +194,17 @@ DRAWS: tuple[Pattern, ...] = (
     _is("start", rf"{N}\s*[x×]\s*{_START}\b"),
     _is("start_w", rf"\b{_START}\s*(?:at |of |to )?{_GLUED}\s*{_WATTS}", scaled),
     _is("start_w", rf"{N}\s*{_WATTS}\s*(?:to )?{_START}\b", scaled),
-    _is("btu", rf"{N}\s*btu(?:\s*(?:/|per|an?)\s*h(?:our)?)?\b"),
+    _is("btu", rf"{N}\s*(k)?\s*btu(?:\s*(?:/|per|an?)\s*h(?:our)?)?\b", _btu),
     _is("eer", rf"\b(?:s?eer)\s*(?:of )?{_GLUED}"),
     _is("eer", rf"\bcop\s*(?:of )?{_GLUED}", lambda match: number(match) * BTU_PER_WH),
     _is("power_factor", rf"\b(?:pf|power factor|cos\s*(?:phi|φ))\s*(?:of |=\s*)?{_GLUED}"),
     _is("volt_amps", rf"{N}\s*(k?va)\b", scaled),
+    _is("watts_given", rf"{N}\s*{_WATTS} (?:output|out)\b|\boutput (?:of )?{_GLUED}\s*{_WATTS}", scaled),
+    _is("watts", rf"{N}\s*{_WATTS} (?:input|in)\b(?! [a-z])|\binput (?:of )?{_GLUED}\s*{_WATTS}", scaled),
     _is("watts", rf"{N}\s*{_WATTS}(?: (?:running|rated|plate)\b)?", scaled),
     _is("supply", r"(?<![\w.,])(\d{1,3})\s*[/–-]\s*(\d{1,3})\s*v(?:olts?)?\s*(?:ac|dc)?\b", _supply),
     _is("volts", rf"{N}\s*(?:volts?|v)(?:\s?(?:ac|dc)\b|~|\b)"),
+    _is("averaged", rf"\b(?:on )?(?:averages?|averaging|avg\.?|mean) (?:of )?(?={NUMBER}\s*(?:ma|a|amps?)\b)", 1.0),
     _is("averaged", r"(?<=\b[aA])\s+(?:on )?(?:average|avg|mean)\b|\b(?:actual|effective|net)(?:ly)?\b", 1.0),
     _is("amps", rf"{N}\s*(milliamps|ma|amperes?|amps?|a)(?=\s?(?:ac|dc)\b|\b)", scaled),
 )  # fmt: skip
@@ -216,7 +223,7 @@ TIMES: tuple[Pattern, ...] = (
     _is("days", r"\b(?:weekly|(?:every|each|per|a) week)\b", 1.0),
     _is("every_days", rf"\bevery (?:{N} days|(?:other|second) (?:day|night))\b|\balternate days\b", _every_days),
     _is("times_range", rf"{N}{_TO}{N}\s*(?:x|×|times)(?:{_DAY}|\b)", pair),
-    _is("times", rf"{N}\s*(?:x|×)\s*(?:/|an?\s|per\s|each\s|every\s)\s*(?:day|d|night)\b|{N}\s*[x×]\s*daily\b"),
+    _is("times", rf"{N}\s*(?:x|×)\s*(?:/|an?\s|per\s|each\s|every\s)?\s*(?:day|d|night|daily)\b"),
     _is("times", rf"{N}\s*times(?:{_DAY}|\b)"),
     _is("times", rf"\b(?:once|twice|thrice)(?:{_DAY}|\b)", _times),
     _is("times", rf"{N}\s*{_USES}{_DAY}"),
@@ -224,7 +231,7 @@ TIMES: tuple[Pattern, ...] = (
     _is("per_use", rf"\b(?:(?:per|each|every) {_PERIOD}|(?:at )?a (?:time|go|wash|shower))\b", 1.0),
     _is("hours_range", rf"(?:\bbetween )?{N}{_TO}{N}\s*{_TIME}{_DAY}?", pair),
     _is("hours", r"(?<![\d.,:])(\d{1,2}):([0-5]\d)\s*(?:hours?|hrs?|h)\b", _hours_and_minutes),
-    _is("hours", r"(?<![\d.,])(\d{1,2})\s*(?:hrs?|h)\s?([0-5]?\d)\b(?!\s*[a-z%°x×–-])(?![.,]\d)", _hours_and_minutes),
+    _is("hours", r"(?<![\d.,])(\d{1,2})\s*(?:hrs?|h)\s?([0-5]\d)\b(?!\s*[a-z%°x×/–-])(?![.,]\d)", _hours_and_minutes),
     _is("hours", r"\b(?:an?|1) hour and a half\b", 1.5),
     _is("hours", rf"{N} and a half hours?\b", lambda match: number(match) + 0.5),
     _is("hours", r"\bhalf an? hour\b", 0.5),
@@ -236,6 +243,7 @@ TIMES: tuple[Pattern, ...] = (
     _is("hours", r"\ba minute\b", 1 / 60),
     _is("hours", r"\b(?:all day(?: long)?|24\s*/\s*7|(?:a?round|all round) the clock|always(?: on)?|"
         r"continuous(?:ly)?|non-?stop|constantly|permanently|day and night|all the time)\b", 24.0),
+    _is("times", rf"{N}\s*(?:an?|per|each|every|/)\s*(?:day|d)\b"),
     _is("every_day", r"\b(?:every|each|a|per) (?:day|night)\b|\bdaily\b|\bnightly\b|/\s*(?:day|d)\b", 1.0),
     _is("above_charge", rf"(?:\b(?:only )?(?:when|while|if) (?:the )?(?:bank|battery|batteries|charge|soc) (?:is )?)?\b"
         rf"(?:above|over) {N}\s*(?:%|percent\b)", _percent),
@@ -251,14 +259,15 @@ TIMES: tuple[Pattern, ...] = (
 # A number that belongs to a name: a size, a volume, a speed, how many rings a hob has.
 _SIZES = (
     r"litres?|liters?|l/min|l/h|lpm|gpm|gph|l|ml|cl|gal(?:lons?)?|quarts?|qt|pints?|cups?|inch(?:es)?|in(?! (?:the )?[a-z])|"
-    r"\"|''|feet|foot|ft|cm|mm|metres?|meters?|kg|lbs?|g|oz|lm|lumens?|k|hz|khz|mhz|ghz|rpm|psi|bar|cfm|m3/h|mp|db|gb|tb|mbit|kelvin"
+    r"\"|''|feet|foot|ft|cm|mm|metres?|meters?|kg|lbs?|g|oz|lm|lumens?|hz|khz|mhz|ghz|rpm|psi|bar|cfm|m3/h|mp|db|gb|tb|mbit|kelvin"
 )
 _FEATURES = (
     r"way|burners?|slices?|cups?|rings?|doors?|speeds?|zones?|channels?|ports?|stages?|poles?|person|man|bay|gang|plates?|heads?|"
     r"bulbs?|blades?|drawers?|lines?|piece|part|star|button|watt|volt|amp|cell|key|in-1|in-one|tier|litre|gallon|inch|foot|metre"
 )
 SIZE = _re(
-    rf"(?<![a-z]){NUMBER}(?:\s?-?(?:{_SIZES})(?![a-z0-9²])|[-\x20](?:{_FEATURES})(?= [a-z])|-(?:{_FEATURES})\b)",
+    rf"(?<![\w.,])\d{{4}}\s?k(?![a-z0-9])|"
+    rf"(?<![a-z]){NUMBER}(?:\s?-?(?:{_SIZES})(?![a-z0-9²])|[-\x20](?:{_FEATURES})(?= [a-z])|-(?:{_FEATURES})\b)"
 )
 METRES = _re(rf"{N}\s*(m|metres?|meters?)(?![a-z0-9²])")
 DIGITS_IN_A_NAME = _re(r"[a-z]{1,6}-?\d{1,4}[a-z]{0,3}|\d{1,4}(?:p|k|g|d|nd|rd|st|th|bit|ch)")
@@ -279,7 +288,8 @@ def _count_word(match: re.Match[str]) -> float:
 _WHOLE = r"(?<![\w.,/-])(\d{1,3})"
 COUNTS: tuple[Pattern, ...] = (
     _is("quantity", rf"(?<![\d.,/])({NUMBER})\s*[x×*](?=[\s\d\0]|[a-z])"),
-    _is("quantity", rf"^\s*{_WHOLE}\s*(?:@|at\s)\s*(?=[\d\0])"),
+    _is("quantity", rf"{_WHOLE}\s*@\s*(?=[\d\0])"),
+    _is("quantity", rf"^\s*{_WHOLE}\s*at\s+(?=[\d\0])"),
     _is("quantity", r"(?<![a-z])[x×*]\s*(\d{1,3})(?!\w|[.,/]\d)"),
     _is("quantity", r"\((\d{1,3})\)"),
     _is("quantity", rf"{_WHOLE}\s*(?:pcs?|pieces|off|nos?\.?|of them|units)(?![a-z])"),
@@ -314,6 +324,8 @@ PHRASES: tuple[Phrase, ...] = (
     ),
     _phrase(rf"(?:only )?{_PLUGGED}(?: only)?", when="shore"),
     _phrase(r"(?:only )?at anchor(?: only)?", when="anchor"),
+    _phrase(r"driving(?=\s*(?:$|[,;.]))", when="driving"),
+    _phrase(r"(?:when|while|if) (?:running|on|it runs|in use|used)|run(?:ning)?\s?time", about=True),
     _phrase(
         r"(?:never|not) (?:(?:together|at the same time) )?(?:with|as) (?:the |a )?([a-z]+)",
         never_with=lambda match: match[1].lower(),
@@ -380,7 +392,7 @@ DATES = _re(
     rf"(?:\b(?:only )?(?:from|between|in|during|for) (?:the )?)?(?<![\w.,/-])(?:(?P<first>{_DATE}|{_ISO})\s*"
     rf"(?:-|–|to|till|until|through|and)\s*(?:the )?(?P<last>{_DATE}|{_ISO}))(?![\w-])",
 )
-MONTH_LIST = _re(rf"(?:\b(?:only )?(?:in|during|for) )?\b({_MONTH}(?:{_JOIN}{_MONTH})+)(?![a-z])")
+MONTH_LIST = _re(rf"(?:\b(?:only )?(?:in|during|for) )?\b({_MONTH}(?:(?:{_JOIN}| ){_MONTH})+)(?![a-z])")
 ONE_MONTH = _re(
     rf"\b(?:in|during|on|for|since|until|till|from) (?:{_DATE}|{_ISO})(?![\w-])|(?<![\w.,/-]){_ISO}(?![\w-])|"
     rf"(?<![\w.,/-])\d{{1,2}}(?:st|nd|rd|th)?(?: of)? {_FULL_MONTH}\b|\b{_FULL_MONTH}\b",
@@ -392,12 +404,13 @@ _WEEKDAY = rf"(?:{_FULL_WEEKDAY}|mon|tues?|wed|thurs?|thu|fri|sat|sun)"
 WEEKDAYS = _re(
     rf"(?:\b(?P<but>(?:but )?(?:not|except|excluding|never) (?:on |at )?(?:the )?))?(?P<led>\b(?:only )?(?:on|at|every|each) "
     rf"(?:the )?)?(?:\b(?P<ends>weekends?)\b|\b(?P<work>weekdays|work\s?days|working days)\b|\b(?P<first>{_WEEKDAY}){_UP_TO}"
-    rf"(?P<last>{_WEEKDAY})\b|\b(?P<list>{_WEEKDAY}(?:{_JOIN}{_WEEKDAY})+)\b|\b(?P<one>{_FULL_WEEKDAY})\b)(?: only\b)?",
+    rf"(?P<last>{_WEEKDAY})\b|\b(?P<list>{_WEEKDAY}(?:{_JOIN}{_WEEKDAY})+)\b|"
+    rf"\b(?P<one>{_FULL_WEEKDAY}|(?:mon|tue|wed|thu|fri|sat|sun)(?=\s*(?:$|[,;)])))\b)(?: only\b)?",
 )
 
 # Words of time, season, rate, share or condition. What the patterns above have not understood of them is asked about.
 NOT_A_NAME = _re(
-    r"(?:day|night|hour|minute|week|month|year|morning|evening|afternoon|weekend|weekday|fortnight|spring|summer|autumn|fall|winter|"
+    r"(?:day|night|time|hour|minute|week|month|year|morning|evening|afternoon|weekend|weekday|fortnight|spring|summer|autumn|fall|winter|"
     rf"{_FULL_MONTH}|{_FULL_WEEKDAY}|season)s?|seconds|daily|nightly|hourly|weekly|monthly|yearly|annual(?:ly)?|noon|midday|midnight|"
     r"dusk|dawn|sunset|sunrise|overnight|daytime|once|twice|thrice|times|half|quarters?|thirds|percent|share|always|sometimes|often|"
     r"occasionally|rarely|seldom|usually|mostly|every|each|few|couple|several|dozens?|most|lot|lots|per|when|while|whilst|if|unless|"
