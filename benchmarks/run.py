@@ -31,6 +31,7 @@ from ryokan.core.climate.ready import get_ready
 from ryokan.core.climate.sun import Panel, month_sun
 from ryokan.core.evaluate import Report, evaluate, glimpse
 from ryokan.core.job_file import OptionFile
+from ryokan.core.loads.line import read_line
 from ryokan.core.registry import PLAN
 from ryokan.core.rig import Rig, Stay
 from ryokan.operations.accounts import create_shop
@@ -98,9 +99,20 @@ def bench_sun() -> None:
 
     say("evaluate a new place, twelve months", times_ms(new_place, 20))
     greenwich = (51.5, 0.0)
-    table = table_of_year([month_sun(greenwich, month, sky(*greenwich), Panel(30), correction=0.94) for month in range(1, 13)])
+    table = table_of_year([month_sun(greenwich, month, sky(*greenwich), Panel(30), correction=0.88) for month in range(1, 13)])
     shares = draw_days(1, 1)[0]
     say("a year of hours for an array", times_ms(lambda: year_of_hours(table, shares), 100))
+
+
+def bench_lines() -> None:
+    """A load line as people write it, and lines made to take long: twice as long should take twice as long."""
+    typed = "two fridges 45W 20 min per hour must, on the inverter, in winter"
+    say("a load line", times_ms(lambda: read_line(typed, system_v=12, mains_v=120), 50))
+    for piece in ("1-", "1 ", "9 9:", "1/2 ", "12:00-", "1.1 W ", "fan for ", "x1x"):
+        for length in (100, 200):
+            line = (piece * length)[:length]
+            times = times_ms(lambda line=line: read_line(line, system_v=12, mains_v=120), 20)
+            say(f"{length} characters of “{piece}”", times)
 
 
 def bench_http(workers: int) -> None:
@@ -257,7 +269,13 @@ def bench_processes() -> None:
         bench_http(workers)
 
 
-BENCHES = {"start-up": bench_start_up, "evaluate": bench_evaluate, "sun": bench_sun, "http": bench_processes}
+BENCHES = {
+    "start-up": bench_start_up,
+    "evaluate": bench_evaluate,
+    "sun": bench_sun,
+    "lines": bench_lines,
+    "http": bench_processes,
+}
 
 
 def main() -> None:

@@ -416,7 +416,6 @@ NOT_A_NAME = _re(
     r"occasionally|rarely|seldom|usually|mostly|every|each|few|couple|several|dozens?|most|lot|lots|per|when|while|whilst|if|unless|"
     r"until|till|during|except|excluding|not|never|weather|total|average|minimum|fifth|sixth|hot(?= weather)",
 )
-ORDINALS = _re(r"(?:first|second|third|fourth)")
 BERTHS = _re(r"quarter(?:deck|s)?(?= (?:berth|cabin|deck)s?\b)")
 FILLERS = _re(
     r"a|an|the|of|with|and|is|are|at|on|in|for|to|from|by|it|its|as|up|that|this|which|about|approx|approximately|roughly|around|"
