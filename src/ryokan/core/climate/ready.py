@@ -9,7 +9,7 @@ from ryokan.core.climate.sun import Panel, month_sun
 
 
 def get_ready() -> None:
-    """Read the grids, the sites and the places and load pvlib, so that the first question of a process is as quick as the next."""
+    """Read the grids, the sites and the places and load pvlib: the first question of a process is as quick as the next."""
     greenwich = (51.5, 0.0)
     sun_there(*greenwich)
     cold_by_month_k(*greenwich)

@@ -411,7 +411,7 @@ def _may_be_named(said: LoadSaid, part: Part) -> bool:
     parted = any(words.NOT_A_NAME.fullmatch(one) for one in re.split(r"[-–/]", text)[1:])
     if (not parted and (odd is None or odd[0].lower() != text.lower())) or words.BERTHS.match(said.marks.line, part.start):
         return True
-    said.ask("not_understood", part.start, part.end)
+    said.ask("not_understood", part.start, part.end, {}, *_as_a_name(said, part))
     return False
 
 
@@ -421,7 +421,23 @@ def _ask_of_a_number(said: LoadSaid, part: Part) -> None:
     if part.text[:1].isdigit() and start >= 0 and said.marks.line[start] in ".,":
         said.ask("unreadable", start, part.end, {}, said.in_other_words(start, part.end, f"0.{part.text}"))
         return
-    said.ask("number_without_unit", part.start, part.end)
+    said.ask("number_without_unit", part.start, part.end, {}, *_as_a_name(said, part))
+
+
+def _as_a_name(said: LoadSaid, part: Part) -> tuple[str, ...]:
+    """The line with the words about a part in quotes, where there are any: “wifi 6 router” is a name then."""
+    open_to = r"[^\0,;:()\"“”]*"
+    before = re.search(open_to + "$", said.marks.left[: part.start])
+    after = re.match(open_to, said.marks.left[part.end :])
+    start = part.start - len(before[0].lstrip()) if before else part.start
+    end = part.end + len(after[0].rstrip()) if after else part.end
+    words_about = said.marks.line[start:end].strip()
+    others = re.findall(r"[^\W\d]{3,}", words_about.replace(part.text, " ", 1))
+    if len(words_about) > 80 or not any(
+        not words.FILLERS.fullmatch(one) and not words.NOT_A_NAME.fullmatch(one) for one in others
+    ):
+        return ()
+    return (said.in_other_words(start, end, f'"{words_about}"'),)
 
 
 def unreadable(said: LoadSaid, part: Part) -> Question:
