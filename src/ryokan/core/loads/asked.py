@@ -5,7 +5,6 @@ from __future__ import annotations
 import math
 import re
 from collections.abc import Mapping
-from dataclasses import replace
 
 from ryokan.core.lines.kit import Part, Question
 from ryokan.core.loads.model import MAX_W, MAX_WH_PER_DAY
@@ -147,6 +146,7 @@ def ask_of_stretches(said: LoadSaid) -> None:
     for start in said.parts["start_w"]:
         for part in said.parts["hours"] if len(said.parts["hours"]) > 1 else []:
             if part.start >= start.end and not said.marks.line[start.end : part.start].strip():
+                said.questions = [question for question in said.questions if question.code != "load.hours_apart"]
                 said.ask("start_for_long", start.start, part.end)
 
 
@@ -164,15 +164,29 @@ def several(said: LoadSaid) -> bool:
 
 def _count_or_times(said: LoadSaid) -> None:
     """“5 min x 3”: three of them, or three times? “5 h x 10” can only be ten of them."""
+    for often in said.parts["times"]:
+        for span in said.parts["hours"]:
+            if "x" in often.text.lower().replace("×", "x") and often.end == span.start and span.value >= 1:
+                _ask_count_or_times(said, often)
     counts, spans = said.parts["quantity"], said.parts["hours"]
     if len(counts) != 1 or len(spans) != 1 or said.parts["times"] or said.parts["times_range"]:
         return
     count, span = counts[0], spans[0]
     joined = said.marks.line[span.end : count.start]
     if count.start >= span.end and not joined.strip() and count.text[:1].lower() in "x×*" and span.value * count.value <= 24:
-        rest = in_other_words(said, count, "")
-        ask(said, count, "count_or_times", f"{count.value:g} times", words={"count": f"{count.value:g}"})
-        said.questions[-1] = replace(said.questions[-1], readings=(*said.questions[-1].readings, f"{count.value:g} x {rest}"))
+        _ask_count_or_times(said, count)
+
+
+def _ask_count_or_times(said: LoadSaid, part: Part) -> None:
+    rest, number = in_other_words(said, part, ""), f"{part.value:g}"
+    said.ask(
+        "count_or_times",
+        part.start,
+        part.end,
+        {"count": number},
+        in_other_words(said, part, f"{number} times"),
+        f"{number} x {rest}",
+    )
 
 
 def incomplete(said: LoadSaid, usual: UsualLoad | None) -> None:
@@ -278,7 +292,8 @@ QUESTION_CODES = frozenset(
             "two_draws", "which_amps", "which_usb_volts", "amp_hours_of_what", "volts_against_feed", "said_twice",
             "far_from_usual", "duty_left_out", "plated_by_what_it_gives", "no_eer", "no_charges", "no_power_factor",
             "no_metres", "horsepower", "watts_per_time", "range_of_draw", "point_or_thousand", "minutes_or_metres",
-            "each_of_what", "people", "how_often", "count_or_times", "start_for_long", "rarer_than_weekly", "season_or_name",
+            "each_of_what", "people", "how_often", "count_or_times", "start_for_long",
+            "hours_apart", "rarer_than_weekly", "season_or_name",
             "months_not_seasons",
         )
     }

@@ -78,6 +78,7 @@ def said_by(typed: str, hemisphere: str) -> tuple[LoadSaid, Rewritten]:
     _take(said, words.TIMES)
     for match in said.marks.take("each", words.EACH):
         said.keep(Part("each", match.start(), match.end(), match[0]))
+    _spans_of_time(said)
     _energy_of_what(said)
     _output_beside_the_draw(said)
     _sides(said)
@@ -293,6 +294,29 @@ def _output_beside_the_draw(said: LoadSaid) -> None:
         outputs += said.parts.pop("btu", [])
     for part in outputs:
         said.keep(replace(part, meaning=IN_THE_NAME if watts else "watts"))
+
+
+def _spans_of_time(said: LoadSaid) -> None:
+    """“30 min to an hour” is a range. Stretches of time that stand together add up; others are asked about.
+
+    “6 h summer 2 h winter” is two rows, and nobody says so.
+    """
+    spans = sorted(said.parts["hours"], key=lambda part: part.start)
+    kept: list[Part] = spans[:1]
+    for part in spans[1:]:
+        between = said.marks.line[kept[-1].end : part.start].strip().lower()
+        if between in ("to", "-", "–", "or") and kept[-1].meaning == "hours":
+            last = kept.pop()
+            low, high = sorted((last.value, part.value))
+            kept.append(Part("hours_range", last.start, part.end, said.marks.line[last.start : part.end], (low, high)))
+            continue
+        if between not in ("", ",", "and", "+", "&", "plus", ", and"):
+            first = said.marks.line[kept[-1].start : kept[-1].end].strip()
+            offers = [said.in_other_words(one.start, one.end, "") for one in (part, kept[-1])]
+            said.ask("hours_apart", part.start, part.end, {"first": first}, *offers)
+        kept.append(part)
+    said.parts["hours"] = [part for part in kept if part.meaning == "hours"]
+    said.parts["hours_range"] += [part for part in kept if part.meaning == "hours_range"]
 
 
 def _energy_of_what(said: LoadSaid) -> None:

@@ -98,6 +98,11 @@ def _share_of(match: re.Match[str]) -> float:
     return read_number(match[1]) * _per_unit(match[2]) / (read_number(match[3]) if match[3] else 1.0)
 
 
+def _share_after(match: re.Match[str]) -> float:
+    """The same said the other way round: “every 2 hours 5 min”."""
+    return read_number(match[2]) * _per_unit(match[3]) / (read_number(match[1]) if match[1] else 1.0)
+
+
 def _in_hours(match: re.Match[str]) -> float:
     return read_number(match[1])
 
@@ -213,6 +218,8 @@ DRAWS: tuple[Pattern, ...] = (
 TIMES: tuple[Pattern, ...] = (
     _is("duty_of_hours", rf"{N}\s*({_MINUTES}|{_SECONDS})\s*(?:(?:an?|per|each|in|/)\s*(?:every )?|(?:in |out of )?every )"
         rf"(?:{N}\s*)?(?:{_HOURS})\b", _share_of),
+    _is("duty_of_hours", rf"\b(?:once )?every\s*(?:{N}\s*)?(?:{_HOURS}),? (?:for )?{N}\s*({_MINUTES}|{_SECONDS})\b",
+        _share_after),
     _is("hours", rf"{N}\s*(?:{_HOURS})\s*(?:(?:in|out of|per|a|/)\s*)(?:24\s*(?:{_HOURS})|day|d)\b", _in_hours),
     _is("hours_per_week", rf"{N}\s*{_TIME}\s*(?:an?|per|each|every|/)\s*(?:week|wk)\b", scaled),
     _is("days", rf"{N}\s*(?:days?|d|nights?|evenings?)\s*(?:an?|per|each|every|in the|/)?\s*(?:week|wk)\b"),
@@ -395,7 +402,8 @@ DATES = _re(
 MONTH_LIST = _re(rf"(?:\b(?:only )?(?:in|during|for) )?\b({_MONTH}(?:(?:{_JOIN}| ){_MONTH})+)(?![a-z])")
 ONE_MONTH = _re(
     rf"\b(?:in|during|on|for|since|until|till|from) (?:{_DATE}|{_ISO})(?![\w-])|(?<![\w.,/-]){_ISO}(?![\w-])|"
-    rf"(?<![\w.,/-])\d{{1,2}}(?:st|nd|rd|th)?(?: of)? {_FULL_MONTH}\b|\b{_FULL_MONTH}\b",
+    rf"(?<![\w.,/-])\d{{1,2}}(?:st|nd|rd|th)?(?: of)? {_FULL_MONTH}\b|\b{_FULL_MONTH}\b|"
+    r"\b(?:jan|feb|mar|apr|jun|jul|aug|sept?|oct|nov|dec)\b\.?(?=\s*(?:$|[,;)]))",
 )  # fmt: skip
 
 DAYS_OF_THE_WEEK = ("mon", "tue", "wed", "thu", "fri", "sat", "sun")
