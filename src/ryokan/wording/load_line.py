@@ -29,6 +29,7 @@ QUESTIONS: dict[str, str] = {
     "load.how_often": "“{text}”: how often on a day, or in a week?",
     "load.count_or_times": "“{text}”: {count} of them, or {count} times?",
     "load.hours_apart": "“{first}” and “{text}”: together on one day? Then write the sum; if on other days, write two rows.",
+    "load.clock_or_hours": "“{text}”: by the clock, or so many hours?",
     "load.start_for_long": "“{text}”: a start takes seconds. What draws more for minutes is a row of its own.",
     "load.rarer_than_weekly": "“{text}”: the least is a day a week, since it counts in full on its day.",
     "load.season_or_name": "“{text}”: only then, or part of the name? In quotes it is a name.",

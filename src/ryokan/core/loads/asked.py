@@ -192,7 +192,8 @@ def _ask_count_or_times(said: LoadSaid, part: Part) -> None:
 def incomplete(said: LoadSaid, usual: UsualLoad | None) -> None:
     line, whole = said.marks.line, (0, len(said.marks.line))
     if not said.name:
-        said.ask("no_name", *whole)
+        cools = [part for part in said.parts["feed"] if part.value == "ac" and part.start == 0]
+        said.ask("no_name", *whole, {}, *(in_other_words(said, part, "air conditioner") for part in cools))
     if _is_a_store(said):
         part = said.parts["watts"][0]
         as_energy = re.sub(r"w(atts?)?$", "Wh", part.text, flags=re.IGNORECASE)
@@ -293,7 +294,7 @@ QUESTION_CODES = frozenset(
             "far_from_usual", "duty_left_out", "plated_by_what_it_gives", "no_eer", "no_charges", "no_power_factor",
             "no_metres", "horsepower", "watts_per_time", "range_of_draw", "point_or_thousand", "minutes_or_metres",
             "each_of_what", "people", "how_often", "count_or_times", "start_for_long",
-            "hours_apart", "rarer_than_weekly", "season_or_name",
+            "hours_apart", "clock_or_hours", "rarer_than_weekly", "season_or_name",
             "months_not_seasons",
         )
     }

@@ -308,6 +308,10 @@ def _spans_of_time(said: LoadSaid) -> None:
         if between in ("to", "-", "–", "or") and kept[-1].meaning == "hours":
             last = kept.pop()
             low, high = sorted((last.value, part.value))
+            if low > 12 and all(re.fullmatch(r"\d{1,2}\s*h", one.text) for one in (last, part)):  # “19h-22h” is a clock to some
+                others = (f"{last.value:g}:00-{part.value:g}:00", f"{low:g} to {high:g} hours")
+                readings = [said.in_other_words(last.start, part.end, one) for one in others]
+                said.ask("clock_or_hours", last.start, part.end, {}, *readings)
             kept.append(Part("hours_range", last.start, part.end, said.marks.line[last.start : part.end], (low, high)))
             continue
         if between not in ("", ",", "and", "+", "&", "plus", ", and"):
@@ -324,6 +328,11 @@ def _energy_of_what(said: LoadSaid) -> None:
 
     How often says nothing of an energy that is a day's or a year's already, nor of charges.
     """
+    if (said.parts["mah"] or said.parts["ah"]) and not said.parts["charges"]:
+        for part in said.parts["every_day"]:
+            said.keep(replace(part, meaning="charges", value=1.0))
+        for part in said.parts.pop("every_days", []):
+            said.keep(replace(part, meaning="charges", value=1 / max(part.value, 1.0)))
     often = [*said.parts["times"], *said.parts["times_range"]]
     for part in said.parts.pop("wh_plain", []):
         meaning = "wh_per_use" if often and not said.parts["charges"] else "wh"

@@ -113,9 +113,9 @@ def usual_load(name: str) -> UsualLoad | None:
 
 
 def _begun_by(words: str) -> UsualLoad | None:
-    """The one entry that begins with these words: “induction” is an induction hob."""
-    begun = [load for load in usual_loads() if words and load.word.startswith(f"{words} ")]
-    return begun[0] if len(begun) == 1 else None
+    """The one entry that begins with these words, where no other has them: “induction” is a hob, “heater” is nothing known."""
+    having = [load for load in usual_loads() if f" {words} " in f" {load.word} "] if words else []
+    return having[0] if len(having) == 1 and having[0].word.startswith(f"{words} ") else None
 
 
 def _ends_with(words: str, entry: str) -> bool:

@@ -26,7 +26,7 @@ _TIME = rf"({_HOURS}|{_MINUTES}|{_SECONDS})\b"
 _WATTS = r"(kilowatts?|kw|mw|watts?|w)\b"
 _PERCENT = r"(?:%|percent\b|per cent\b)(?: (?:duty(?: cycle)?|of (?:the )?time|on))?"
 _PERIOD = r"(?:use|time|go|shower|wash|cycle|run|flush|brew|cup|boil|meal|load|start|visit|charge)"
-_USES = r"(?:loads|uses|cycles|runs|starts|brews|cups|showers|flushes|boils|meals|washes|goes|visits)"
+_USES = r"(?:loads?|uses?|cycles?|runs?|starts?|brews?|cups?|showers?|flush(?:es)?|boils?|meals?|wash(?:es)?|goes|visits?)"
 BTU_PER_WH = 3.412  # 1 Wh of cooling (definition of the BTU, rounded)
 DAYS_PER_MONTH = 365 / 12
 
@@ -226,6 +226,7 @@ TIMES: tuple[Pattern, ...] = (
     _is("days", rf"{N}\s*(?:x|×|times)\s*(?:an?|per|each|every|/)?\s*(?:week|wk)(?:ly)?\b"),
     _is("days", r"\b(?:once|twice|thrice) (?:an? |per |each |every )?week(?:ly)?\b", _times),
     _is("days", rf"{N}\s*{_USES}\s*{_A}\s*(?:week|wk)\b"),
+    _is("days", rf"{N}\s*(?:/|per |a )\s*(?:week|wk)\b"),
     _is("days", r"(?<![\w.,])7 days\b", 7.0),
     _is("days", r"\b(?:weekly|(?:every|each|per|a) week)\b", 1.0),
     _is("every_days", rf"\bevery (?:{N} days|(?:other|second) (?:day|night))\b|\balternate days\b", _every_days),
@@ -235,7 +236,7 @@ TIMES: tuple[Pattern, ...] = (
     _is("times", rf"\b(?:once|twice|thrice)(?:{_DAY}|\b)", _times),
     _is("times", rf"{N}\s*{_USES}{_DAY}"),
     _is("times", rf"{N}\s*[x×]\s*(?={NUMBER}\s*{_TIME})"),
-    _is("per_use", rf"\b(?:(?:per|each|every) {_PERIOD}|(?:at )?a (?:time|go|wash|shower))\b", 1.0),
+    _is("per_use", rf"(?:\b(?:per|each|every) |/\s*){_PERIOD}\b|\b(?:at )?a (?:time|go|wash|shower)\b", 1.0),
     _is("hours_range", rf"(?:\bbetween )?{N}{_TO}{N}\s*{_TIME}{_DAY}?", pair),
     _is("hours", r"(?<![\d.,:])(\d{1,2}):([0-5]\d)\s*(?:hours?|hrs?|h)\b", _hours_and_minutes),
     _is("hours", r"(?<![\d.,])(\d{1,2})\s*(?:hrs?|h)\s?([0-5]\d)\b(?!\s*[a-z%°x×/–-])(?![.,]\d)", _hours_and_minutes),
@@ -330,6 +331,7 @@ PHRASES: tuple[Phrase, ...] = (
         when="driving",
     ),
     _phrase(rf"(?:only )?{_PLUGGED}(?: only)?", when="shore"),
+    _phrase(r"(?:shore|hook-?up)(?: power)?(?: only)?(?=\s*(?:$|[,;.]))", when="shore"),
     _phrase(r"(?:only )?at anchor(?: only)?", when="anchor"),
     _phrase(r"driving(?=\s*(?:$|[,;.]))", when="driving"),
     _phrase(r"(?:when|while|if) (?:running|on|it runs|in use|used)|run(?:ning)?\s?time", about=True),
@@ -418,11 +420,11 @@ WEEKDAYS = _re(
 
 # Words of time, season, rate, share or condition. What the patterns above have not understood of them is asked about.
 NOT_A_NAME = _re(
-    r"(?:day|night|time|hour|minute|week|month|year|morning|evening|afternoon|weekend|weekday|fortnight|spring|summer|autumn|fall|winter|"
+    r"(?:(?:day|night|time|hour|minute|week|month|year|morning|evening|afternoon|weekend|weekday|fortnight|spring|summer|autumn|fall|winter|"
     rf"{_FULL_MONTH}|{_FULL_WEEKDAY}|season)s?|seconds|daily|nightly|hourly|weekly|monthly|yearly|annual(?:ly)?|noon|midday|midnight|"
     r"dusk|dawn|sunset|sunrise|overnight|daytime|once|twice|thrice|times|half|quarters?|thirds|percent|share|always|sometimes|often|"
     r"occasionally|rarely|seldom|usually|mostly|every|each|few|couple|several|dozens?|most|lot|lots|per|when|while|whilst|if|unless|"
-    r"until|till|during|except|excluding|not|never|weather|total|average|minimum|fifth|sixth|hot(?= weather)",
+    r"until|till|during|except|excluding|not|never|weather|total|average|minimum|fifth|sixth|hot(?= weather))(?!\w)",
 )
 BERTHS = _re(r"quarter(?:deck|s)?(?= (?:berth|cabin|deck)s?\b)")
 FILLERS = _re(
@@ -434,6 +436,7 @@ FILLERS = _re(
 # Units that make a number before them one that is read.
 UNIT_AHEAD = _re(
     r"\s*(?:(?:to|or|-|–)\s*\w+\s*)?(?:watts?|kilowatts?|volts?|amps?|amp[-\x20]?hours?|percent|hours?|hrs?|minutes?|mins?|seconds|"
-    r"days|nights|times|charges|and a half|uses|cycles|runs|showers|flushes|cups|boils|meals|washes|litres?|liters?|gallons?|"
+    r"days|nights|times|charges|and a half|uses?|cycles?|runs?|showers?|flushes|cups?|boils|meals?|wash(?:es)?|loads?|litres?|"
+    r"liters?|gallons?|"
     r"inch(?:es)?|metres?)\b"
 )
