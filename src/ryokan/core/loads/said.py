@@ -319,6 +319,12 @@ def _spans_of_time(said: LoadSaid) -> None:
             offers = [said.in_other_words(one.start, one.end, "") for one in (part, kept[-1])]
             said.ask("hours_apart", part.start, part.end, {"first": first}, *offers)
         kept.append(part)
+    for part in said.parts["hours_range"]:
+        low, high = part.value
+        if high > 12 and low * 1.5 <= high and (ends := re.fullmatch(r"(\d{1,2})\s*[-–]\s*(\d{1,2})\s*h", part.text, re.I)):
+            others = (f"{ends[1]}:00-{ends[2]}:00", f"{low:g} to {high:g} hours")  # “8-18h” is a clock to some
+            readings = [said.in_other_words(part.start, part.end, one) for one in others]
+            said.ask("clock_or_hours", part.start, part.end, {}, *readings)
     said.parts["hours"] = [part for part in kept if part.meaning == "hours"]
     said.parts["hours_range"] += [part for part in kept if part.meaning == "hours_range"]
 

@@ -86,6 +86,7 @@ _CARRIERS = frozenset(
         *("appliance", "plate", "player", "screen", "adapter", "adaptor", "station"),
     )
 )
+_IN_SHORT = {"induction": "induction hob", "bilge": "bilge pump"}
 _ABOUT = re.compile(
     r"\s(?:for|over|in|on|under|at|with|of|by|near|behind|above|below|beside|inside|outside|from|to|and)\s.*|[,(/+].*"
 )
@@ -102,6 +103,7 @@ def usual_load(name: str) -> UsualLoad | None:
     Whole words or plurals; None where the name ends with nothing known.
     """
     plain = " ".join(_SIZE.sub(" ", re.sub(r"[-–\"“”]", " ", name.lower())).split())
+    plain = _IN_SHORT.get(plain, plain)
     described = next((load for load in usual_loads() if _ABOUT.search(load.word) and _ends_with(plain, load.word)), None)
     words = _ABOUT.sub("", plain)
     while words and described is None:
@@ -109,13 +111,7 @@ def usual_load(name: str) -> UsualLoad | None:
         words, _, last = words.rpartition(" ")
         if last not in _CARRIERS:
             break
-    return described or _begun_by(plain)
-
-
-def _begun_by(words: str) -> UsualLoad | None:
-    """The one entry that begins with these words, where no other has them: “induction” is a hob, “heater” is nothing known."""
-    having = [load for load in usual_loads() if f" {words} " in f" {load.word} "] if words else []
-    return having[0] if len(having) == 1 and having[0].word.startswith(f"{words} ") else None
+    return described
 
 
 def _ends_with(words: str, entry: str) -> bool:

@@ -25,7 +25,7 @@ _HOURS, _MINUTES, _SECONDS = r"hours?|hrs?|h", r"minutes?|mins?", r"seconds?|sec
 _TIME = rf"({_HOURS}|{_MINUTES}|{_SECONDS})\b"
 _WATTS = r"(kilowatts?|kw|mw|watts?|w)\b"
 _PERCENT = r"(?:%|percent\b|per cent\b)(?: (?:duty(?: cycle)?|of (?:the )?time|on))?"
-_PERIOD = r"(?:use|time|go|shower|wash|cycle|run|flush|brew|cup|boil|meal|load|start|visit|charge)"
+_PERIOD = r"(?:use|time|go|shower|wash|cycle|run|flush|brew|cup|boil|meal|load|loaf|pot|batch|start|visit|charge)"
 _USES = r"(?:loads?|uses?|cycles?|runs?|starts?|brews?|cups?|showers?|flush(?:es)?|boils?|meals?|wash(?:es)?|goes|visits?)"
 BTU_PER_WH = 3.412  # 1 Wh of cooling (definition of the BTU, rounded)
 DAYS_PER_MONTH = 365 / 12
@@ -211,7 +211,7 @@ DRAWS: tuple[Pattern, ...] = (
     _is("volts", rf"{N}\s*(?:volts?|v)(?:\s?(?:ac|dc)\b|~|\b)"),
     _is("averaged", rf"\b(?:on )?(?:averages?|averaging|avg\.?|mean) (?:of )?(?={NUMBER}\s*(?:ma|a|amps?)\b)", 1.0),
     _is("averaged", r"(?<=\b[aA])\s+(?:on )?(?:average|avg|mean)\b|\b(?:actual|effective|net)(?:ly)?\b", 1.0),
-    _is("amps", rf"{N}\s*(milliamps|ma|amperes?|amps?|a)(?=\s?(?:ac|dc)\b|\b)", scaled),
+    _is("amps", rf"{N}\s*(milliamps|ma|amperes?|amps?|a)(?=\s?(?:ac|dc)\b|\b)(?! (?:day|week|night|month|year|time|go)\b)", scaled),
 )  # fmt: skip
 
 # How often and how long. A share of an hour goes before hours, “3 × 5 min” before a count.
@@ -430,13 +430,12 @@ BERTHS = _re(r"quarter(?:deck|s)?(?= (?:berth|cabin|deck)s?\b)")
 FILLERS = _re(
     r"a|an|the|of|with|and|is|are|at|on|in|for|to|from|by|it|its|as|up|that|this|which|about|approx|approximately|roughly|around|"
     r"circa|ca|c|only|just|runs?|running|draws?|drawing|use[sd]?|using|takes?|pulls?|pulling|consumes?|consumption|usage|rated|"
-    r"rating|plate|label|load|typical|typically|each|duty|max|maximum|"
+    r"rating|typical|typically|each|duty|max|maximum|"
     r"x|×|\\*|à"
 )
 # Units that make a number before them one that is read.
 UNIT_AHEAD = _re(
-    r"\s*(?:(?:to|or|-|–)\s*\w+\s*)?(?:watts?|kilowatts?|volts?|amps?|amp[-\x20]?hours?|percent|hours?|hrs?|minutes?|mins?|seconds|"
-    r"days|nights|times|charges|and a half|uses?|cycles?|runs?|showers?|flushes|cups?|boils|meals?|wash(?:es)?|loads?|litres?|"
-    r"liters?|gallons?|"
-    r"inch(?:es)?|metres?)\b"
+    r"\s*(?:(?:to|or|-|–)\s*\w+\s*)?(?:of them|(?:a|per) (?:day|week)|watts?|kilowatts?|volts?|amps?|amp[-\x20]?hours?|percent|"
+    r"hours?|hrs?|minutes?|mins?|seconds|days|nights|times|charges|and a half|uses?|cycles?|runs?|showers?|flushes|cups?|boils|"
+    r"meals?|wash(?:es)?|loads?|litres?|liters?|gallons?|inch(?:es)?|metres?)\b"
 )
