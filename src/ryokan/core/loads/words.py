@@ -211,7 +211,8 @@ DRAWS: tuple[Pattern, ...] = (
     _is("volts", rf"{N}\s*(?:volts?|v)(?:\s?(?:ac|dc)\b|~|\b)"),
     _is("averaged", rf"\b(?:on )?(?:averages?|averaging|avg\.?|mean) (?:of )?(?={NUMBER}\s*(?:ma|a|amps?)\b)", 1.0),
     _is("averaged", r"(?<=\b[aA])\s+(?:on )?(?:average|avg|mean)\b|\b(?:actual|effective|net)(?:ly)?\b", 1.0),
-    _is("amps", rf"{N}\s*(milliamps|ma|amperes?|amps?|a)(?=\s?(?:ac|dc)\b|\b)(?! (?:day|week|night|month|year|time|go)\b)", scaled),
+    _is("amps", rf"{N}\s*(milliamps|ma|amperes?|amps?|a)(?=\s?(?:ac|dc)\b|\b)(?! (?:day|week|night|month|year|time|go)\b)",
+        scaled),
 )  # fmt: skip
 
 # How often and how long. A share of an hour goes before hours, “3 × 5 min” before a count.
