@@ -280,6 +280,10 @@ def test_the_month_that_asks_for_most_governs_and_a_hookup_is_no_sunny_stay() ->
 
     assert {key for key in figures if key.startswith("solar.need_w.")} == {"solar.need_w.jun", "solar.need_w.oct"}
     assert figures["solar.need_w"].value == figures["solar.need_w.oct"].value
+    # Sun a sixth short asks for a fifth more. (arithmetic)
+    off = figures["climate.off_frac.oct"].number
+    assert figures["solar.need_high_w.oct"].number == pytest.approx(figures["solar.need_w"].number / (1 - off))
+    assert figures["solar.need_low_w.oct"].number == pytest.approx(figures["solar.need_w"].number / (1 + off))
     assert figures["solar.peak_sun_hours"].value == figures["climate.psh.oct"].value
     # Two stays of one month by their nights: 3 and 6, so two thirds of the second.
     shared = {"a": {**stays["june"], "nights": 3}, "b": {**stays["june"], "lat_deg": 30, "nights": 6}}

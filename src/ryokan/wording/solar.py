@@ -70,6 +70,8 @@ TITLES: dict[str, str] = {
     "solar.controller_size_a": "Usual controller size, each",
     "solar.have_w": "Array chosen",
     "solar.have_wh_per_day": "A day's yield of the chosen array",
+    "solar.need_high_w.*": "Array needed in the month, if its sun is off downwards",
+    "solar.need_low_w.*": "Array needed in the month, if its sun is off upwards",
     "solar.need_w": "Array needed",
     "solar.need_w.*": "Array needed in the month",
     "solar.need_without_portable_w.*": "Array needed in the month without the portable one",

@@ -15,6 +15,8 @@ export function JourneySun({ figure }: { figure: (key: string) => FigureValue | 
     high: Number(figure(`climate.psh.${month}.high`)?.value ?? 0),
     dull: figure(`climate.psh_p10.${month}`),
     need: figure(`solar.need_w.${month}`),
+    least: Number(figure(`solar.need_low_w.${month}`)?.value ?? 0),
+    largest: Number(figure(`solar.need_high_w.${month}`)?.value ?? 0),
   }));
   const met = months.filter((one) => one.psh);
   if (met.length === 0) return null;
@@ -22,7 +24,7 @@ export function JourneySun({ figure }: { figure: (key: string) => FigureValue | 
   const have = figure("solar.have_w");
   const needs = met.map((one) => Number(one.need?.value ?? 0));
   const most = Math.max(...needs);
-  const largest = Math.max(most, Number(have?.value ?? 0), 1);
+  const largest = Math.max(most, ...months.map((one) => one.largest), Number(have?.value ?? 0), 1);
   const readings = months.flatMap((one, month) =>
     one.psh
       ? [
@@ -82,13 +84,17 @@ export function JourneySun({ figure }: { figure: (key: string) => FigureValue | 
               {months.map(
                 (one, month) =>
                   one.need && (
-                    <Bar
-                      key={one.month}
-                      frame={frame}
-                      x={month}
-                      value={Number(one.need.value)}
-                      look={Number(one.need.value) === most ? "fill-stored" : "fill-stored-soft"}
-                    />
+                    <g key={one.month}>
+                      <Bar
+                        frame={frame}
+                        x={month}
+                        value={Number(one.need.value)}
+                        look={Number(one.need.value) === most ? "fill-stored" : "fill-stored-soft"}
+                      />
+                      {one.largest > one.least && (
+                        <Whisker frame={frame} x={month} low={one.least} high={one.largest} />
+                      )}
+                    </g>
                   ),
               )}
               {have && <Rule frame={frame} value={Number(have.value)} dash="5 4" />}
@@ -97,9 +103,9 @@ export function JourneySun({ figure }: { figure: (key: string) => FigureValue | 
         </Chart>
       </div>
       <p className="mt-1 max-w-[46rem] text-[12px] text-soft">
-        Above: a typical day, with a whisker for what the month may be off by and a notch for the dull day that nine in
-        ten are brighter than. Below: the array that the month asks for. Stays on a hookup are left out: shore carries
-        them.
+        Above: a typical day, with a whisker that eight such months in ten lie within and a notch for the dull day that
+        nine in ten are brighter than. Below: the array that the month asks for, and what it asks for at either end.
+        Stays on a hookup are left out: shore carries them.
       </p>
       <MonthTable met={met} most={most} figure={figure} />
     </>

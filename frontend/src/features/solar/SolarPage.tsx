@@ -168,24 +168,24 @@ function Sun() {
         />
       )}
       {file && <WeatherFile />}
+      <NumberField
+        label="Coldest ever there"
+        path="/solar/record_low_c"
+        unit="°C"
+        nullable
+        value={solar.record_low_c}
+        hint={`For the cold volts of panel strings, also where it is parked in winter. ${places ? "Left empty: estimated below, of the stays alone." : ""}`}
+      />
+      <NumberField
+        label="Hottest ever there"
+        path="/solar/record_high_c"
+        unit="°C"
+        nullable
+        value={solar.record_high_c}
+        hint={`For their hot volts. ${places ? "Left empty: estimated below." : ""}`}
+      />
       {places && (
         <>
-          <NumberField
-            label="Coldest ever there"
-            path="/solar/record_low_c"
-            unit="°C"
-            nullable
-            value={solar.record_low_c}
-            hint="For the cold volts of panel strings, also where it is parked in winter. Left empty: estimated below, of the stays alone."
-          />
-          <NumberField
-            label="Hottest ever there"
-            path="/solar/record_high_c"
-            unit="°C"
-            nullable
-            value={solar.record_high_c}
-            hint="For their hot volts. Left empty: estimated below."
-          />
           <JourneySun figure={figure} />
           <NeedRows
             rows={[

@@ -69,12 +69,12 @@ export function Bar({
 /** From low to high, beside the middle of a bar. */
 export function Whisker({ frame, x, low, high }: { frame: Frame; x: number; low: number; high: number }) {
   const [at, from, to] = [frame.x.at(x) + 4, frame.y.at(low), frame.y.at(high)];
+  const d = `M${at - 4} ${from}h8M${at - 4} ${to}h8M${at} ${from}V${to}`;
   return (
-    <path
-      d={`M${at - 4} ${from}h8M${at - 4} ${to}h8M${at} ${from}V${to}`}
-      className="fill-none stroke-ink"
-      strokeWidth="1.4"
-    />
+    <>
+      <path d={d} className="fill-none stroke-sheet" strokeWidth="4" />
+      <path d={d} className="fill-none stroke-ink" strokeWidth="1.4" />
+    </>
   );
 }
 

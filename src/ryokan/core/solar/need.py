@@ -88,6 +88,7 @@ def _by_months(
             needs[month] = sheet.compute(
                 f"solar.need_w.{month}", "max(0, whole − spares)", "W", "practice", whole=whole, spares=spares
             )
+        _need_if_off(sheet, month, needs[month])
     # Where a portable array carries them all, the dullest month is the one that is shown.
     worst = max(months, key=lambda month: (needs[month].number, -sheet[f"solar.yield_wh_per_w.{month}"].number))
     psh, a_watt = sheet[f"climate.psh.{worst}"], sheet[f"solar.yield_wh_per_w.{worst}"]
@@ -99,6 +100,15 @@ def _by_months(
         spares = sheet[f"solar.portable_spares_w.{worst}"]
         sheet.compute("solar.portable_spares_w", "spares", "W", "practice", spares=spares)
     sheet.compute("solar.need_w", "max(months)", "W", "ieee_1562", months=list(needs.values()))
+
+
+def _need_if_off(sheet: Sheet, month: str, need: Figure) -> None:
+    """The array of a month, if its sun is off by as much as eight months in ten are: less of it in more sun. [W]"""
+    psh = sheet[f"climate.psh.{month}"]
+    for key, end in (("solar.need_low_w", "high"), ("solar.need_high_w", "low")):
+        sun = sheet.get(f"climate.psh.{month}.{end}")
+        if sun is not None and sun.number > 0:
+            sheet.compute(f"{key}.{month}", "need × psh ÷ sun", "W", "typical_years", need=need, psh=psh, sun=sun)
 
 
 def _portable_spares(sheet: Sheet, solar: Solar, month: str, a_watt: Figure) -> Figure | None:

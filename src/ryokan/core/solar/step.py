@@ -21,6 +21,7 @@ from ryokan.core.solar.need import array_need, array_reckoned_with
     reads=(
         MEAN_BY_MONTH,
         "climate.psh.*",
+        "climate.psh.*.{high, low}",
         "loads.{mean_wh_per_day_at_bank, mean_wh_per_day_with_margin}",
         "loads.season.*.mean_wh_per_day_with_margin",
         "solar.portable_wh_per_w.*",
@@ -31,7 +32,7 @@ from ryokan.core.solar.need import array_need, array_reckoned_with
     writes={
         "": ("solar.performance_ratio",),
         "W": (
-            "solar.need_w.*",
+            "solar.{need_high_w, need_low_w, need_w}.*",
             "solar.need_without_portable_w.*",
             "solar.portable_spares_w.*",
             "solar.{need_w, portable_spares_w, portable_w}",
