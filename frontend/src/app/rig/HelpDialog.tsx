@@ -21,17 +21,17 @@ const KEYS: [string, string][] = [
 
 const LINES = [
   "10 x LED lamp 3W 5h",
-  "laptop 50 W 4 h ac",
+  "two laptops, 60 W each, 4 h on weekdays, ac",
   "blender 11.5A 120V 1 min",
-  "fridge 45W 40% 24h must",
-  "drill 600 W 20 min 2 days a week",
+  "fridge 45W 20 min per hour must",
   "freezer 600 Wh a day",
   "household fridge 250 kWh a year",
   "air conditioner 13500 BTU eer 9 6 h in summer",
-  "phone 4000 mAh 1.5 charges per person",
-  "tv 45 W 2-4 h",
-  "laptop 60 W 2 h while driving",
-  "kettle 1200 W 3 times 5 min never with hob",
+  "phone 4000 mAh charged daily, one per person",
+  "lights 20 W 18:00-22:00",
+  "heater 40 W 6-10 h December to February",
+  "kettle 1200 W 5 min 3 times a day, never with hob",
+  '"summer light" 3 W 2 h',
 ];
 
 const FOUND = [
