@@ -123,6 +123,7 @@ def understood(reading: Reading) -> str:
         text += f", in {' and '.join(load.seasons)} only"
     if load.when != "always":
         text += f", {WHEN_WORDS[load.when].format(share=number(load.above_charge_frac * 100))}"
+    text += _besides(load, reading.assumed)
     notes = [
         _ASSUMED[what].format(
             feed=FEED_WORDS[load.feed],
@@ -132,6 +133,21 @@ def understood(reading: Reading) -> str:
         for what in reading.assumed
     ]
     return f"{text} ({'; '.join(notes)})." if notes else f"{text}."
+
+
+_MATTERS = {"must": ", must run", "should": "", "shed": ", may be shed"}
+
+
+def _besides(load: Load, assumed: tuple[str, ...]) -> str:
+    """What the line says of the plate, and of how much it matters."""
+    text = _MATTERS[load.importance]
+    if load.never_with:
+        text += f", never with {load.never_with}"
+    if load.power_factor != 1 and "power_factor" not in assumed:
+        text += f", power factor {number(load.power_factor)}"
+    if load.start_factor != 1 and "start_factor" not in assumed:
+        text += f", starting at {number(load.start_factor)} ×"
+    return text
 
 
 PROFILE_WORDS = {
