@@ -56,6 +56,7 @@ USB_V = 5.0  # of a plain USB port (USB 2.0 specification, from memory, unverifi
 CELL_V = 3.7
 WEEKLY_H_AT_ONCE = 7.0  # so many hours a week and more are spread over its days; fewer are taken to be on one
 HOUSEHOLD_W = 500.0  # what draws as much is most likely a household appliance (common practice)
+MOST_START_TIMES = 12.0
 FAR_FROM_USUAL = 8.0  # times the usual watts; common practice varies less than that
 STATED = (WhPerDay, KwhPerYear, DeviceBattery)
 _TOOL = re.compile(r"\b(?:drill|driver|saw|tool|grinder|cordless|batter(?:y|ies))\b", re.IGNORECASE)
@@ -118,6 +119,10 @@ def _reading(said: LoadSaid, *, system_v: int, mains_v: int, typed: str) -> Read
     ask_of_stretches(said)
     incomplete(said, usual)
     draw, feed, assumed = _draw_and_feed(said, usual, system_v=system_v, mains_v=mains_v)
+    for part in said.parts["start_w"] if draw is not None else []:
+        if not 1 <= (times := _start_factor(said, draw)) <= MOST_START_TIMES:
+            words = {"low": "1", "high": f"{MOST_START_TIMES:g}", "text": f"{part.text}, {times:.3g} ×"}
+            ask(said, part, "start_out_of_bounds", "", words=words)
     if said.questions or draw is None:
         return Reading(None, tuple(said.questions))
     load, filled = _load(said, usual, draw=draw, feed=feed, typed=typed)
@@ -342,15 +347,15 @@ def _load(said: LoadSaid, usual: UsualLoad | None, *, draw: Draw, feed: Feed, ty
     return load, filled
 
 
-def _start_factor(said: LoadSaid, draw: Draw) -> float:
-    """Starting over running draw, from watts of both; below 1 nothing starts."""
+def _start_factor(said: LoadSaid, draw: Draw | None) -> float:
+    """Starting over running draw, from watts of both."""
     if isinstance(draw, Watts):
         running_w = draw.watts
     elif isinstance(draw, AcAmps | DcAmps):
         running_w = draw.amps * draw.volts
     else:
         return 1.0
-    return float(min(12.0, max(1.0, said.first("start_w") / running_w)))
+    return float(said.first("start_w") / running_w)
 
 
 def _doubts(said: LoadSaid, load: Load, usual: UsualLoad | None) -> list[Question]:
