@@ -113,16 +113,21 @@ def _as_typed(questions: tuple[Question, ...], rewritten: Rewritten) -> tuple[Qu
 
 
 def _reading(said: LoadSaid, *, system_v: int, mains_v: int, typed: str) -> Reading:
-    said.questions += out_of_bounds(said)
+    beyond = out_of_bounds(said)
+    said.questions += beyond
     _volts_of_a_tool(said)
     usual = usual_load(said.head) or usual_load(said.name)
     ask_of_stretches(said)
     incomplete(said, usual)
+    if beyond:
+        return Reading(None, tuple(said.questions))
     draw, feed, assumed = _draw_and_feed(said, usual, system_v=system_v, mains_v=mains_v)
     for part in said.parts["start_w"] if draw is not None else []:
         if not 1 <= (times := _start_factor(said, draw)) <= MOST_START_TIMES:
             words = {"low": "1", "high": f"{MOST_START_TIMES:g}", "text": f"{part.text}, {times:.3g} ×"}
             ask(said, part, "start_out_of_bounds", "", words=words)
+    if draw is None and not said.questions:  # each figure within its bounds, and together more than a row takes
+        said.ask("wh_out_of_bounds", 0, len(said.marks.line))
     if said.questions or draw is None:
         return Reading(None, tuple(said.questions))
     load, filled = _load(said, usual, draw=draw, feed=feed, typed=typed)

@@ -337,7 +337,7 @@ PHRASES: tuple[Phrase, ...] = (
     _phrase(r"driving(?=\s*(?:$|[,;.]))", when="driving"),
     _phrase(r"(?:when|while|if) (?:running|on|it runs|in use|used)|run(?:ning)?\s?time", about=True),
     _phrase(
-        r"(?:never|not) (?:(?:together|at the same time) )?(?:with|as) (?:the |a )?([a-z]+)",
+        r"(?:never|not) (?:(?:together|at the same time) )?(?:with|as) (?:the |a )?([a-z]{1,40})\b",
         never_with=lambda match: match[1].lower(),
     ),
     _phrase(r"(?:through|on|via|by) (?:an? |the )?step-?down(?: converter)?|step-?down", feed="step_down"),

@@ -9,7 +9,18 @@ _WHEN = {"driving": "while driving", "shore": "on shore", "anchor": "at anchor"}
 
 
 def write_line(load: Load) -> str:
-    """A line that reads as this load, for rows that were not typed."""
+    """A line that reads as this load, for rows that were not typed.
+
+    The name stands in quotes where it would not be read as nothing but a name.
+    """
+    plain = _written(load, load.name)
+    said, _ = said_by(plain, "north")
+    if said.name == load.name and not said.questions:
+        return plain
+    return _written(load, f"“{load.name}”" if '"' in load.name else f'"{load.name}"')
+
+
+def _written(load: Load, name: str) -> str:
     match load.draw:
         case Watts(watts=watts):
             draw = f"{_plain(watts)} W"
@@ -24,7 +35,6 @@ def write_line(load: Load) -> str:
         case DeviceBattery(wh=wh, charges_per_day=charges):
             draw = f"{_plain(wh)} Wh {charges:g} charges"
     feed = "step-down" if load.feed == "step_down" else load.feed
-    name = _named(load.name)
     parts = [
         f"{load.quantity} x {name}" if load.quantity > 1 else name,
         draw,
@@ -47,15 +57,9 @@ def write_line(load: Load) -> str:
 def _plain(number: float) -> str:
     """A number that nobody takes for thousands: 1.625 is 1.6250."""
     text = f"{number:g}"
+    if "e" in text:
+        text = f"{number:.6f}".rstrip("0").rstrip(".")
     return f"{text}0" if len(text.partition(".")[2]) == 3 else text
-
-
-def _named(name: str) -> str:
-    """The name, in quotes where it would not be read as nothing but a name."""
-    said, _ = said_by(name, "north")
-    if said.name == name and not said.questions and not said.members and not any(said.parts.values()):
-        return name
-    return f"“{name}”" if '"' in name else f'"{name}"'
 
 
 def _write_hours(load: Load) -> str:
