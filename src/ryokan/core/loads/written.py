@@ -39,7 +39,7 @@ def _written(load: Load, name: str) -> str:
         f"{load.quantity} x {name}" if load.quantity > 1 else name,
         draw,
         _write_hours(load),
-        f"{load.duty_frac * 100:g}%" if load.duty_frac != 1 else "",
+        _write_duty(load),
         feed,
         f"{load.days_per_week} days a week" if load.days_per_week != 7 else "",
         f"pf {load.power_factor:g}" if load.feed == "ac" else "",
@@ -66,6 +66,18 @@ def _write_hours(load: Load) -> str:
     """One figure, or a range where low and high use differ."""
     unit, scale = ("h", 1.0) if round(load.hours_per_day * 60, 6) >= 60 else ("min", 60.0)
     hours = load.hours_per_day * scale
-    if load.low_factor == load.high_factor == 1:
+    if load.low_factor == load.high_factor == 1 or _spreads_by_duty(load):
         return f"{round(hours, 6):g} {unit}"
     return f"{round(hours * load.low_factor, 6):g}-{round(hours * load.high_factor, 6):g} {unit}"
+
+
+def _spreads_by_duty(load: Load) -> bool:
+    """Whether low and high use can only be a share of the hours: no day has more than 24."""
+    return load.hours_per_day * load.high_factor > 24 and load.duty_frac * load.high_factor <= 1
+
+
+def _write_duty(load: Load) -> str:
+    """One share, or a range where low and high use differ by it."""
+    if load.high_factor != 1 and _spreads_by_duty(load):
+        return f"{load.duty_frac * load.low_factor * 100:g}-{load.duty_frac * load.high_factor * 100:g}%"
+    return f"{load.duty_frac * 100:g}%" if load.duty_frac != 1 else ""
