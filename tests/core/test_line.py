@@ -177,17 +177,25 @@ def test_every_question_has_words() -> None:
     assert set(QUESTIONS) == QUESTION_CODES
 
 
+NASTY = ["999999", "1e5", "0", "-3", "99^99", "(", '"', "“", "½", f"never with {'b' * 60}", "per use", "VA", "hp", "W/m"]
+WORDS = st.sampled_from([*(word for one in LINES for word in one["say"].split()), *NASTY])
+
+
 @given(
     st.text(max_size=60)
     | st.text(st.sampled_from("0123456789.,^e-−–x× %'/aAdhkmnVWwy²٣é\n"), max_size=200)
-    | st.lists(st.sampled_from([word for one in LINES for word in one["say"].split()]), max_size=14).map(" ".join)
+    | st.lists(WORDS, max_size=14).map(lambda words: " ".join(words)[:200])
 )
-def test_any_text_is_answered(line: str) -> None:
+def test_any_text_is_answered_and_what_is_taken_can_be_written(line: str) -> None:
     reading = read(line)
 
     assert (reading.load is None) == bool(reading.questions)
     assert all(ask(question) for question in (*reading.questions, *reading.doubts))
-    assert "{" not in understood(reading)
+    assert all(0 <= question.start <= question.end <= len(line) for question in reading.questions)
+    assert "{" not in understood(reading).replace(line, "")
+    if reading.load is not None and reading.load.high_factor * reading.load.hours_per_day <= 24:
+        again = read(write_line(reading.load)).load
+        assert again is not None and again.name == reading.load.name
 
 
 @given(
