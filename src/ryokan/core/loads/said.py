@@ -85,6 +85,7 @@ def said_by(typed: str, hemisphere: str) -> tuple[LoadSaid, Rewritten]:
     _when_in_the_day(said)
     _sizes(said)
     _counts(said)
+    _bare_when(said)
     _name(said)
     return said, rewritten
 
@@ -281,6 +282,22 @@ def _when_in_the_day(said: LoadSaid) -> None:
     for match in words.A_CLOCK.finditer(said.marks.left):
         said.ask("not_understood", match.start(), match.end())
         said.marks.mark("clock", match.start(), match.end())
+
+
+def _bare_when(said: LoadSaid) -> None:
+    """“Dash cam 5 h driving”, “projector 2 h sat evenings”: one short word that says when, behind the name."""
+    for pattern, when in words.BARE_WHEN:
+        for match in pattern.finditer(said.marks.left):
+            if _behind_a_name(said, match.start()):
+                said.say("when", when, match.start(), match.end())
+                said.marks.mark("when", match.start(), match.end())
+    for match in words.BARE_DAY.finditer(said.marks.left):
+        if _behind_a_name(said, match.start()):
+            said.keep(said.marks.mark("days", match.start(), match.end(), 1.0))
+    for match in words.BARE_MONTH.finditer(said.marks.left):
+        if _behind_a_name(said, match.start()):
+            said.ask("not_understood", match.start(), match.end())
+            said.marks.mark("month", match.start(), match.end())
 
 
 # -- Energy, feeds, sizes, counts

@@ -332,9 +332,7 @@ PHRASES: tuple[Phrase, ...] = (
         when="driving",
     ),
     _phrase(rf"(?:only )?{_PLUGGED}(?: only)?", when="shore"),
-    _phrase(r"(?:shore|hook-?up)(?: power)?(?: only)?(?=\s*(?:$|[,;.]))", when="shore"),
     _phrase(r"(?:only )?at anchor(?: only)?", when="anchor"),
-    _phrase(r"driving(?=\s*(?:$|[,;.]))", when="driving"),
     _phrase(r"(?:when|while|if) (?:running|on|it runs|in use|used)|run(?:ning)?\s?time", about=True),
     _phrase(
         r"(?:never|not) (?:(?:together|at the same time) )?(?:with|as) (?:the |a )?([a-z]{1,40})\b",
@@ -345,6 +343,13 @@ PHRASES: tuple[Phrase, ...] = (
     _phrase(r"all year(?: round)?|year[-\x20]round|all seasons|every season", all_year=True),
     _phrase(r"about|approx\.?|approximately|roughly|around|circa|ca\.?|~", about=True),
 )  # fmt: skip
+# A bare word of when, once all else is marked: behind the name, and before no other word of it (“driving lights”).
+BARE_WHEN: tuple[tuple[re.Pattern[str], str], ...] = (
+    (_re(r"\bdriving\b(?: only)?(?=\s*(?:$|[\0,;.)]))"), "driving"),
+    (_re(r"\b(?:shore|hook-?up)\b(?: power)?(?: only)?(?=\s*(?:$|[\0,;.)]))"), "shore"),
+)
+BARE_DAY = _re(r"\b(?:mon|tue|wed|thu|fri|sat|sun)\b(?=\s*(?:$|[\0,;.)]))")
+BARE_MONTH = _re(r"\b(?:jan|feb|mar|apr|jun|jul|aug|sept?|oct|nov|dec)\b(?=\s*(?:$|[\0,;.)]))")
 FEED = _re(r"\b(usb-?c|usb|ac|dc)\b(?!-)")
 
 # When in the day: a preset of the profiles, or hours of its own. (common practice)
