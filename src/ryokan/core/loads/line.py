@@ -9,7 +9,7 @@
     phone 4000 mAh charged daily, one per person
     heater 40 W 6-10 h in winter
 
-A line is a name and any number of stretches that say something, in any order; ``said`` takes them apart, here they become a
+A line is a name and any number of stretches that say something, in any order; ``taken`` takes them apart, here they become a
 load. What the line leaves out comes from the table of usual loads and is reported as assumed. Nothing is guessed where two
 readings differ by much: AC amps and DC amps, watts and a store of energy. Then the line is asked back, with the nearest
 readings as lines of their own. A number, or a word of time, season, rate or share, that nobody understands is asked about.
@@ -47,7 +47,8 @@ from ryokan.core.loads.model import (
     Watts,
     WhPerDay,
 )
-from ryokan.core.loads.said import LoadSaid, said_by
+from ryokan.core.loads.said import LoadSaid
+from ryokan.core.loads.taken import said_by
 from ryokan.core.loads.usual import UsualLoad, usual_load
 
 LOWEST_AC_V = 60  # no DC supply of a vehicle is as high, no AC supply as low

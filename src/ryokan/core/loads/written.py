@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ryokan.core.loads.model import AcAmps, Cooling, DcAmps, DeviceBattery, KwhPerYear, Load, Watts, WhPerDay
-from ryokan.core.loads.said import said_by
+from ryokan.core.loads.taken import said_by
 
 _WHEN = {"driving": "while driving", "shore": "on shore", "anchor": "at anchor"}
 
