@@ -192,11 +192,11 @@ def spans_of_time(said: LoadSaid) -> None:
 
     “6 h summer 2 h winter” is two rows, and nobody says so.
     """
-    spans = sorted(said.parts["hours"], key=lambda part: part.start)
+    spans = sorted([*said.parts["hours"], *said.parts["hours_range"]], key=lambda part: part.start)
     kept: list[Part] = spans[:1]
     for part in spans[1:]:
         between = said.marks.line[kept[-1].end : part.start].strip().lower()
-        if between in ("to", "-", "–", "or") and kept[-1].meaning == "hours":
+        if between in ("to", "-", "–", "or") and kept[-1].meaning == part.meaning == "hours":
             last = kept.pop()
             low, high = sorted((last.value, part.value))
             if low > 12 and all(re.fullmatch(r"\d{1,2}\s*h", one.text) for one in (last, part)):  # “19h-22h” is a clock to some
@@ -217,4 +217,4 @@ def spans_of_time(said: LoadSaid) -> None:
             readings = [said.in_other_words(part.start, part.end, one) for one in others]
             said.ask("clock_or_hours", part.start, part.end, {}, *readings)
     said.parts["hours"] = [part for part in kept if part.meaning == "hours"]
-    said.parts["hours_range"] += [part for part in kept if part.meaning == "hours_range"]
+    said.parts["hours_range"] = [part for part in kept if part.meaning == "hours_range"]
