@@ -124,7 +124,7 @@ def test_the_sites_are_all_over_and_say_how_their_sun_came_about() -> None:
 
 
 def test_a_site_left_out_is_met_better_by_the_places_about_it_and_lies_within_the_band() -> None:
-    """Each cell left out in turn, against its own typical years: 6.8 % is left where one factor leaves 8.2 %."""
+    """Each cell left out in turn, against the typical years of its own sites."""
     at = [site for site in sites() if sky(site.lat_deg, site.lon_deg).away_km == 0]
     left = np.log([over_grid(site) / FAR_FRAC for site in at])
     crowd = [1 / sum(cell_of(other) == cell_of(site) for other in at) for site in at]
@@ -133,7 +133,7 @@ def test_a_site_left_out_is_met_better_by_the_places_about_it_and_lies_within_th
     within = np.abs(off) <= IN_TEN * np.array([one.spread for one in found])
 
     rms, plain = (np.sqrt(np.average(values**2, weights=crowd)) for values in (off, left))
-    assert (rms, plain) == (pytest.approx(0.068, abs=0.003), pytest.approx(0.082, abs=0.003))
+    assert rms < 0.9 * plain
     assert abs(np.average(off, weights=crowd)) < 0.015
     assert 0.75 <= np.average(within, weights=crowd) <= 0.92
 

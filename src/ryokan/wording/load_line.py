@@ -76,7 +76,7 @@ _ASSUMED = {
     "start_factor": "starts at {start_factor} × as usual",
     "usb_volts": "5 V of a plain USB port",
     "days": "taken to be so by the week",
-    "hours": "all day, since nobody switches it off",
+    "hours": "taken to run all day, as is usual",
 }
 
 

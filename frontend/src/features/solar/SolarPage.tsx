@@ -174,7 +174,7 @@ function Sun() {
         unit="°C"
         nullable
         value={solar.record_low_c}
-        hint={`For the cold volts of panel strings, also where it is parked in winter. ${places ? "Left empty: estimated below, of the stays alone." : ""}`}
+        hint={`For the cold volts of panel strings, also where it is parked in winter. ${places ? "Left empty: estimated below, of the stays alone and without their height. On high ground type it: it gets colder." : ""}`}
       />
       <NumberField
         label="Hottest ever there"
