@@ -27,6 +27,24 @@ def rig(loads: list[dict[str, Any]] | None = None, **parts: Any) -> Rig:
     return Rig.model_validate({"stays": {"first": {}}, "loads": rows, **parts})
 
 
+def plain_array(watts: float | None, controller_a: float | None = None, **more: Any) -> dict[str, Any]:
+    """The arrays and controllers of a rig's solar part: so many watts on one controller of so many amps."""
+    controller = {"rated_a": controller_a, "method": more.pop("method", None)}
+    array = {"plain_w": watts, "controller": "controller", **more}
+    return {"arrays": {"array": array}, "controllers": {"controller": controller}}
+
+
+def watts_of_arrays(one: Rig, *, carried: bool = False) -> float:
+    """Rated watts of a rig's arrays, its own parts by their plates: of those always there, or of those carried out."""
+    total = 0.0
+    for array in one.solar.arrays.values():
+        if array.carried != carried:
+            continue
+        parts = [laid.part.removeprefix("own:") for string in array.strings.values() for laid in string.panels.values()]
+        total += sum(one.own_parts[part].part.rated_w for part in parts) if parts else array.plain_w or 0  # type: ignore[union-attr]
+    return total
+
+
 def report(loads: list[dict[str, Any]] | None = None, **parts: Any) -> Report:
     return evaluate(rig(loads, **parts))
 

@@ -46,6 +46,7 @@ def everything_said(rig: Rig, random: Random, book: dict[str, Part] | None = Non
     editor = _Editor(random, book or {})
     document = copy.deepcopy(rig.model_dump(mode="json"))
     editor.compartments = sorted(document["space"]["compartments"])
+    editor.controllers = sorted(document["solar"]["controllers"])
     for schema, owner, name in list(_unsaid(_SCHEMA, document)):
         for _ in range(3):
             try:
@@ -86,11 +87,13 @@ class _Editor:
         self.random, self.book = random, book
         self.within: list[str] = []  # names of the members that lead to what is being made
         self.compartments: list[str] = []
+        self.controllers: list[str] = []
 
     def change(self, schema: Document, document: Document) -> None:
         """Change one member of an object, in place."""
         if not self.within:
             self.compartments = sorted(document["space"]["compartments"])
+            self.controllers = sorted(document["solar"]["controllers"])
         names = [name for name in schema["properties"] if name not in _LEFT_ALONE]
         name = self.random.choice(names)
         document[name] = self.member(name, schema["properties"][name], document.get(name))
@@ -213,8 +216,11 @@ class _Editor:
     def text(self, schema: Document, value: Any) -> str:
         name = self.within[-1]
         if (name == "part" or ("strings" in self.within and name == "units")) and self.book:
-            kind = "inverter" if "inverter" in self.within else "battery"
+            kinds = {"inverter": "inverter", "panels": "panel", "controllers": "controller"}
+            kind = next((kind for owner, kind in kinds.items() if owner in self.within), "battery")
             return self.random.choice([reference for reference, part in self.book.items() if part.kind == kind])
+        if name == "controller" and self.controllers:
+            return self.random.choice(self.controllers)
         if name in ("compartment", "where") and self.compartments:
             return self.random.choice(self.compartments)
         if schema.get("format") == "date":

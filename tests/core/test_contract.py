@@ -9,7 +9,7 @@ from random import Random
 from typing import Any
 
 import pytest
-from builders import ROOT, example_rigs, rig
+from builders import ROOT, example_rigs, plain_array, rig
 from random_edits import random_edit, whole_book
 from test_traces import PARTS
 
@@ -41,7 +41,7 @@ def figures() -> Iterator[Figure]:
         except UnknownPart:
             continue
         yield from (figure for key, figure in found.items() if not key.startswith("assumptions."))
-    some = rig(storage={"bank": {"nominal_ah": 200}}, charging={"shore_charger_a": 20}, solar={"array_w": 300})
+    some = rig(storage={"bank": {"nominal_ah": 200}}, charging={"shore_charger_a": 20}, solar=plain_array(300))
     yield from (one for key, one in how_long(some, evaluate(some).figures, ["l0"], 1.0).items() if key.startswith("running."))
 
 

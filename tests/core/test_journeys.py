@@ -45,8 +45,10 @@ arrays = st.fixed_dictionaries(
         "sun_from": st.just("places"),
         "panel_tilt_deg": st.sampled_from([0.0, 25.0, 90.0]),
         "panel_from_nose_deg": st.sampled_from([None, 90.0]),
-        "array_w": st.sampled_from([None, 400.0]),
-        "portable": st.sampled_from([{}, {"rated_w": 150.0, "turned_per_day": 3}]),
+        "arrays": st.sampled_from(
+            [{}, {"a": {"plain_w": 400.0}}, {"a": {"plain_w": 400.0}, "out": {"place": "carried", "plain_w": 150.0}}]
+        ),
+        "turned_per_day": st.just(3),
         "obstacles": st.sampled_from(
             [{}, {"mast": {"name": "mast", "bearing_deg": 0, "away_m": 2, "width_m": 1, "height_m": 9, "takes_frac": 0.5}}]
         ),

@@ -72,14 +72,14 @@ NAMES: dict[str, Callable[[Rig, Report], bool]] = {
     r"\bknock-down\b": lambda one, _: one.vehicle.kind in ("narrowboat", "sailing boat", "motor boat"),
     r"^(?!.*take the link).*\brelay\b(?! or a fan)": lambda one, _: one.charging.alternator_path == "relay",
     r"DC-DC charger goes": lambda one, _: one.charging.alternator_path == "dcdc",
-    r"controllers give": lambda one, _: one.solar.controller_a is not None,
-    r"of array bring": lambda one, _: one.solar.array_w is not None,
+    r"controllers give": lambda one, _: any(c.rated_a is not None or c.part for c in one.solar.controllers.values()),
+    r"of array bring": lambda one, _: one.solar.has_array,
     r"(maker asks|its maker allows \d)": lambda one, report: any(
         key in report.figures
         for key in ("wiring.main.maker_fuse_a", "wiring.main.maker_conductor", "storage.charge_limit_a", "storage.unit.max_series", "storage.unit.max_parallel")
     ),
     r"living space": lambda one, _: one.storage.bay is not None,
-    r"promised": lambda one, report: "storage.have_wh" in report.figures or one.solar.array_w is not None,
+    r"promised": lambda one, report: "storage.have_wh" in report.figures or one.solar.has_array,
 }  # fmt: skip
 
 
@@ -190,7 +190,7 @@ UNKNOWN = {
     "wiring.conductor_undersized": ["wiring.main.conductor"], "wiring.drop_over_class": ["wiring.main.one_way_length"],
     "wiring.insulation_out_of_place": ["wiring.main.insulation_c"], "wiring.no_stock_size": ["wiring.main.material"],
     "wiring.below_makers_fuse": ["inverter.chosen.maker_fuse_a"], "wiring.below_makers_conductor": ["inverter.chosen.maker_conductor"],
-    "solar.array_cannot_refill": ["solar.array_w"], "solar.controller_clips": ["solar.controller_a"], "solar.controller_small": ["solar.controller_a"],
+    "solar.array_cannot_refill": ["solar.arrays.array.plain_w"], "solar.controller_clips": ["solar.controllers.controller.rated_a"], "solar.controller_small": ["solar.controllers.controller.rated_a"],
     "brief.believed_days_off": ["brief.believed_days"], "brief.believed_day_off": ["brief.believed_ah_per_day"],
     "brief.believed_bank_off": ["brief.believed_bank_ah"], "survey.payload_exceeded": ["vehicle.payload.left_kg"],
     "storage.axle_overloaded": ["vehicle.payload.front_left_kg"], "inverter.far_from_bank": ["wiring.main.one_way_length"],

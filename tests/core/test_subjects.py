@@ -134,7 +134,7 @@ def test_what_was_let_stand_before_findings_had_subjects_covers_what_it_names_an
         return {finding.key for finding in evaluate(changed(rig, changes)).findings}
 
     damaged = "survey.damaged_part_stays@item:"
-    assert rig.schema_version == 5
+    assert rig.schema_version == 6
     assert standing() == {"inverter.run_shorter_than_way"}
     cord = rig.model_dump(mode="json")["survey"]["items"]["cord-1"]
     assert standing(**{"survey.items.cord-3": {**cord, "name": "Cord 3"}}) >= {f"{damaged}cord-3"}

@@ -6,7 +6,7 @@ from dataclasses import replace
 from typing import Any
 
 import pytest
-from builders import changed, load, rig
+from builders import changed, load, rig, watts_of_arrays
 from hypothesis import given
 from hypothesis import strategies as st
 from pydantic import ValidationError
@@ -45,7 +45,8 @@ def test_what_is_there_stands_for_the_rig_as_found() -> None:
     assert (found.storage.chemistry, found.storage.bay, found.storage.bank.units.parallel) == ("agm", "outside", 2)
     assert found.charging.alternator_path == "relay"
     assert (found.charging.alternator_a, found.charging.shore_charger_a) == (140, 45)
-    assert (found.solar.array_w, found.solar.controller_a) == (340, 20)  # 2 × 120 + 100
+    assert watts_of_arrays(found) == 340  # 2 × 120 + 100
+    assert [one.rated_a for one in found.solar.controllers.values()] == [20]
     assert found.inverter.chosen is not None and found.inverter.chosen.rated_w == 1500  # inverters do not add up
     assert (found.wiring.main.conductor, found.wiring.main.fuse_a) == ("awg:2", 150)
     assert found.loads == surveyed().loads
@@ -72,7 +73,8 @@ def test_each_thing_stands_for_what_it_is_and_nothing_is_known_that_nobody_said(
     found = as_found(rig([load(40, 5)], survey={"items": items}))
     figures = evaluate(found).figures
 
-    assert (found.solar.array_w, found.solar.portable.rated_w, found.solar.panel_vmp_v) == (150, 200, 31)
+    assert (watts_of_arrays(found), watts_of_arrays(found, carried=True)) == (150, 200)
+    assert figures["solar.array.roof.vmp_v"].value == 31
     assert found.inverter.chosen is not None
     assert (found.inverter.chosen.legs, found.inverter.chosen.charger_a, found.inverter.chosen.waveform) == (2, 60, "pure_sine")
     assert [one.name for one in found.inverter.others.values()] == ["Spare"]
@@ -130,23 +132,23 @@ def test_a_run_with_something_unrated_on_it_takes_at_least_what_is_known_and_is_
 def test_a_plan_begins_with_what_stays() -> None:
     planned = what_stays(surveyed())
 
-    assert planned.storage.bank is None and planned.charging.shore_charger_a is None and not planned.own_parts
-    assert planned.solar.array_w == 240
+    assert planned.storage.bank is None and planned.charging.shore_charger_a is None
+    assert {own.part.kind for own in planned.own_parts.values()} <= {"panel"} and watts_of_arrays(planned) == 240
     assert planned.inverter.chosen is not None and planned.inverter.chosen.rated_w == 1500
     assert planned.survey.items == surveyed().survey.items and not planned.survey.as_found
 
 
 def test_a_rig_as_found_follows_its_survey_and_keeps_what_was_written_by_hand() -> None:
     found = as_found(surveyed())
-    by_hand = changed(found, {"solar.array_w": 333})
+    by_hand = changed(found, {"solar.arrays.front": {"plain_w": 333}})
 
     after = follow_survey(changed(by_hand, {"survey.items.converter.output_a": 60}), by_hand.survey)
     gone = follow_survey(changed(after, {"survey.items": {}}), after.survey)
 
-    assert (after.charging.shore_charger_a, after.solar.array_w) == (60, 333)
+    assert (after.charging.shore_charger_a, after.solar.arrays["front"].plain_w) == (60, 333)
     assert gone.storage.bank is None and gone.charging.shore_charger_a is None and not gone.own_parts
     planned = what_stays(surveyed())
-    assert follow_survey(changed(planned, {"survey.items.front.count": 5}), planned.survey).solar.array_w == 240
+    assert follow_survey(changed(planned, {"survey.items.front.count": 5}), planned.survey).solar == planned.solar
 
 
 @given(st.sets(st.sampled_from(sorted(ITEMS))))

@@ -26,7 +26,7 @@ def at(document: dict[str, Any], path: str) -> Any:
 
 def test_the_frozen_file_is_read_and_worked_out() -> None:
     file = read_job_file((ROOT / "tests/fixtures/job-v3.json").read_bytes())
-    assert [option.rig.schema_version for option in file.options] == [5, 5, 5]
+    assert [option.rig.schema_version for option in file.options] == [6, 6, 6]
     for option in file.options:
         assert evaluate(option.rig).figures
 
@@ -76,7 +76,7 @@ def test_items_of_a_survey_forget_their_defaults_and_keep_what_was_chosen() -> N
 
 def test_readings_of_version_4_stand_beside_the_things_and_keep_their_words() -> None:
     file = read_job_file((ROOT / "tests/fixtures/job-v4.json").read_bytes())
-    assert {option.rig.schema_version for option in file.options} == {5}
+    assert {option.rig.schema_version for option in file.options} == {6}
     read = file.options[0].rig.survey.readings["bank-r0"]
     assert (read.thing, read.quantity, read.value, read.unit) == ("bank", "volts", 12.31, "V")
     assert (read.note, read.instrument, read.at) == ("resting volts", "clamp meter, 0.5 % class", None)

@@ -8,7 +8,7 @@ import gsee_climate_data
 import numpy as np
 import pvlib
 import pytest
-from builders import load, report, rig, value
+from builders import load, plain_array, report, rig, value
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -243,7 +243,7 @@ def test_a_drawn_year_keeps_the_means_and_the_spells_of_the_weather() -> None:
 def test_a_portable_array_is_taken_off_what_the_roof_has_to_give() -> None:
     """100 W set out on half of the days gives 50 × a day's yield; the roof needs so much less. (arithmetic)"""
     where = {"a": {"lat_deg": 45, "lon_deg": 5, "month": 3}}
-    carried: dict[str, Any] = {"portable": {"rated_w": 100, "turned_per_day": 3}}
+    carried: dict[str, Any] = {"arrays": {"out": {"place": "carried", "plain_w": 100}}, "turned_per_day": 3}
     without = report([load(50, 10)], stays=where, solar={"sun_from": "places"})
     beside = report(
         [load(50, 10)], stays=where, solar={"sun_from": "places", **carried}, assumptions={"portable_set_out_frac": 0.5}
@@ -270,7 +270,7 @@ def at_one_stay(solar: dict[str, Any] | None = None, **stay: Any) -> Any:
 
 def test_shade_takes_its_share_of_the_roof_and_nothing_of_the_portable_array() -> None:
     """40 % of shade leave 60 %; the portable one is carried out of it, and out of no hill's shadow. (arithmetic)"""
-    portable = {"portable": {"rated_w": 100}}
+    portable = {"arrays": {"out": {"place": "carried", "plain_w": 100}}}
     plain, shaded = at_one_stay(portable), at_one_stay(portable, shade_frac=0.4, shaded_h=[[0, 24]], heading_deg=90)
     hills = at_one_stay(portable, horizon=[[90, 25], [180, 25], [270, 25]])
 
@@ -294,7 +294,7 @@ def test_facing_the_wrong_way_hides_nothing() -> None:
 def test_the_hours_of_a_day_add_up_to_what_the_month_gives() -> None:
     """300 W of array: the mean day hour by hour is 300 × the yield of a rated watt there, shade and losses included."""
     stay = {"lat_deg": 45, "lon_deg": 5, "month": 4, "shade_frac": 0.3, "shaded_h": [[6, 9]], "heading_deg": 200}
-    tied = {"sun_from": "places", "array_w": 300, "panel_tilt_deg": 20, "panel_from_nose_deg": 270}
+    tied = {"sun_from": "places", **plain_array(300), "panel_tilt_deg": 20, "panel_from_nose_deg": 270}
     placed = rig(stays={"a": stay}, solar=tied)
     figures = evaluate(placed).figures
     day = day_of_sun(placed, figures, "a", 105)

@@ -214,7 +214,7 @@ def main_run(document: dict[str, Any], loads: list[dict[str, Any]], inverter_a: 
         or charging
         or run["material"] != "copper"
         or run["one_way_length"] is None
-        or document["solar"]["array_w"]
+        or document["solar"]["arrays"]
     ):
         return {}
     dc = [load for load in loads if load["feed"] != "ac"]

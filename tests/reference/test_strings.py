@@ -36,7 +36,12 @@ def array_rig(
     own = {id: {"part": {"kind": "panel", "name": id, **said}, "standing": "kept"} for id, said in parts.items()}
     of_string = {f"s{n + 1}": string(one, None if fuses is None else fuses[n], n) for n, one in enumerate(strings)}
     one = {"strings": of_string, "controller": None if controller is None else "c", **(array or {})}
-    solar = {"arrays": {"x": one}, "controllers": {} if controller is None else {"c": controller}, "record_low_c": low_c, "record_high_c": high_c}
+    solar = {
+        "arrays": {"x": one},
+        "controllers": {} if controller is None else {"c": controller},
+        "record_low_c": low_c,
+        "record_high_c": high_c,
+    }
     return evaluate(rig([load(60, 4)], own_parts=own, solar=solar, storage={"chemistry": "lfp", "system_v": 12}, **more))
 
 

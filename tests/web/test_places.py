@@ -49,7 +49,7 @@ def test_a_day_of_sun_over_the_vehicle(shops: Shops) -> None:
     option = f"/options/{shops.option_id}"
     edit(
         browser, shops, {"op": "add", "path": "/stays/moor", "value": MOOR},
-        {"op": "add", "path": "/solar/obstacles/box", "value": BOX}, {"op": "add", "path": "/solar/array_w", "value": 300},
+        {"op": "add", "path": "/solar/obstacles/box", "value": BOX}, {"op": "add", "path": "/solar/arrays/array", "value": {"plain_w": 300}},
     )  # fmt: skip
     ahead = browser.get(f"{option}/day-of-sun?stay=moor&day=355").json
     away = browser.get(f"{option}/day-of-sun?stay=moor&day=355&heading=0").json

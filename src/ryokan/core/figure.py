@@ -126,10 +126,12 @@ class Sheet:
         """A stock size picked because it is the smallest that serves."""
         return self._work("chosen", key, formula, unit, source, inputs)
 
-    def simulate(self, key: str, value: float, unit: str, source: str, inputs: Mapping[str, Figure], note: str = "") -> Figure:
+    def simulate(
+        self, key: str, value: float | tuple[float, ...], unit: str, source: str, inputs: Mapping[str, Figure], note: str = ""
+    ) -> Figure:
         """A value out of a model that is more than a formula; its inputs and its source are named."""
         keys: dict[str, str | tuple[str, ...]] = {name: figure.key for name, figure in inputs.items()}
-        return self._add(Figure(key, "simulated", float(value), unit, require_source(source), None, keys, note))
+        return self._add(Figure(key, "simulated", _plain(value), unit, require_source(source), None, keys, note))
 
     def curve(self, key: str, curve: str, x: Figure) -> Figure:
         """A value read from a curve at ``x``: the rig's own where it has one of that id, otherwise of the data files."""

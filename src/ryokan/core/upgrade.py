@@ -129,6 +129,47 @@ def _without_readings(item: Any) -> Any:
     return {name: value for name, value in item.items() if name != "readings"} if isinstance(item, dict) else item
 
 
+# Where a member of version 5 stands since version 6: the array and its controllers are things with ids.
+_MOVED_TO_ARRAYS = {
+    "array_w": "arrays/array/plain_w",
+    "panel_vmp_v": "arrays/array/plain_vmp_v",
+    "controller_a": "controllers/controller/rated_a",
+    "controller_method": "controllers/controller/method",
+    "portable/rated_w": "arrays/portable/plain_w",
+    "portable/turned_per_day": "turned_per_day",
+}
+_OF_ONE_CONTROLLER = ("solar.controller_clips", "solar.controller_small")
+
+
+def _rig_from_5(rig: Document) -> Document:
+    """An array is panels by strings since version 6; one of so many watts stays that, and so do its controllers together."""
+    solar = _members(rig.get("solar"))
+    if "solar" in rig and not isinstance(rig["solar"], dict):
+        return rig
+    portable = _members(solar.get("portable"))
+    stays = {name: value for name, value in solar.items() if name not in _MOVED_TO_ARRAYS and name != "portable"}
+    array = {"plain_w": solar.get("array_w"), "plain_vmp_v": solar.get("panel_vmp_v"), "controller": "controller"}
+    controller = {"rated_a": solar.get("controller_a"), "method": solar.get("controller_method")}
+    arrays = {"array": array}
+    if portable.get("rated_w") is not None:
+        arrays["portable"] = _carried(portable["rated_w"])
+    if "turned_per_day" in portable:
+        stays["turned_per_day"] = portable["turned_per_day"]
+    typed, overruled = _members(rig.get("typed")), _members(rig.get("overruled"))
+    moved = {f"/solar/{old}": f"/solar/{new}" for old, new in _MOVED_TO_ARRAYS.items()}
+    of_one = {code: f"{code}@controller:controller" for code in _OF_ONE_CONTROLLER}
+    rig = {**rig, "solar": {**stays, "arrays": arrays, "controllers": {"controller": controller}}}
+    if typed:
+        rig["typed"] = {moved.get(place, place): said for place, said in typed.items()}
+    if overruled:
+        rig["overruled"] = {of_one.get(key, key): kept for key, kept in overruled.items()}
+    return rig
+
+
+def _carried(rated_w: Any) -> Document:
+    return {"position": 1, "place": "carried", "plain_w": rated_w, "own_controller": True}
+
+
 def _members(value: Any) -> Document:
     return value if isinstance(value, dict) else {}
 
@@ -198,14 +239,52 @@ def _added(id: str, item: Document) -> list[Operation]:
     return [{"op": "add", "path": f"/survey/readings/{one}", "value": value} for one, value in _readings_of(id, item).items()]
 
 
+def _operation_from_5(operation: Operation) -> Sequence[Operation]:
+    """An edit of the array of so many watts, of its controllers or of the portable one, at the thing that it is now of."""
+    path = operation["path"]
+    if path.startswith("/typed/~1solar~1"):
+        member = path.removeprefix("/typed/~1solar~1").replace("~1", "/")
+        moved = _MOVED_TO_ARRAYS.get(member, member).replace("/", "~1")
+        return [{**operation, "path": f"/typed/~1solar~1{moved}"}]
+    member = path.removeprefix("/solar/") if path.startswith("/solar/") else ""
+    if member == "portable" and "value" in operation:
+        said = _members(operation["value"])
+        turned = (
+            [{"op": "add", "path": "/solar/turned_per_day", "value": said["turned_per_day"]}]
+            if "turned_per_day" in said
+            else []
+        )
+        return [*_portable(said.get("rated_w")), *turned]
+    if member == "portable/rated_w" and "value" in operation:
+        return _portable(operation["value"])
+    if member not in _MOVED_TO_ARRAYS:
+        return [operation]
+    moved_to = f"/solar/{_MOVED_TO_ARRAYS[member]}"
+    if operation["op"] == "remove":
+        return [{"op": "add", "path": moved_to, "value": None}]
+    return [{**operation, "op": "add" if operation["op"] == "replace" else operation["op"], "path": moved_to}]
+
+
+def _portable(rated_w: Any) -> list[Operation]:
+    """The portable array as one of the arrays; without watts it stays as a thing of which nothing is chosen."""
+    return [{"op": "add", "path": "/solar/arrays/portable", "value": _carried(rated_w)}]
+
+
 # Version -> what makes a rig of the next one, and of an operation of a JSON Patch on it those that it is now: none where it has
 # no place any more.
-RIG_STEPS: dict[int, Callable[[Document], Document]] = {1: _rig_from_1, 2: _rig_from_2, 3: _rig_from_3, 4: _rig_from_4}
+RIG_STEPS: dict[int, Callable[[Document], Document]] = {
+    1: _rig_from_1,
+    2: _rig_from_2,
+    3: _rig_from_3,
+    4: _rig_from_4,
+    5: _rig_from_5,
+}
 OPERATION_STEPS: dict[int, Callable[[Operation], Sequence[Operation]]] = {
     1: _operation_from_1,
     2: _operation_from_2,
     3: _operation_from_3,
     4: _operation_from_4,
+    5: _operation_from_5,
 }
 
 

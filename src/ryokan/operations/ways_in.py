@@ -91,7 +91,7 @@ def _load_wish(session: Session, actor: Actor, opened: Worked, line: str) -> Rea
         loads={"wish": load.model_copy(update={"seasons": ()})},
         storage=rig.storage.model_copy(update={"bank": None}),
         inverter=Inverter(),
-        solar=rig.solar.model_copy(update={"array_w": None, "controller_a": None}),
+        solar=rig.solar.model_copy(update={"arrays": {}, "controllers": {}}),
         assumptions=rig.assumptions,
     )
     figures = evaluate(alone).figures

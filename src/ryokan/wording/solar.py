@@ -8,6 +8,75 @@ NAME = "Solar"
 
 # Key pattern -> what the figure is called; ``*`` stands for an id. The keys are a public contract, docs/figures.md.
 TITLES: dict[str, str] = {
+    "solar.array.*.apart_w": "Its panels, each by itself",
+    "solar.array.*.bare_wh_per_w.*": "A rated watt of it on a day of the month, before controller and wiring",
+    "solar.array.*.free_wh_per_day": "What it would bring with no cap on it",
+    "solar.array.*.free_wh_per_day.*": "What it would bring in the month with no cap on it",
+    "solar.array.*.isc_a": "Its short-circuit current",
+    "solar.array.*.noon_bare_w_per_w": "A rated watt of it at noon of a bright day, before controller and wiring",
+    "solar.array.*.noon_w": "What it gives at noon of a bright day, at the bank",
+    "solar.array.*.pwm_frac": "What a PWM controller leaves of it",
+    "solar.array.*.rated_w": "Its rated watts",
+    "solar.array.*.shade_frac": "Shade on it all day",
+    "solar.array.*.unlike_frac": "Lost because its panels are unlike",
+    "solar.array.*.vmp_hot_v": "Its volts at full power in the heat",
+    "solar.array.*.vmp_v": "Its volts at full power",
+    "solar.array.*.voc_cold_v": "Its open volts at the record low",
+    "solar.array.*.voc_hot_v": "Its open volts in the heat",
+    "solar.array.*.volts_unsaid": "Panels of it whose open volts nobody has said",
+    "solar.array.*.watts_w": "What its strings give together in full sun",
+    "solar.array.*.wh_per_day": "What it brings on a mean day",
+    "solar.array.*.wh_per_day.*": "What it brings on a mean day of the month",
+    "solar.cell_hot_c": "Cells at the record high, in full sun",
+    "solar.controller.*.array_w": "Array on it",
+    "solar.controller.*.capped_frac": "What it cannot pass on",
+    "solar.controller.*.capped_frac.*": "What it cannot pass on in the month",
+    "solar.controller.*.input_a": "Short-circuit current into it, with a quarter on top",
+    "solar.controller.*.input_v": "Open volts into it at the record low",
+    "solar.controller.*.most_input_a": "Amps of panels that it works with",
+    "solar.controller.*.most_isc_a": "Short-circuit amps that it bears",
+    "solar.controller.*.most_v": "Volts of panels that it bears",
+    "solar.controller.*.most_w": "Most array on it by its maker",
+    "solar.controller.*.need_a": "Output that its array asks for",
+    "solar.controller.*.noon_a": "Current of its array at noon",
+    "solar.controller.*.output_a": "Charge current that it gives at best",
+    "solar.controller.*.own_w": "What it takes for itself",
+    "solar.controller.*.rated_a": "Its rated output",
+    "solar.controller.*.running_margin_v": "Volts above the bank that it goes on with",
+    "solar.controller.*.start_margin_v": "Volts above the bank that it starts with",
+    "solar.controller.*.working_a": "Working current into it in full sun",
+    "solar.counts_as_w": "What the arrays count as, in watts that lie as planned",
+    "solar.held_back_wh.*": "Held back in the month because the bank is full",
+    "solar.string.*.apart_w": "Its panels, each by itself",
+    "solar.string.*.backfed_a": "What the other strings push into a fault of it",
+    "solar.string.*.bypassed_a": "Its current with the weaker panels bypassed",
+    "solar.string.*.bypassed_v": "Its volts with the weaker panels bypassed",
+    "solar.string.*.bypassed_w": "What it gives with the weaker panels bypassed",
+    "solar.string.*.current_a": "Its current in full sun",
+    "solar.string.*.fuse_a": "Fuse that it would take",
+    "solar.string.*.isc_a": "Its short-circuit current",
+    "solar.string.*.least_fuse_a": "The least fuse that bright sun allows",
+    "solar.string.*.max_fuse_a": "The largest fuse that its panels allow",
+    "solar.string.*.panel_alpha_isc_percent_per_k": "Amps of its panels by heat",
+    "solar.string.*.panel_beta_voc_percent_per_k": "Open volts of its panels by heat",
+    "solar.string.*.panel_gamma_p_percent_per_k": "Power of its panels by heat",
+    "solar.string.*.panel_imp_a": "Amps of its panels at full power",
+    "solar.string.*.panel_isc_a": "Short-circuit amps of its panels",
+    "solar.string.*.panel_max_fuse_a": "Largest fuse of each of its panels",
+    "solar.string.*.panel_rated_w": "Watts of its panels",
+    "solar.string.*.panel_vmp_v": "Volts of its panels at full power",
+    "solar.string.*.panel_voc_v": "Open volts of its panels",
+    "solar.string.*.rated_w": "Its rated watts",
+    "solar.string.*.vmp_hot_v": "Its volts at full power in the heat",
+    "solar.string.*.vmp_v": "Its volts at full power",
+    "solar.string.*.voc_by_coefficient_v": "Open volts of its panels that have a coefficient",
+    "solar.string.*.voc_by_table_v": "Open volts of its panels that go by the code's table",
+    "solar.string.*.voc_cold_v": "Its open volts at the record low",
+    "solar.string.*.voc_hot_v": "Its open volts in the heat",
+    "solar.string.*.voc_v": "Its open volts",
+    "solar.string.*.volts_unsaid": "Panels of it whose open volts nobody has said",
+    "solar.string.*.watts_w": "What it gives in full sun, the lowest current through all",
+    "solar.wh_per_day.*": "What the arrays bring on a mean day of the month",
     "climate.stay.*.*.noon_bare_w_per_w": "A rated watt at noon of a bright day there, before controller and wiring",
     "climate.stay.*.*.noon_w_per_w": "A rated watt at noon of a bright day there, at the bank",
     "solar.balance_need_wh": "What a mean day takes of the array, nothing in hand",
@@ -91,6 +160,119 @@ TITLES: dict[str, str] = {
 }
 
 FINDINGS: dict[str, Words] = {
+    "solar.volts_over_controller": Words(
+        "Open in the cold the strings of {name} reach {cold} at {low}; the controller bears {limit}.",
+        "It is destroyed at once, and may burn. Fewer panels in series, or a controller for more volts. Never connect it so.",
+    ),
+    "solar.volts_near_controller": Words(
+        "Open in the cold the strings of {name} reach {cold} at {low}, and the controller bears {limit}.",
+        "{in_hand} in hand are usual: a colder night than the record, or a panel above its plate, is enough.",
+    ),
+    "solar.volts_perhaps_over": Words(
+        "By usual volts of such panels the strings of {name} reach {cold} in the cold; the controller bears {limit}.",
+        "Nobody has said the open volts of {unsaid}: read the plates before anything is joined.",
+    ),
+    "solar.volts_over_part": Words(
+        "Open in the cold the strings of {name} reach {cold}; the {part} are rated for {rated}.",
+        "An arc of direct current that a part is not rated for does not go out by itself.",
+    ),
+    "solar.over_60_v": Words(
+        "{name} reaches {cold} open in the cold, above {limit}.",
+        "Live parts covered, double-insulated photovoltaic cable, a label at every opening. What your code asks goes first.",
+    ),
+    "solar.starts_late": Words(
+        "In the heat, cells at {cell}, {name} has {hot} open; its controller starts {margin} above the bank's {bank}.",
+        "On hot days it starts late or not at all. One more panel in series, or panels of more volts.",
+    ),
+    "solar.runs_short": Words(
+        "In the heat, cells at {cell}, {name} works at {hot}; its controller needs {margin} above the bank's {bank}.",
+        "It gives less than the panels could on every hot day. One more panel in series, or panels of more volts.",
+    ),
+    "solar.pwm_below_bank": Words(
+        "In the heat, cells at {cell}, {name} works at {hot}, and the bank is charged to {bank}.",
+        "A PWM controller lifts no volts: on hot days the bank is never full. One more panel in series.",
+    ),
+    "solar.pwm_wastes": Words(
+        "A PWM controller ties the {volts} of {name} to the bank's {bank}: {left} of its watts are left.",
+        "An MPPT controller brings the rest, or panels of fewer volts.",
+    ),
+    "solar.short_circuit_over_input": Words(
+        "With a quarter for bright sun {amps} come short-circuited into {name}, which bears {limit}.",
+        "The code counts 1.25 times the panels' short-circuit current. Fewer strings on it, or another input.",
+    ),
+    "solar.input_clips": Words(
+        "In full sun the panels work at {amps}; {name} works with {limit} and takes no more.",
+        "Nothing breaks by it. More in series brings the same watts with fewer amps.",
+    ),
+    "solar.watts_over_class": Words(
+        "{array} of array are on {name}, whose maker allows {limit} on these volts.",
+        "More than its maker allows is not covered by anything that it states.",
+    ),
+    "solar.unlike_in_series": Words(
+        "{name} carries {amps}, the lowest of its panels: {gives} of the {apart} that they give each by itself.",
+        "Like amps in one series; the others in a string or on a controller of their own.",
+    ),
+    "solar.unlike_in_series/bypassed": Words(
+        "{name} carries {amps}, the lowest of its panels: {gives} of the {apart} that they give each by itself.",
+        "A controller that looks for it may bypass the weaker ones and find {bypassed}. Like amps in one series; the others in "
+        "a string or on a controller of their own.",
+    ),
+    "solar.unlike_in_parallel": Words(
+        "Strings of {lowest} and of {highest} on one input of {name} give {together} together, and {alone} apart.",
+        "On one input all have the same volts. Like volts in parallel; the others on a controller of their own.",
+    ),
+    "solar.string_fuse_missing": Words(
+        "The strings beside {name} push {backfed} into a fault of it; its panels bear {bears}, and it has no fuse.",
+        "A fuse for each string, first thing where they are joined, rated for DC at the cold volts.",
+    ),
+    "solar.string_fuse_no_window": Words(
+        "{name} needs a fuse, of {least} or more for its own sun; its panels bear {bears} at most.",
+        "The strings beside it push {backfed} into a fault of it. Fewer strings in parallel, or more panels in series.",
+    ),
+    "solar.string_fuse_outside": Words(
+        "{name} has a fuse of {fuse}; for its own sun it takes {least} or more.",
+        "At a bright noon it opens, or ages until it does.",
+    ),
+    "solar.string_fuse_outside/large": Words(
+        "{name} has a fuse of {fuse}; its panels bear {bears} at most.",
+        "In a fault the panels carry more than their maker allows before it opens.",
+    ),
+    "solar.no_disconnect": Words(
+        "Nothing parts {name}, {watts}, from its controller.",
+        "It is live in any daylight, and connectors are never parted under load. A switch for DC at the cold volts.",
+    ),
+    "solar.connectors_unlike": Words(
+        "Connectors of {name} are mated with another make.",
+        "They fit and do not hold: they get hot, and burn. Both halves from one maker.",
+    ),
+    "solar.polarity_reversed": Words(
+        "The port of {name} has its poles the other way round than they are marked.",
+        "Plugged in so it feeds its controller backwards. Mark it now, and put it right before it is used.",
+    ),
+    "solar.kit_into_controller": Words(
+        "{name} has a controller of its own and is plugged into another controller's panel input.",
+        "Two controllers in a row hunt each other. Take its own one out, or feed the bank through a fuse.",
+    ),
+    "solar.flexible_glued": Words(
+        "Flexible panels of {name} are glued flat.",
+        "They run hot with no air behind them and tend to fail early. Panels with air under them last longer.",
+    ),
+    "solar.no_gland": Words(
+        "The cable of {name} comes in with no sealed gland.",
+        "Water comes in along it, and the edge chafes it. A gland, a drip loop, something that holds it.",
+    ),
+    "solar.controller_other_volts": Words(
+        "{name} is made for {made_for}, the bank has {bank}.",
+        "Another controller, or another class of volts.",
+    ),
+    "solar.controller_not_for_lithium": Words(
+        "{name} cannot be set for lithium.",
+        "It charges by the rules of lead: too high, or on and on. One that can be set for the bank's kind.",
+    ),
+    "solar.controllers_apart": Words(
+        "{count} of the controllers on this bank do not share its volts.",
+        "Each measures at its own terminals, and one stops early. One sensor for all, or all set alike and their leads alike.",
+    ),
     "solar.array_cannot_refill": Words(
         "A mean day takes {takes} and gets {brought}: {sinks} a day come out of the bank, which is empty after {lasts}.",
         "{away} away are promised. By mean days of sun and driving, with nothing in hand.",
@@ -142,6 +324,7 @@ FINDINGS: dict[str, Words] = {
 
 FIXES: dict[str, str] = {
     "solar.raise_array": "Raise the array to the need",
+    "solar.fuse_string": "Give the string its fuse",
 }
 
 # Key of the need -> the label of its line in the ledger.

@@ -9,6 +9,9 @@ NAME = "Survey"
 
 # Key pattern -> what the figure is called; ``*`` stands for an id. The keys are a public contract, docs/figures.md.
 TITLES: dict[str, str] = {
+    "survey.panels.*.count": "Panels that were there",
+    "survey.panels.*.mass_each_kg": "Mass of one of them",
+    "survey.panels.*.mass_kg": "Their mass",
     "parts.battery.*.count": "Batteries of one kind",
     "parts.battery.*.price": "Price of one of them",
     "parts.battery.price": "Price of one battery",

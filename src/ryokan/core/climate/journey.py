@@ -65,8 +65,8 @@ def how_it_lies(sheet: Sheet, rig: Rig) -> None:
     if not modelled(rig):
         return
     sheet.given("solar.panel_tilt_deg", rig.solar.panel_tilt_deg, "°")
-    if rig.solar.portable.rated_w is not None:
-        sheet.given("solar.portable_turned_per_day", float(rig.solar.portable.turned_per_day), "")
+    if rig.solar.has_carried:
+        sheet.given("solar.portable_turned_per_day", float(rig.solar.turned_per_day), "")
 
 
 def months_together(sheet: Sheet, rig: Rig) -> None:
@@ -84,7 +84,7 @@ def months_together(sheet: Sheet, rig: Rig) -> None:
         for month in months_of(stay):
             by_month.setdefault(month, []).append(f"climate.stay.{id}.{MONTHS[month - 1]}")
     for month in sorted(by_month):
-        _month(sheet, MONTHS[month - 1], by_month[month], portable=rig.solar.portable.rated_w is not None)
+        _month(sheet, MONTHS[month - 1], by_month[month], portable=rig.solar.has_carried)
 
 
 def records(sheet: Sheet, rig: Rig) -> None:

@@ -59,7 +59,7 @@ def panel_of(solar: Solar, lat_deg: float) -> Panel:
 
 def portable_panel(solar: Solar) -> Panel:
     """How the portable array lies: square to the sun as often as it is turned, with air behind it."""
-    return Panel(turned_per_day=solar.portable.turned_per_day, mount="open_rack_glass_polymer")
+    return Panel(turned_per_day=solar.turned_per_day, mount="open_rack_glass_polymer")
 
 
 def surroundings_of(solar: Solar, stay: Stay) -> Surroundings:
@@ -189,7 +189,7 @@ def _month_at_stay(sheet: Sheet, solar: Solar, id: str, stay: Stay, month: int, 
     most = sheet.simulate(f"{base}.best_bare_wh_per_w", float(gives.mean()), "Wh/W", "pvlib", inputs, note)
     _at_bank(sheet, f"{base}.best_wh_per_w", most, id)
 
-    if solar.portable.rated_w is not None:
+    if solar.has_carried:
         _portable(sheet, solar, stay, month, base, {name: inputs[name] for name in ("lat", "lon", "correction")})
 
 

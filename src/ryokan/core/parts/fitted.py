@@ -10,8 +10,9 @@ from typing import TypeVar
 
 from ryokan.core.errors import UnknownPart
 from ryokan.core.figure import Figure, Sheet
-from ryokan.core.parts.model import BOOK, OWN, AnyPart, Battery, InverterPart, Part
+from ryokan.core.parts.model import BOOK, OWN, AnyPart, Battery, ControllerPart, InverterPart, PanelPart, Part
 from ryokan.core.rig import Rig
+from ryokan.core.solar.model import LaidPanel
 
 AnyKind = TypeVar("AnyKind", bound=AnyPart)
 
@@ -23,6 +24,8 @@ class Fitted:
     battery: Battery | None
     inverter: InverterPart | None
     strings: Mapping[str, tuple[Battery, ...]] = field(default_factory=dict)  # of a bank given string by string
+    panels: Mapping[str, PanelPart] = field(default_factory=dict)  # of all arrays, by their references
+    controllers: Mapping[str, ControllerPart] = field(default_factory=dict)  # by the controller's id in the rig
 
     @property
     def batteries(self) -> tuple[Battery, ...]:
@@ -40,6 +43,19 @@ def references(rig: Rig) -> Iterator[tuple[str, str]]:
             yield f"/storage/bank/strings/{id}/units/{place}", reference
     if rig.inverter.chosen is not None and rig.inverter.chosen.part is not None:
         yield "/inverter/chosen/part", rig.inverter.chosen.part
+    for array, series, panel, laid in every_panel(rig):
+        yield f"/solar/arrays/{array}/strings/{series}/panels/{panel}/part", laid.part
+    for id, controller in rig.solar.ordered_controllers().items():
+        if controller.part is not None:
+            yield f"/solar/controllers/{id}/part", controller.part
+
+
+def every_panel(rig: Rig) -> Iterator[tuple[str, str, str, LaidPanel]]:
+    """Every panel of every string, behind the ids of its array, its string and its own."""
+    for array_id, array in rig.solar.ordered_arrays().items():
+        for string_id, string in array.ordered().items():
+            for id, panel in string.panels.items():
+                yield array_id, string_id, id, panel
 
 
 def book_references(rig: Rig) -> frozenset[str]:
@@ -60,7 +76,23 @@ def fitted(rig: Rig, book: Mapping[str, Part]) -> Fitted:
         battery=_of_kind(found, "/storage/bank/units/part", Battery),
         inverter=_of_kind(found, "/inverter/chosen/part", InverterPart),
         strings=_strings(rig, found),
+        panels=_panels(rig, found),
+        controllers=_controllers(rig, found),
     )
+
+
+def _panels(rig: Rig, found: Mapping[str, Part]) -> dict[str, PanelPart]:
+    panels: dict[str, PanelPart] = {}
+    for array, string, panel, laid in every_panel(rig):
+        part = _of_kind(found, f"/solar/arrays/{array}/strings/{string}/panels/{panel}/part", PanelPart)
+        if part is not None:
+            panels[laid.part] = part
+    return panels
+
+
+def _controllers(rig: Rig, found: Mapping[str, Part]) -> dict[str, ControllerPart]:
+    parts = {id: _of_kind(found, f"/solar/controllers/{id}/part", ControllerPart) for id in rig.solar.ordered_controllers()}
+    return {id: part for id, part in parts.items() if part is not None}
 
 
 def _strings(rig: Rig, found: Mapping[str, Part]) -> dict[str, tuple[Battery, ...]]:
@@ -99,7 +131,7 @@ def totals(sheet: Sheet, rig: Rig, chosen: Fitted) -> None:
     counted in ``parts.without_price``: the sum beside it is then less than the whole.
     """
     masses: list[Figure] = []
-    counted: list[tuple[str, Part, Figure]] = []
+    counted: list[tuple[str, AnyPart, Figure]] = []
     if rig.storage.bank is not None:
         masses.append(sheet["storage.mass_kg"])
     if chosen.battery is not None:
@@ -111,12 +143,27 @@ def totals(sheet: Sheet, rig: Rig, chosen: Fitted) -> None:
         counted.append(("inverter", chosen.inverter, sheet.part("parts.inverter.count", 1.0, "", chosen.inverter)))
         if chosen.inverter.mass_kg is not None:
             masses.append(sheet.part("parts.inverter.mass_kg", chosen.inverter.mass_kg, "kg", chosen.inverter))
+    solar: dict[str, Counter[PanelPart] | Counter[ControllerPart]] = {
+        "panel": _panels_of(rig, chosen), "controller": Counter(chosen.controllers.values()),
+    }  # fmt: skip
+    for kind, parts in solar.items():
+        for place, (part, number) in enumerate(parts.items(), start=1):
+            base = f"{kind}.{place}"
+            count = sheet.part(f"parts.{base}.count", float(number), "", part)
+            counted.append((base, part, count))
+            if part.mass_kg is not None:
+                each = sheet.part(f"parts.{base}.mass_each_kg", part.mass_kg, "kg", part)
+                masses.append(sheet.compute(f"parts.{base}.mass_kg", "count × each", "kg", count=count, each=each))
     if masses:
         sheet.compute("parts.mass_kg", "sum(masses)", "kg", masses=masses)
     _prices(sheet, counted)
 
 
-def _prices(sheet: Sheet, counted: list[tuple[str, Part, Figure]]) -> None:
+def _panels_of(rig: Rig, chosen: Fitted) -> Counter[PanelPart]:
+    return Counter(chosen.panels[laid.part] for *_, laid in every_panel(rig))
+
+
+def _prices(sheet: Sheet, counted: list[tuple[str, AnyPart, Figure]]) -> None:
     by_currency: dict[str, list[tuple[Figure, Figure]]] = {}
     missing: list[Figure] = []
     for base, part, count in counted:

@@ -10,6 +10,7 @@ from typing import TYPE_CHECKING, Annotated, Literal, TypeAlias, get_args
 from pydantic import Field, model_validator
 
 from ryokan.core.model import Model
+from ryokan.core.solar.values import Build, ControllerValues, Method, PanelValues
 from ryokan.core.storage.model import Chemistry
 
 BOOK = "book:"
@@ -98,7 +99,32 @@ class InverterPart(AnyPart):
     )
 
 
-AnyKindOfPart: TypeAlias = Battery | InverterPart  # every kind there is stands here, and nowhere else
+class PanelPart(AnyPart, PanelValues):
+    """One solar panel. Of a plate that is half read its watts at least are known."""
+
+    kind: Literal["panel"] = "panel"
+    rated_w: float = Field(gt=0, le=2_000, description="In full sun at 25 °C. [W]")
+    build: Build = Field(default="rigid", description="How it is made.")
+
+    @model_validator(mode="after")
+    def _points_in_their_order(self) -> PanelPart:
+        for higher, lower, what in ((self.voc_v, self.vmp_v, "volts"), (self.isc_a, self.imp_a, "amps")):
+            if higher is not None and lower is not None and higher < lower:
+                raise ValueError(f"the {what} at full power ({lower:g}) are above the open or shorted ones ({higher:g})")
+        return self
+
+
+class ControllerPart(AnyPart, ControllerValues):
+    """One solar controller."""
+
+    kind: Literal["controller"] = "controller"
+    rated_a: float = Field(gt=0, le=500, description="Rated output. [A]")
+    method: Method = Field(description="Whether it works the panels at their best volts, or at the bank's.")
+
+
+AnyKindOfPart: TypeAlias = (
+    Battery | InverterPart | PanelPart | ControllerPart
+)  # every kind there is stands here, and nowhere else
 Part: TypeAlias = Annotated[AnyKindOfPart, Field(discriminator="kind")]
 KINDS: dict[str, type[AnyPart]] = {model.model_fields["kind"].default: model for model in get_args(AnyKindOfPart)}
 if TYPE_CHECKING:

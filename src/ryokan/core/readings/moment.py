@@ -122,7 +122,9 @@ class Moment:
         panels = self.rig.survey.items.get(thing or "")
         if isinstance(panels, FoundPanels):
             return None if panels.watts_each is None else panels.watts_each * panels.count
-        return self.rig.solar.array_w
+        fixed = [one for one in self.rig.solar.ordered_arrays().items() if not one[1].carried]
+        watts = [self.sheet[f"solar.array.{id}.rated_w"].number for id, _ in fixed]
+        return sum(watts) or None
 
     def panels_of(self, thing: str | None) -> int | None:
         """How many panels that is; None where nobody counted them."""

@@ -58,9 +58,9 @@ def array(moment: Moment, id: str, reading: Reading) -> Told:
 def _why_less(moment: Moment, reading: Reading, share: float) -> list[Why]:
     """What would explain too little, likeliest first."""
     why: list[Why] = []
-    limit = moment.rig.solar.controller_a
-    if limit is not None and reading.thing is None and reading.value >= 0.9 * limit * moment.bus_v:
-        why.append(Why("controller_at_its_limit", {"amps": f"{limit:g}"}))
+    limit = moment.sheet.get("solar.controller_have_a")
+    if limit is not None and reading.thing is None and reading.value >= 0.9 * limit.number * moment.bus_v:
+        why.append(Why("controller_at_its_limit", {"amps": f"{limit.number:g}"}))
     count = moment.panels_of(reading.thing)
     dark = 0 if count is None else round((1 - share) * count)
     if count is not None and 0 < dark < count and abs(dark / count - (1 - share)) <= ONE_PANEL_NEAR + 1 / (4 * count):

@@ -1,33 +1,157 @@
-"""The controllers that an array asks for, and what they pass on."""
+"""The controllers: what they state, what comes into them, what they pass on, and what an array asks of them."""
 
 from __future__ import annotations
 
-import math
+from collections.abc import Mapping
 
-from ryokan.core.climate.stay import MONTHS
 from ryokan.core.figure import Figure, Input, Sheet
-from ryokan.core.solar.model import Solar
+from ryokan.core.parts.model import ControllerPart
+from ryokan.core.solar.model import Array, Controller, Solar
+from ryokan.core.solar.values import ControllerValues
 
-HALF_HOURS = 24  # of a day of twelve hours
+# Members of a controller that have a figure of their own, with its unit.
+STATED = {"most_v": "V", "most_input_a": "A", "most_isc_a": "A", "start_margin_v": "V", "running_margin_v": "V", "own_w": "W"}
 
 
-def tied_to_the_bank(sheet: Sheet, solar: Solar) -> None:
-    """What a PWM controller leaves of the array: it ties the panels to the bank's volts, and their amps are all that counts.
+def values_of(controller: Controller, part: ControllerPart | None) -> ControllerValues:
+    """What is known of a controller: of its part, otherwise what was typed."""
+    return controller if part is None else part
 
-    ``bank ÷ (panel × in series)``, as many in series as the bank's volts ask for. (common practice)
+
+def arrays_on(solar: Solar, controller_id: str) -> dict[str, Array]:
+    """Arrays that go to a controller, in their order."""
+    return {id: one for id, one in solar.ordered_arrays().items() if one.controller == controller_id}
+
+
+def methods(solar: Solar, parts: Mapping[str, ControllerPart]) -> dict[str, str | None]:
+    """How each controller works, by its id."""
+    return {id: values_of(one, parts.get(id)).method for id, one in solar.ordered_controllers().items()}
+
+
+def stated(sheet: Sheet, id: str, controller: Controller, part: ControllerPart | None, system_v: int) -> None:
+    """What a controller states of itself, at the bank's class. [A, V, W]"""
+    known, base = values_of(controller, part), f"solar.controller.{id}"
+    said = {name: getattr(known, name) for name in STATED}
+    said |= {"rated_a": known.output_on(system_v), "most_w": known.most_watts_on(system_v)}
+    for name, value in said.items():
+        if value is None:
+            continue
+        unit = {**STATED, "rated_a": "A", "most_w": "W"}[name]
+        if part is None:
+            sheet.given(f"{base}.{name}", value, unit)
+        else:
+            sheet.part(f"{base}.{name}", value, unit, part)
+
+
+def into_controller(sheet: Sheet, id: str, arrays: Mapping[str, Array], method: str | None) -> None:
+    """What its arrays bring to a controller, by its fullest input, and what it gives of it at best. [V, A, W]
+
+    1.25 × the short-circuit currents (NEC 690.8(A), from memory, unverified). An input that works with fewer amps takes no
+    more; a PWM controller passes on the panels' amps. (common practice)
     """
-    if solar.controller_a is not None:
-        sheet.given("solar.controller_have_a", solar.controller_a, "A")
-    if solar.controller_method != "pwm":
+    base = f"solar.controller.{id}"
+    if not arrays:
         return
+    watts = sheet.compute(f"{base}.array_w", "sum(arrays)", "W", arrays=[sheet[f"solar.array.{one}.rated_w"] for one in arrays])
+    cold = [figure for one in arrays if (figure := sheet.get(f"solar.array.{one}.voc_cold_v")) is not None]
+    if cold:
+        sheet.compute(f"{base}.input_v", "max(arrays)", "V", arrays=cold)
+    by_input: dict[int, list[str]] = {}
+    for one, array in arrays.items():
+        by_input.setdefault(array.input, []).append(one)
+    known = {number: ids for number, ids in by_input.items() if all(f"solar.array.{one}.isc_a" in sheet for one in ids)}
+    if known:
+        fullest = max(known.values(), key=lambda ids: sum(sheet[f"solar.array.{one}.isc_a"].number for one in ids))
+        shorted = [sheet[f"solar.array.{one}.isc_a"] for one in fullest]
+        sun = sheet.assumption("bright_sun_factor")
+        sheet.compute(f"{base}.input_a", "sun × sum(arrays)", "A", "nec_690_8", sun=sun, arrays=shorted)
+        working = [sheet[f"solar.string.{one}.current_a"] for array in fullest for one in arrays[array].ordered()]
+        sheet.compute(f"{base}.working_a", "sum(strings)", "A", strings=working)
+    string_v = sheet.get("solar.string_vmp_v")
+    sheet.compute(
+        f"{base}.need_a",
+        "headroom × array ÷ volts",
+        "A",
+        "practice",
+        headroom=sheet.assumption("controller_headroom"),
+        array=watts,
+        volts=string_v if method == "pwm" and string_v is not None else sheet["storage.nominal_v"],
+    )
+    if f"{base}.rated_a" in sheet:
+        _output(sheet, id, arrays, method, len(known) == len(by_input) == 1)
+
+
+def _output(sheet: Sheet, id: str, arrays: Mapping[str, Array], method: str | None, one_input: bool) -> None:
+    base, charge_v = f"solar.controller.{id}", sheet.get("storage.charge_v")
+    rated = sheet[f"{base}.rated_a"]
+    together = [sheet[f"solar.array.{one}.watts_w"] for one in arrays]
+    string_v, working = sheet.get("solar.string_vmp_v"), sheet.get(f"{base}.working_a")
+    if method == "pwm":
+        if working is not None and one_input:
+            sheet.compute(f"{base}.output_a", "min(rated, amps)", "A", "practice", rated=rated, amps=working)
+        elif string_v is not None:
+            sheet.compute(
+                f"{base}.output_a",
+                "min(rated, sum(arrays) ÷ string)",
+                "A",
+                "practice",
+                rated=rated,
+                arrays=together,
+                string=string_v,
+            )
+        return
+    if charge_v is None:
+        return
+    formula, limit = "min(rated, sum(arrays) × efficiency ÷ charge_v)", sheet.get(f"{base}.most_input_a")
+    inputs: dict[str, Input] = {
+        "rated": rated,
+        "arrays": together,
+        "efficiency": sheet.assumption("controller_frac"),
+        "charge_v": charge_v,
+    }
+    if limit is not None and working is not None and one_input:
+        formula = "min(rated, sum(arrays) × min(1, takes ÷ working) × efficiency ÷ charge_v)"
+        inputs |= {"takes": limit, "working": working}
+    sheet.compute(f"{base}.output_a", formula, "A", "practice", **inputs)
+
+
+def all_of_them(sheet: Sheet, solar: Solar) -> None:
+    """What the controllers state together, and what they give at best where all arrays have one. [A]"""
+    there = [
+        figure for id in solar.ordered_controllers() if (figure := sheet.get(f"solar.controller.{id}.rated_a")) is not None
+    ]
+    if there:
+        sheet.compute("solar.controller_have_a", "sum(controllers)", "A", controllers=there)
+
+
+def tied_to_the_bank(sheet: Sheet, solar: Solar, by_controller: Mapping[str, str | None]) -> None:
+    """What PWM controllers leave of the arrays: they tie the panels to the bank's volts, and their amps are all that counts.
+
+    ``bank ÷ (panel × in series)``, as many in series as the bank's volts ask for where nobody has said how they are wired.
+    (common practice)
+    """
     nominal_v = sheet["storage.nominal_v"]
-    if solar.panel_vmp_v is not None:
-        panel_v = sheet.given("solar.panel_vmp_v", solar.panel_vmp_v, "V")
-    else:
-        usual = sheet.assumption("pwm_panel_v_per_12v")
-        panel_v = sheet.compute("solar.panel_vmp_v", "usual", "V", "practice", usual=usual)
-    string_v = sheet.compute("solar.string_vmp_v", "panel × ceil(bank ÷ panel)", "V", "practice", panel=panel_v, bank=nominal_v)
-    sheet.compute("solar.pwm_frac", "bank ÷ string", "", "practice", bank=nominal_v, string=string_v)
+    fixed = {id: one for id, one in solar.arrays.items() if not one.carried}
+    every = {by_controller.get(one.controller or "") for one in fixed.values()} if fixed else set(by_controller.values())
+    if every == {"pwm"}:
+        wired = [figure for id in fixed if (figure := sheet.get(f"solar.array.{id}.vmp_v")) is not None]
+        if wired:
+            string_v = sheet.compute("solar.string_vmp_v", "min(arrays)", "V", arrays=wired)
+        else:
+            said = next((one.plain_vmp_v for one in fixed.values() if one.plain_vmp_v is not None), None)
+            if said is not None:
+                panel_v = sheet.given("solar.panel_vmp_v", said, "V")
+            else:
+                usual = sheet.assumption("pwm_panel_v_per_12v")
+                panel_v = sheet.compute("solar.panel_vmp_v", "usual", "V", "practice", usual=usual)
+            formula = "panel × ceil(bank ÷ panel)"
+            string_v = sheet.compute("solar.string_vmp_v", formula, "V", "practice", panel=panel_v, bank=nominal_v)
+        sheet.compute("solar.pwm_frac", "min(1, bank ÷ string)", "", "practice", bank=nominal_v, string=string_v)
+    for id, array in solar.ordered_arrays().items():
+        volts = sheet.get(f"solar.array.{id}.vmp_v")
+        if by_controller.get(array.controller or "") == "pwm" and volts is not None:
+            key = f"solar.array.{id}.pwm_frac"
+            sheet.compute(key, "min(1, bank ÷ string)", "", "practice", bank=nominal_v, string=volts)
 
 
 def controller_need(sheet: Sheet, solar: Solar, array_w: Figure) -> None:
@@ -49,71 +173,8 @@ def controller_need(sheet: Sheet, solar: Solar, array_w: Figure) -> None:
     sheet.choose(
         "solar.controller_size_a", "next_larger(controller_sizes, need ÷ count)", "A", "practice", need=need, count=count
     )
-    controller, charge_v = sheet.get("solar.controller_have_a"), sheet.get("storage.charge_v")
-    if controller is None or solar.array_w is None:
-        return  # an array that nobody chose gives nothing
-    if string_v is not None:
-        inputs = {"controller": controller, "array": array_w, "string": string_v}
-        sheet.compute("solar.output_a", "min(controller, array ÷ string)", "A", "practice", **inputs)
-    elif charge_v is not None:
-        sheet.compute(
-            "solar.output_a",
-            "min(controller, array × efficiency ÷ charge_v)",
-            "A",
-            "practice",
-            controller=controller,
-            array=array_w,
-            efficiency=sheet.assumption("controller_frac"),
-            charge_v=charge_v,
-        )
-
-
-def day_of_the_array(sheet: Sheet, solar: Solar) -> None:
-    """What the chosen array brings on a mean day, and where its controllers cap it. [Wh, A]
-
-    ``solar.noon_a`` is its current at noon, in the sun there is: of the brightest month's bright days where the sun is worked
-    out for places, of a mean day where it is typed. The day is taken as half a sine of twelve hours. (common practice)
-    """
-    if solar.array_w is None:
-        return
-    inputs = {
-        "array": sheet.given("solar.have_w", solar.array_w, "W"),
-        "sun": sheet["solar.peak_sun_hours"],
-        "ratio": sheet["solar.performance_ratio"],
-    }
-    formula, pwm = "array × sun × ratio", sheet.get("solar.pwm_frac")
-    if pwm is not None:
-        formula, inputs["pwm"] = f"{formula} × pwm", pwm
-    controller, charge_v = sheet.get("solar.controller_have_a"), sheet.get("storage.charge_v")
-    if controller is not None and charge_v is not None:
-        shape = sheet.constant("solar.day_shape", _half_sine(), "", "physics")
-        noon = _noon(sheet, formula, inputs, charge_v, shape)
-        if noon.number > controller.number:
-            sheet.compute(
-                "solar.have_wh_per_day",
-                f"0.5 × sum(min(rated × charge_v, {formula} ÷ (0.5 × sum(shape)) × shape))",
-                "Wh",
-                "practice",
-                rated=controller,
-                charge_v=charge_v,
-                shape=shape,
-                **inputs,
-            )
-            return
-    sheet.compute("solar.have_wh_per_day", formula, "Wh", "practice", **inputs)
-
-
-def _half_sine() -> tuple[float, ...]:
-    return tuple(math.sin(math.pi * (step + 0.5) / HALF_HOURS) for step in range(HALF_HOURS))
-
-
-def _noon(sheet: Sheet, formula: str, inputs: dict[str, Figure], charge_v: Figure, shape: Figure) -> Figure:
-    bright = [figure for month in MONTHS if (figure := sheet.get(f"solar.noon_w_per_w.{month}")) is not None]
-    if bright:
-        of_array: dict[str, Input] = {"array": inputs["array"], "months": bright, "charge_v": charge_v}
-        factor = " × pwm" if "pwm" in inputs else ""
-        if factor:
-            of_array["pwm"] = inputs["pwm"]
-        return sheet.compute("solar.noon_a", f"array × max(months){factor} ÷ charge_v", "A", "pvlib", **of_array)
-    formula = f"{formula} ÷ (0.5 × sum(shape)) ÷ charge_v"
-    return sheet.compute("solar.noon_a", formula, "A", "practice", **inputs, charge_v=charge_v, shape=shape)
+    fixed = {one.controller for one in solar.ordered_arrays().values() if not one.carried}
+    there = [sheet.get(f"solar.controller.{id}.output_a") for id in solar.ordered_controllers() if id in fixed]
+    gives = [figure for figure in there if figure is not None]
+    if gives:
+        sheet.compute("solar.output_a", "sum(controllers)", "A", "practice", controllers=gives)

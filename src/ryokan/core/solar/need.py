@@ -23,7 +23,7 @@ def array_need(sheet: Sheet, solar: Solar, chemistry: str, wh_by_month: Mapping[
         "round_trip": sheet.assumption(f"{chemistry}.round_trip_frac"),
         "refill": sheet.assumption("refill_ratio"),
     }
-    if solar.portable.rated_w is not None:
+    if solar.has_carried:
         sheet.assumption("portable_set_out_frac")  # asked beside it also where no sun is known yet
     months = sunny_months(sheet)
     if months:
@@ -45,6 +45,13 @@ def _balance(sheet: Sheet, wanted: dict[str, Figure]) -> None:
         direct=wanted["direct"],
         round_trip=wanted["round_trip"],
     )
+
+
+def carried_out(sheet: Sheet, solar: Solar) -> None:
+    """Watts of what is carried out and turned to the sun. [W]"""
+    carried = [sheet[f"solar.array.{id}.watts_w"] for id, one in solar.ordered_arrays().items() if one.carried]
+    if carried:
+        sheet.compute("solar.portable_w", "sum(arrays)", "W", "practice", arrays=carried)
 
 
 def array_reckoned_with(sheet: Sheet) -> Figure:
@@ -113,9 +120,9 @@ def _need_if_off(sheet: Sheet, month: str, need: Figure) -> None:
 
 def _portable_spares(sheet: Sheet, solar: Solar, month: str, a_watt: Figure) -> Figure | None:
     """Watts of the fixed array that a portable one spares in a month, on the days on which it is set out. [W]"""
-    if solar.portable.rated_w is None or (each := sheet.get(f"solar.portable_wh_per_w.{month}")) is None:
+    rated, each = sheet.get("solar.portable_w"), sheet.get(f"solar.portable_wh_per_w.{month}")
+    if rated is None or each is None:
         return None
-    rated = sheet.get("solar.portable_w") or sheet.given("solar.portable_w", solar.portable.rated_w, "W")
     out = sheet.assumption("portable_set_out_frac")
     wh = sheet.compute(f"solar.portable_wh.{month}", "rated × each × out", "Wh", "practice", rated=rated, each=each, out=out)
     return sheet.compute(f"solar.portable_spares_w.{month}", "wh ÷ a_watt", "W", "practice", wh=wh, a_watt=a_watt)

@@ -10,6 +10,8 @@ from ryokan.core.figure import Sheet
 from ryokan.core.findings.model import Fix, Thing, Trouble, replace, rule
 from ryokan.core.findings.things import each_stay
 from ryokan.core.rig import Rig, Stay
+from ryokan.core.solar.model import Controller
+from ryokan.core.solar.rules_of_strings import each_controller
 from ryokan.core.survey.model import FoundAlternator, FoundDcdc, FoundPanels
 
 # Relative slack of comparisons, so that exactly enough is not too little by the last digit.
@@ -36,14 +38,14 @@ def array_cannot_refill(rig: Rig, sheet: Sheet) -> Trouble | None:
             "need": sheet["solar.need_w"],
             "have": sheet["solar.have_w"],
         },
-        fix=_raise_array(sheet),
+        fix=_raise_array(rig, sheet),
     )
 
 
 @rule("solar.array_below_need", "advice", "ieee_1562", worse=("need", "have"))
 def array_below_need(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The chosen array is below what the method asks for, and the bank lasts the nights away all the same."""
-    need, have = sheet["solar.need_w"], sheet.get("solar.have_w")
+    need, have = sheet["solar.need_w"], sheet.get("solar.counts_as_w") or sheet.get("solar.have_w")
     if have is None or have.number >= need.number * (1 - SLACK) or _plugged_in_every_night(rig):
         return None
     if _a_source_is_not_known(rig):
@@ -60,16 +62,19 @@ def array_below_need(rig: Rig, sheet: Sheet) -> Trouble | None:
     }
     if sinks is not None and lasts is not None:
         figures |= {"sinks": sinks, "lasts": lasts, "brought": sheet["charging.brought_wh_per_day"]}
-        return Trouble(figures=figures, variant="sinks", fix=_raise_array(sheet))
+        return Trouble(figures=figures, variant="sinks", fix=_raise_array(rig, sheet))
     with_driving = sheet["solar.have_wh_per_day"].number < sheet["solar.balance_need_wh"].number
-    return Trouble(figures=figures, variant="with_driving" if with_driving else "", fix=_raise_array(sheet))
+    return Trouble(figures=figures, variant="with_driving" if with_driving else "", fix=_raise_array(rig, sheet))
 
 
-def _raise_array(sheet: Sheet) -> Fix | None:
+def _raise_array(rig: Rig, sheet: Sheet) -> Fix | None:
+    """More watts of an array of which nobody knows the panels; where panels are known, others have to be chosen."""
+    fixed = {id: one for id, one in rig.solar.ordered_arrays().items() if not one.carried}
+    plain = [id for id, one in fixed.items() if not one.strings]
     enough_w = 10 * math.ceil(sheet["solar.need_w"].number / 10 - SLACK)
-    if enough_w <= sheet["solar.have_w"].number or enough_w > 50_000:
+    if len(fixed) != 1 or not plain or enough_w <= sheet["solar.have_w"].number or enough_w > 50_000:
         return None
-    return Fix("solar.raise_array", replace("/solar/array_w", enough_w))
+    return Fix("solar.raise_array", replace(f"/solar/arrays/{plain[0]}/plain_w", enough_w))
 
 
 def _a_source_is_not_known(rig: Rig) -> bool:
@@ -86,21 +91,23 @@ def _plugged_in_every_night(rig: Rig) -> bool:
     return bool(rig.stays) and all(stay.hookup != "none" for stay in rig.stays.values())
 
 
-@rule("solar.controller_clips", "advice", "practice", worse=("need", "have"))
-def controller_clips(rig: Rig, sheet: Sheet) -> Trouble | None:
-    """In the sun there is the array reaches more than its controllers give: around noon they clip, and the yield is capped."""
-    noon, have = sheet.get("solar.noon_a"), sheet.get("solar.controller_have_a")
+@rule("solar.controller_clips", "advice", "practice", worse=("need", "have"), each=each_controller)
+def controller_clips(rig: Rig, sheet: Sheet, one: tuple[str, Controller]) -> Trouble | None:
+    """In the sun there is an array reaches more than its controller gives: around noon it clips, and the yield is capped."""
+    base = f"solar.controller.{one[0]}"
+    noon, have = sheet.get(f"{base}.noon_a"), sheet.get(f"{base}.rated_a")
     if noon is None or have is None or noon.number <= have.number * (1 + SLACK):
         return None
-    figures = {"noon": noon, "have": have, "gives": sheet["solar.have_wh_per_day"], "need": sheet["solar.controller_need_a"]}
+    figures = {"noon": noon, "have": have, "gives": sheet["solar.have_wh_per_day"], "need": sheet[f"{base}.need_a"]}
     return Trouble(figures=figures)
 
 
-@rule("solar.controller_small", "advice", "practice", worse=("need", "have"))
-def controller_small(rig: Rig, sheet: Sheet) -> Trouble | None:
-    """The chosen controllers are below the array's current with the usual headroom, and do not clip in this sun."""
-    need, have, noon = sheet["solar.controller_need_a"], sheet.get("solar.controller_have_a"), sheet.get("solar.noon_a")
-    if have is None or "solar.have_w" not in sheet or have.number >= need.number * (1 - SLACK):
+@rule("solar.controller_small", "advice", "practice", worse=("need", "have"), each=each_controller)
+def controller_small(rig: Rig, sheet: Sheet, one: tuple[str, Controller]) -> Trouble | None:
+    """A controller is below its array's current with the usual headroom, and does not clip in this sun."""
+    base = f"solar.controller.{one[0]}"
+    need, have, noon = (sheet.get(f"{base}.{name}") for name in ("need_a", "rated_a", "noon_a"))
+    if need is None or have is None or have.number >= need.number * (1 - SLACK):
         return None
     if noon is not None and noon.number > have.number * (1 + SLACK):
         return None  # what happens goes before what is in hand

@@ -47,8 +47,8 @@ def move_to(rig: Rig, chosen: Fitted, figures: Mapping[str, Figure], volts: int)
     _chargers(rig, pieces, patch)
     _wiring(rig, pieces, patch)
     _loads(rig, volts, pieces, patch)
-    if rig.solar.array_w is not None:
-        pieces.append(Piece("array", "stays"))
+    _controllers(rig, chosen, volts, pieces, patch)
+    _arrays(rig, figures, volts, pieces)
     assert volts != system_v
     return Move(volts, tuple(pieces), tuple(patch) if can else None)
 
@@ -100,11 +100,43 @@ def _chargers(rig: Rig, pieces: list[Piece], patch: list[Mapping[str, Any]]) -> 
     for code, path, value in (
         ("dcdc", "/charging/dcdc_a", rig.charging.dcdc_a),
         ("shore", "/charging/shore_charger_a", rig.charging.shore_charger_a),
-        ("controller", "/solar/controller_a", rig.solar.controller_a),
     ):
         if value is not None:
-            pieces.append(Piece(code, "goes" if code != "controller" else "changes"))
+            pieces.append(Piece(code, "goes"))
             patch += replace(path, None)
+
+
+def _controllers(rig: Rig, chosen: Fitted, volts: int, pieces: list[Piece], patch: list[Mapping[str, Any]]) -> None:
+    """Each by the classes that it is made for; one of which nobody said them is to be looked at."""
+    for id, one in rig.solar.ordered_controllers().items():
+        known = chosen.controllers.get(id, one)
+        lowest, highest, base = known.lowest_battery_v, known.highest_battery_v, f"/solar/controllers/{id}"
+        if known.rated_a is None and lowest is None and highest is None:
+            continue
+        name = {"name": one.name or getattr(known, "name", "")}
+        if lowest is None and highest is None:
+            pieces.append(Piece("controller", "changes"))
+            patch += replace(f"{base}/rated_a", None)
+        elif (lowest or volts) <= volts <= (highest or volts):
+            pieces.append(Piece("controller_fits", "stays", name))
+        else:
+            pieces.append(Piece("controller_of_other_volts", "goes", name))
+            patch += replace(base, {"position": one.position, "name": one.name})
+
+
+def _arrays(rig: Rig, figures: Mapping[str, Figure], volts: int, pieces: list[Piece]) -> None:
+    """Each by its volts, against those that charge the bank there: too few are to be wired with more in series."""
+    charge_v, margin_v = figures.get("storage.charge_v"), figures.get("assumptions.running_margin_v")
+    for id, array in rig.solar.ordered_arrays().items():
+        has = figures.get(f"solar.array.{id}.vmp_hot_v") or figures.get(f"solar.array.{id}.vmp_v")
+        needs = (
+            None if charge_v is None else charge_v.number * volts / rig.storage.system_v + (margin_v.number if margin_v else 1)
+        )
+        if has is not None and needs is not None and has.number < needs and not array.own_controller:
+            words = {"name": array.name or "the array", "has": f"{has.number:.3g}", "needs": f"{needs:.3g}"}
+            pieces.append(Piece("array_too_low", "changes", words))
+        else:
+            pieces.append(Piece("array", "stays"))
 
 
 def _wiring(rig: Rig, pieces: list[Piece], patch: list[Mapping[str, Any]]) -> None:

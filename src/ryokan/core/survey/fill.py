@@ -11,7 +11,8 @@ from ryokan.core.inverter.model import ChosenInverter, OtherInverter
 from ryokan.core.model import Model
 from ryokan.core.parts.model import OWN, OwnPart
 from ryokan.core.rig import Rig
-from ryokan.core.solar.model import Portable
+from ryokan.core.solar.model import Array, Controller, LaidPanel, PvString
+from ryokan.core.solar.values import ControllerValues
 from ryokan.core.storage.model import Bank, Storage, Units
 from ryokan.core.survey.model import (
     FoundAlternator,
@@ -43,13 +44,13 @@ def follow_survey(rig: Rig, before: Survey) -> Rig:
     then = _members(before) if before.as_found else _members(Survey())
     now = _members(rig.survey)
     changed = {place: value for place, value in now.items() if place not in then or value != then[place]}
-    return _with(rig, changed)
+    return _with(rig, {**changed, **dict.fromkeys(then.keys() - now.keys())})
 
 
 def as_found(rig: Rig) -> Rig:
     """The option as found that a rig's survey describes: same people, journey and loads, and nothing but what is there."""
     survey = rig.survey.model_copy(update={"as_found": True})
-    return _with(rig, {**_members(survey), "survey": survey})
+    return _with(_without_array(rig), {**_members(survey), "survey": survey})
 
 
 def what_stays(rig: Rig) -> Rig:
@@ -58,8 +59,12 @@ def what_stays(rig: Rig) -> Rig:
     Readings stay behind: they were read of what is there, not of what is planned.
     """
     staying = rig.survey.model_copy(update={"items": {id: one for id, one in rig.survey.items.items() if one.fate == "stays"}})
-    bare = _with(rig, _members(Survey()))
+    bare = _with(_without_array(rig), _members(Survey()))
     return _with(bare, {**_members(staying), "survey": rig.survey.model_copy(update={"as_found": False, "readings": {}})})
+
+
+def _without_array(rig: Rig) -> Rig:
+    return rig.model_copy(update={"solar": rig.solar.model_copy(update={"arrays": {}, "controllers": {}})})
 
 
 def _with(rig: Rig, members: dict[str, Any]) -> Rig:
@@ -74,8 +79,11 @@ def _with(rig: Rig, members: dict[str, Any]) -> Rig:
 
 
 def _put(owner: AnyModel, place: list[str], value: Any) -> AnyModel:
-    """A model with a member within it replaced."""
+    """A model with a member within it replaced; None takes a thing out of a collection."""
     name, *within = place
+    if len(within) == 1 and isinstance(things := getattr(owner, name), dict):
+        others = {id: one for id, one in things.items() if id != within[0]}
+        return owner.model_copy(update={name: others if value is None else {**others, within[0]: value}})
     return owner.model_copy(update={name: _put(getattr(owner, name), within, value) if within else value})
 
 
@@ -85,10 +93,12 @@ def _members(survey: Survey) -> dict[str, Any]:
     In an option as found what nobody said is not known, where a plan begins with what is usual. Chargers and panels add up.
     Of several banks the first stands for the rig and of several inverters the largest; the others are listed beside it.
     """
+    bank, (solar, panels) = _bank(survey), _solar(survey)
     return {
-        **_bank(survey),
+        **bank,
+        "own_parts": {**bank["own_parts"], **panels},
         **_inverters(survey),
-        **_solar(survey),
+        **solar,
         **_charging(survey),
         **{f"wiring.main.{name}": value for name, value in _main(survey)},
     }
@@ -186,25 +196,63 @@ _OF_INVERTER = (
 MOST_INVERTERS = 8
 
 
-def _solar(survey: Survey) -> dict[str, Any]:
-    """Panels on the roof are the array, and portable ones the portable array; of unknown mounting they lie on the roof."""
-    panels = survey.of_kind(FoundPanels).values()
-    controllers = survey.of_kind(FoundController).values()
-    fixed = [one for one in panels if one.mounting != "portable"]
-    carried = [one for one in panels if one.mounting == "portable"]
-    methods = {one.method for one in controllers}
-    volts = {one.vmp_v for one in fixed}
+def _solar(survey: Survey) -> tuple[dict[str, Any], dict[str, OwnPart]]:
+    """Panels as arrays, by strings where it is known how they are wired, and the controllers; with the parts that they are.
+
+    Of unknown mounting they lie on the roof. With one controller all that are not portable go to it.
+    """
+    controllers = survey.of_kind(FoundController)
+    members: dict[str, Any] = {}
+    parts: dict[str, OwnPart] = {}
+    for id, one in controllers.items():
+        values = {name: getattr(one, name) for name in ControllerValues.model_fields}
+        members[f"solar.controllers.{id}"] = Controller(position=one.position, name=one.name, **values)
+    for id, panels in survey.of_kind(FoundPanels).items():
+        own, part = f"{OWN_PREFIX}{id}"[:40].rstrip("-"), panels.as_part()
+        strings = {} if part is None else _strings(id, panels, OWN + own)
+        if part is not None and strings:
+            worn = "worn" if panels.condition == "damaged" else panels.condition
+            parts[own] = OwnPart(part=part, standing="kept", age_years=panels.age_years, condition=worn)
+        members[f"solar.arrays.{id}"] = _array(panels, strings, controllers)
+    return members, parts
+
+
+def _array(panels: FoundPanels, strings: dict[str, PvString], controllers: dict[str, FoundController]) -> Array:
+    carried = panels.mounting == "portable"
+    goes_to = panels.controller if panels.controller in controllers else None
+    if goes_to is None and not carried and len(controllers) == 1:
+        goes_to = next(iter(controllers))
+    plain = panels.watts_each is not None and not strings
+    return Array(
+        position=panels.position,
+        name=panels.name,
+        place="carried" if panels.mounting == "portable" else panels.mounting or "roof",
+        plain_w=(panels.watts_each or 0) * panels.count if plain else None,
+        plain_vmp_v=panels.vmp_v if plain else None,
+        strings=strings,
+        controller=goes_to,
+        own_controller=carried and (bool(panels.own_controller) or goes_to is None),
+        mounting=panels.held_by,
+        **{name: getattr(panels, name) for name in _OF_PANELS},
+    )
+
+
+_OF_PANELS = (
+    "tilt_deg", "connectors_alike", "connector_v", "disconnect", "disconnect_v", "gland", "junction_box", "lead", "port",
+    "polarity",
+)  # fmt: skip
+
+
+def _strings(id: str, panels: FoundPanels, reference: str) -> dict[str, PvString]:
+    """Strings of like panels; none where nobody has said how many are in series, or the number does not come out even."""
+    in_series = panels.in_series or (1 if panels.count == 1 else None)
+    if in_series is None or panels.count % in_series:
+        return {}
+    row = {f"p{at + 1}": LaidPanel(position=at, part=reference) for at in range(in_series)}
     return {
-        "solar.array_w": _watts(fixed),
-        "solar.portable": Portable(rated_w=_watts(carried)),
-        "solar.controller_a": _sum(one.rated_a for one in controllers),
-        "solar.controller_method": methods.pop() if len(methods) == 1 else None,
-        "solar.panel_vmp_v": volts.pop() if len(volts) == 1 else None,
+        f"{id[:36]}-{at + 1}": PvString(position=at, panels=row, fuse_a=panels.string_fuse_a)
+        for at in range(panels.count // in_series)
     }
-
-
-def _watts(panels: Iterable[FoundPanels]) -> float | None:
-    return _sum(None if one.watts_each is None else one.watts_each * one.count for one in panels)
 
 
 def _charging(survey: Survey) -> dict[str, Any]:

@@ -5,22 +5,23 @@ from __future__ import annotations
 from ryokan.core.charging.model import Hookup
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.rig import Rig
-from ryokan.core.survey.model import FoundBank, FoundCord
+from ryokan.core.survey.model import FoundBank, FoundCord, FoundPanels
 
 
 def payload(sheet: Sheet, rig: Rig) -> None:
     """Mass that the rig adds to the vehicle as it was weighed, against the payload that was left. [kg]
 
-    Banks that were there are in the weighed mass, whether they stay or go. A bank of unknown mass counts by its chemistry, and
-    not at all while kind or size are not known. (common practice)
+    Banks and panels that were there are in the weighed mass, whether they stay or go. A bank of unknown mass counts by its
+    chemistry, and not at all while kind or size are not known. (common practice)
     """
     left = rig.vehicle.payload.left_kg
     if left is not None:
         sheet.given("survey.payload_left_kg", left, "kg")
     masses = [_mass(sheet, id, bank) for id, bank in rig.survey.of_kind(FoundBank).items()]
+    masses += [_of_panels(sheet, id, one) for id, one in rig.survey.of_kind(FoundPanels).items()]
     found = [mass for mass in masses if mass is not None]
     if found:
-        sheet.compute("survey.found_mass_kg", "sum(banks)", "kg", banks=found)
+        sheet.compute("survey.found_mass_kg", "sum(found)", "kg", found=found)
     if "parts.mass_kg" not in sheet:
         return
     mass = sheet["parts.mass_kg"]
@@ -51,6 +52,16 @@ def _mass(sheet: Sheet, id: str, bank: FoundBank) -> Figure | None:
         amp_hours=sheet.part(f"{base}.unit_ah", battery.capacity_ah, "Ah", battery),
         kg_per_kwh=sheet.assumption(f"{battery.chemistry}.kg_per_kwh"),
     )
+
+
+def _of_panels(sheet: Sheet, id: str, panels: FoundPanels) -> Figure | None:
+    """Panels that were there and whose mass is known, wherever the rig reckons with them by their mass too."""
+    if panels.mass_kg is None or panels.as_part() is None:
+        return None
+    base = f"survey.panels.{id}"
+    count = sheet.given(f"{base}.count", float(panels.count), "")
+    each = sheet.given(f"{base}.mass_each_kg", panels.mass_kg, "kg")
+    return sheet.compute(f"{base}.mass_kg", "count × each", "kg", count=count, each=each)
 
 
 def cord(sheet: Sheet, rig: Rig) -> None:

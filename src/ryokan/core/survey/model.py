@@ -13,9 +13,11 @@ from pydantic import Field, field_validator
 from ryokan.core.charging.model import Hookup, VoltsClass
 from ryokan.core.inverter.model import Waveform
 from ryokan.core.model import Fitted, Id, Model, Nothing, Position
-from ryokan.core.parts.model import AnyBattery, Battery
+from ryokan.core.parts.model import AnyBattery, Battery, PanelPart, Size
 from ryokan.core.quantities import Length
 from ryokan.core.readings.model import MAX_READINGS, Reading
+from ryokan.core.solar.model import FuseAmps, Mounting, Polarity
+from ryokan.core.solar.values import ControllerValues, PanelValues, PvVolts
 from ryokan.core.storage.model import Bay, BmsOpen, Restraint, TakeOff
 from ryokan.core.subjects import FINDING_KEY
 from ryokan.core.survey.sights import MAX_LOOKS, Look
@@ -138,27 +140,61 @@ class FoundInverter(AnyFound):
     _in_stock = field_validator("maker_conductor")(known_conductor)
 
 
-class FoundPanels(AnyFound):
-    """Like panels."""
+class FoundPanels(AnyFound, PanelValues):
+    """Like panels, wired alike."""
 
     kind: Literal["panels"] = "panels"
     watts_each: float | None = Field(default=None, gt=0, le=2_000, description="Rated. [W]")
     count: int = Field(default=1, ge=1, le=60)
-    mounting: Literal["roof", "portable"] | None = None
-    vmp_v: float | None = Field(default=None, gt=0, le=200, description="Volts of one at its rated power. [V]")
-    imp_a: float | None = Field(default=None, gt=0, le=60, description="Amps of one at its rated power. [A]")
-    voc_v: float | None = Field(default=None, gt=0, le=250, description="Volts of one with nothing connected. [V]")
-    isc_a: float | None = Field(default=None, gt=0, le=60, description="Amps of one short-circuited. [A]")
+    mounting: Literal["roof", "arch", "bonnet", "ground", "portable"] | None = None
+    held_by: Mounting | None = Field(default=None, description="What holds them; None: not known.")
     in_series: int | None = Field(default=None, ge=1, le=60, description="Panels of one string; None: not known.")
+    string_fuse_a: FuseAmps | None = Field(default=None, description="Fuse of each string; “none”: there is none. [A]")
+    controller: Id | None = Field(default=None, description="The controller that they go to; None: the only one, or not known.")
+    own_controller: bool | None = Field(default=None, description="Of portable ones: a kit with a controller of its own.")
+    tilt_deg: float | None = Field(default=None, ge=0, le=90, description="From level. [°]")
+    connectors_alike: bool | None = Field(default=None, description="Whether each connector is mated with its own kind.")
+    connector_v: PvVolts | None = Field(default=None, description="DC volts that the connectors are rated for. [V]")
+    disconnect: Fitted | None = Field(default=None, description="Switch or breaker before their controller.")
+    disconnect_v: PvVolts | None = Field(default=None, description="DC volts that it breaks. [V]")
+    gland: Fitted | None = Field(default=None, description="Sealed gland where their cable comes in.")
+    junction_box: Fitted | None = Field(default=None, description="Box on the roof where they are joined.")
+    lead: Length | None = Field(default=None, description="Of portable ones, to their controller.")
+    port: str = Field(default="", max_length=60, description="What portable ones are plugged into, in words.")
+    polarity: Polarity | None = Field(default=None, description="Of that port, tried with a meter.")
+    length_m: float | None = Field(default=None, gt=0, le=5, description="Long side of one. [m]")
+    width_m: float | None = Field(default=None, gt=0, le=5, description="Short side of one. [m]")
+    mass_kg: float | None = Field(default=None, gt=0, le=200, description="Of one. [kg]")
+
+    def as_part(self) -> PanelPart | None:
+        """The panel that each of them is; None while its watts are not known, or its plate contradicts itself."""
+        if self.watts_each is None or not self._points_agree():
+            return None
+        values = {name: getattr(self, name) for name in PanelValues.model_fields}
+        size = None
+        if self.length_m is not None and self.width_m is not None:
+            size = Size(length_m=self.length_m, width_m=self.width_m, height_m=USUAL_FRAME_M)
+        return PanelPart(
+            name=self.name or f"Panel of {self.watts_each:g} W",
+            rated_w=self.watts_each,
+            mass_kg=self.mass_kg,
+            size=size,
+            values_from="estimate" if self.known_from == "estimate" else "data_sheet",
+            **{**values, "build": self.build or "rigid"},
+        )
+
+    def _points_agree(self) -> bool:
+        pairs = ((self.voc_v, self.vmp_v), (self.isc_a, self.imp_a))
+        return all(higher is None or lower is None or higher >= lower for higher, lower in pairs)
 
 
-class FoundController(AnyFound):
+USUAL_FRAME_M = 0.035  # thickness of a framed panel (common practice)
+
+
+class FoundController(AnyFound, ControllerValues):
     """A solar controller."""
 
     kind: Literal["controller"] = "controller"
-    rated_a: float | None = Field(default=None, gt=0, le=500, description="Rated output. [A]")
-    method: Literal["mppt", "pwm"] | None = None
-    most_v: float | None = Field(default=None, gt=0, le=1_000, description="Highest volts of panels that it bears. [V]")
 
 
 class FoundMainCable(AnyFound):

@@ -20,12 +20,26 @@ from ryokan.core.survey import found, rules  # noqa: F401  registers them
 
 @question(
     reads=("storage.{mass_kg, units}",),
-    rig=("parts.battery", "parts.inverter", "parts.strings", "storage"),
+    rig=(
+        "parts.battery",
+        "parts.controllers",
+        "parts.inverter",
+        "parts.panels",
+        "parts.strings",
+        "solar.arrays",
+        "solar.controllers",
+        "storage",
+    ),
     writes={
-        "": ("parts.battery.*.count", "parts.inverter.count"),
-        "kg": ("parts.inverter.mass_kg", "parts.mass_kg"),
+        "": ("parts.{battery, controller, panel}.*.count", "parts.inverter.count"),
+        "kg": ("parts.inverter.mass_kg", "parts.mass_kg", "parts.{controller, panel}.*.{mass_each_kg, mass_kg}"),
         "parts": ("parts.without_price",),
-        "¤": ("parts.battery.*.price", "parts.battery.price", "parts.inverter.price", "parts.price.*"),
+        "¤": (
+            "parts.{battery, controller, panel}.*.price",
+            "parts.battery.price",
+            "parts.inverter.price",
+            "parts.price.*",
+        ),
     },
 )
 def chosen_parts(scope: Scope) -> None:
@@ -58,10 +72,14 @@ def room(scope: Scope) -> None:
     reads=("parts.mass_kg",),
     rig=("survey", "vehicle"),
     writes={
-        "": ("survey.bank.*.units",),
+        "": ("survey.bank.*.units", "survey.panels.*.count"),
         "Ah": ("survey.bank.*.unit_ah",),
         "V": ("survey.bank.*.unit_v",),
-        "kg": ("survey.bank.*.{mass_kg, unit_mass_kg}", "survey.{added_kg, found_mass_kg, payload_left_kg}"),
+        "kg": (
+            "survey.bank.*.{mass_kg, unit_mass_kg}",
+            "survey.panels.*.{mass_each_kg, mass_kg}",
+            "survey.{added_kg, found_mass_kg, payload_left_kg}",
+        ),
     },
 )
 def payload(scope: Scope) -> None:
@@ -114,7 +132,8 @@ HEARD: AnswerOfEach[Heard] = AnswerOfEach("heard")
 @question(
     reads=(
         "loads.row.*.{running_w, wh_at_bank, wh_per_day}",
-        "solar.pwm_frac",
+        "solar.array.*.rated_w",
+        "solar.{controller_have_a, pwm_frac}",
         "storage.{cells_per_12v, charge_v, have_ah, nominal_v, system_v}",
     ),
     rig=("charging", "loads", "region", "solar", "stays", "storage", "survey"),

@@ -1,0 +1,419 @@
+"""Rules of strings, of what they are joined by, and of the controllers that they go to."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from ryokan.core.figure import Figure, Sheet
+from ryokan.core.findings.model import Fix, Thing, Trouble, replace, rule
+from ryokan.core.findings.things import holds_lithium
+from ryokan.core.parts.model import PanelPart
+from ryokan.core.rig import Rig
+from ryokan.core.scope import Scope
+from ryokan.core.solar.controller import arrays_on, values_of
+from ryokan.core.solar.model import Array, Controller, PvString
+from ryokan.core.solar.values import ControllerValues
+from ryokan.core.subjects import subject_of
+
+# Relative slack of comparisons, so that exactly at a limit is not over it by the last digit.
+SLACK = 1e-9
+
+
+def _parts(sheet: Sheet) -> Mapping[str, PanelPart]:
+    return sheet.parts.panels if isinstance(sheet, Scope) else {}
+
+
+def name_of_array(id: str, array: Array) -> str:
+    """What people call an array; without a name of its own by where it is."""
+    where = {"roof": "on the roof", "arch": "on the arch", "bonnet": "on the bonnet", "ground": "on the ground"}
+    return array.name or (f"the array {where[array.place]}" if array.place in where else "the portable array")
+
+
+def each_array(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, Array]]]:
+    """Every array of which something is chosen."""
+    arrays = rig.solar.ordered_arrays().items()
+    return [Thing(subject_of(("array", id)), name_of_array(id, one), (id, one)) for id, one in arrays]
+
+
+def each_string(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, PvString]]]:
+    """Every string, by its number in its array."""
+    return [
+        Thing(subject_of(("string", id)), f"string {number} of {name_of_array(array_id, array)}", (id, string))
+        for array_id, array in rig.solar.ordered_arrays().items()
+        for number, (id, string) in enumerate(array.ordered().items(), start=1)
+    ]
+
+
+def known_controllers(rig: Rig, sheet: Sheet) -> dict[str, ControllerValues]:
+    """What is known of each controller, by its id."""
+    parts = sheet.parts.controllers if isinstance(sheet, Scope) else {}
+    return {id: values_of(one, parts.get(id)) for id, one in rig.solar.ordered_controllers().items()}
+
+
+def each_controller(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, Controller]]]:
+    """Every controller that something is said of."""
+    return [
+        Thing(subject_of(("controller", id)), _name_of_controller(id, one, rig), (id, one))
+        for id, one in rig.solar.ordered_controllers().items()
+    ]
+
+
+def _name_of_controller(id: str, one: Controller, rig: Rig) -> str:
+    return one.name or ("the controller" if len(rig.solar.controllers) == 1 else f"the controller “{id}”")
+
+
+def _in_the_cold(sheet: Sheet, id: str) -> Figure | None:
+    """Open volts in the cold, where every panel's open volts are known."""
+    return sheet.get(f"solar.array.{id}.voc_cold_v") if f"solar.array.{id}.volts_unsaid" not in sheet else None
+
+
+def _controller_limit(sheet: Sheet, array: Array) -> Figure | None:
+    return None if array.controller is None else sheet.get(f"solar.controller.{array.controller}.most_v")
+
+
+@rule("solar.volts_over_controller", "danger", "nec_690_7", worse=("cold", "limit"), each=each_array)
+def volts_over_controller(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
+    """At the record low a string's open volts are above what its controller bears: it is destroyed, and may burn."""
+    cold, limit = _in_the_cold(sheet, one[0]), _controller_limit(sheet, one[1])
+    if cold is None or limit is None or cold.number <= limit.number * (1 + SLACK):
+        return None
+    return Trouble(figures={"cold": cold, "limit": limit, "low": sheet["climate.t_min_record_c"]})
+
+
+@rule("solar.volts_near_controller", "advice", "practice", worse=("cold", "limit"), each=each_array)
+def volts_near_controller(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
+    """By the panels' coefficients less than the usual share is in hand below what the controller bears.
+
+    The code's table has that share within it, and nothing is asked on top of it.
+    """
+    cold, limit = _in_the_cold(sheet, one[0]), _controller_limit(sheet, one[1])
+    if cold is None or limit is None or cold.number > limit.number * (1 + SLACK) or _by_table(sheet, one[1]):
+        return None
+    in_hand = sheet.assumption("pv_volts_in_hand_frac")
+    if cold.number <= limit.number * (1 - in_hand.number) * (1 + SLACK):
+        return None
+    return Trouble(figures={"cold": cold, "limit": limit, "in_hand": in_hand, "low": sheet["climate.t_min_record_c"]})
+
+
+def _by_table(sheet: Sheet, array: Array) -> bool:
+    return any(f"solar.string.{id}.voc_by_table_v" in sheet for id in array.strings)
+
+
+@rule("solar.volts_perhaps_over", "advice", "practice", worse=("cold", "limit"), each=each_array)
+def volts_perhaps_over(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
+    """By what is usual for such panels their cold volts are above the controller's limit; nobody has read their plates."""
+    id, array = one
+    unsaid, cold, limit = (
+        sheet.get(f"solar.array.{id}.volts_unsaid"),
+        sheet.get(f"solar.array.{id}.voc_cold_v"),
+        _controller_limit(sheet, array),
+    )
+    if unsaid is None or cold is None or limit is None or cold.number <= limit.number * (1 + SLACK):
+        return None
+    return Trouble(figures={"cold": cold, "limit": limit, "unsaid": unsaid})
+
+
+def _rated_volts(array: Array, parts: Mapping[str, PanelPart]) -> list[tuple[str, float]]:
+    """What stands in the way of an array's volts, by what it is, with the DC volts that it is rated for."""
+    found = [("connectors", array.connector_v), ("disconnect", array.disconnect_v if array.disconnect != "none" else None)]
+    for string in array.strings.values():
+        found.append(("string fuse", string.fuse_v if string.fuse_a != "none" else None))
+        found += [
+            ("panels by their maker", part.system_v)
+            for laid in string.panels.values()
+            if (part := parts.get(laid.part)) is not None
+        ]
+    return sorted({(what, volts) for what, volts in found if volts is not None}, key=lambda one: one[1])
+
+
+@rule("solar.volts_over_part", "fault", "nec_690_9", each=each_array)
+def volts_over_part(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
+    """A connector, fuse, switch or panel is rated for fewer DC volts than the string has at the record low."""
+    id, array = one
+    cold = _in_the_cold(sheet, id)
+    if cold is None:
+        return None
+    below = [(what, volts) for what, volts in _rated_volts(array, _parts(sheet)) if volts < cold.number * (1 - SLACK)]
+    if not below:
+        return None
+    what, volts = below[0]
+    return Trouble(figures={"cold": cold}, words={"part": what}, measures={"rated": f"{volts:g} V"})
+
+
+@rule("solar.over_60_v", "advice", "touch_voltage", each=each_array)
+def over_60_v(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
+    """Cold open volts above what bare parts may have in dry places: covers, double insulation, a label."""
+    cold, limit = _in_the_cold(sheet, one[0]), sheet.assumption("pv_touch_v")
+    if cold is None or cold.number <= limit.number * (1 + SLACK):
+        return None
+    return Trouble(figures={"cold": cold, "limit": limit})
+
+
+def _mppt(rig: Rig, sheet: Sheet, array: Array) -> bool:
+    return known_controllers(rig, sheet).get(array.controller or "", ControllerValues()).method == "mppt"
+
+
+def _margin(sheet: Sheet, array: Array, name: str) -> Figure:
+    return sheet.get(f"solar.controller.{array.controller}.{name}") or sheet.assumption(name)
+
+
+@rule("solar.starts_late", "fault", "practice", each=each_array)
+def starts_late(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
+    """In the heat the open volts of a string are too few for its controller to start."""
+    id, array = one
+    hot, charge_v = sheet.get(f"solar.array.{id}.voc_hot_v"), sheet.get("storage.charge_v")
+    if hot is None or charge_v is None or f"solar.array.{id}.volts_unsaid" in sheet or not _mppt(rig, sheet, array):
+        return None
+    margin = _margin(sheet, array, "start_margin_v")
+    if hot.number >= (charge_v.number + margin.number) * (1 - SLACK):
+        return None
+    return Trouble(figures={"hot": hot, "bank": charge_v, "margin": margin, "cell": sheet["solar.cell_hot_c"]})
+
+
+@rule("solar.runs_short", "fault", "practice", each=each_array)
+def runs_short(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
+    """In the heat a string's volts at full power fall below what its controller needs above the bank."""
+    id, array = one
+    hot, charge_v = sheet.get(f"solar.array.{id}.vmp_hot_v"), sheet.get("storage.charge_v")
+    if hot is None or charge_v is None or not _volts_said(sheet, array, "vmp_v") or not _mppt(rig, sheet, array):
+        return None
+    margin = _margin(sheet, array, "running_margin_v")
+    if hot.number >= (charge_v.number + margin.number) * (1 - SLACK):
+        return None
+    return Trouble(figures={"hot": hot, "bank": charge_v, "margin": margin, "cell": sheet["solar.cell_hot_c"]})
+
+
+def _volts_said(sheet: Sheet, array: Array, name: str) -> bool:
+    parts = _parts(sheet)
+    panels = [parts.get(laid.part) for string in array.strings.values() for laid in string.panels.values()]
+    return bool(panels) and all(one is not None and getattr(one, name) is not None for one in panels)
+
+
+@rule("solar.pwm_below_bank", "fault", "practice", each=each_array)
+def pwm_below_bank(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
+    """In the heat a string behind a PWM controller has fewer volts than the bank takes to be charged."""
+    id, array = one
+    hot, charge_v = sheet.get(f"solar.array.{id}.vmp_hot_v"), sheet.get("storage.charge_v")
+    known = known_controllers(rig, sheet).get(array.controller or "")
+    if hot is None or charge_v is None or known is None or known.method != "pwm" or not _volts_said(sheet, array, "vmp_v"):
+        return None
+    if hot.number >= charge_v.number * (1 - SLACK):
+        return None
+    return Trouble(figures={"hot": hot, "bank": charge_v, "cell": sheet["solar.cell_hot_c"]})
+
+
+@rule("solar.pwm_wastes", "fault", "practice", each=each_array)
+def pwm_wastes(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
+    """A PWM controller ties panels of many volts to the bank's few."""
+    id, array = one
+    left, least = sheet.get(f"solar.array.{id}.pwm_frac"), sheet.assumption("pwm_least_frac")
+    if left is None or left.number >= least.number * (1 - SLACK) or not _volts_said(sheet, array, "vmp_v"):
+        return None
+    figures = {"left": left, "volts": sheet[f"solar.array.{id}.vmp_v"], "bank": sheet["storage.nominal_v"]}
+    return Trouble(figures=figures)
+
+
+@rule("solar.short_circuit_over_input", "fault", "nec_690_8", worse=("amps", "limit"), each=each_controller)
+def short_circuit_over_input(rig: Rig, sheet: Sheet, one: tuple[str, Controller]) -> Trouble | None:
+    """1.25 times the panels' short-circuit amps are above what a controller's input bears."""
+    amps, limit = (sheet.get(f"solar.controller.{one[0]}.{name}") for name in ("input_a", "most_isc_a"))
+    if amps is None or limit is None or amps.number <= limit.number * (1 + SLACK) or not _amps_said(rig, sheet, one[0]):
+        return None
+    return Trouble(figures={"amps": amps, "limit": limit})
+
+
+def _amps_said(rig: Rig, sheet: Sheet, controller: str) -> bool:
+    parts = _parts(sheet)
+    panels = [
+        parts.get(laid.part)
+        for array in arrays_on(rig.solar, controller).values()
+        for string in array.strings.values()
+        for laid in string.panels.values()
+    ]
+    return all(one is not None and (one.isc_a is not None or one.measured_isc_a is not None) for one in panels)
+
+
+@rule("solar.input_clips", "advice", "practice", worse=("amps", "limit"), each=each_controller)
+def input_clips(rig: Rig, sheet: Sheet, one: tuple[str, Controller]) -> Trouble | None:
+    """In full sun the panels' working amps are above those that a controller works with: it takes no more."""
+    amps, limit = (sheet.get(f"solar.controller.{one[0]}.{name}") for name in ("working_a", "most_input_a"))
+    if amps is None or limit is None or amps.number <= limit.number * (1 + SLACK):
+        return None
+    return Trouble(figures={"amps": amps, "limit": limit})
+
+
+@rule("solar.watts_over_class", "fault", "part_sheet", worse=("array", "limit"), each=each_controller)
+def watts_over_class(rig: Rig, sheet: Sheet, one: tuple[str, Controller]) -> Trouble | None:
+    """More array than the controller's maker allows on the bank's volts."""
+    array, limit = (sheet.get(f"solar.controller.{one[0]}.{name}") for name in ("array_w", "most_w"))
+    if array is None or limit is None or array.number <= limit.number * (1 + SLACK):
+        return None
+    return Trouble(figures={"array": array, "limit": limit})
+
+
+@rule("solar.unlike_in_series", "fault", "physics", worse=("lost",), each=each_string)
+def unlike_in_series(rig: Rig, sheet: Sheet, one: tuple[str, PvString]) -> Trouble | None:
+    """Panels of unlike amps in series: the lowest of them flows through all."""
+    base, least = f"solar.string.{one[0]}", sheet.assumption("unlike_loss_frac")
+    together, apart = sheet[f"{base}.watts_w"], sheet[f"{base}.apart_w"]
+    if together.number >= apart.number * (1 - least.number) * (1 - SLACK) or not _said_of_string(sheet, one[1]):
+        return None
+    figures = {"amps": sheet[f"{base}.current_a"], "gives": together, "apart": apart}
+    bypassed = sheet.get(f"{base}.bypassed_w")
+    if bypassed is not None and bypassed.number > together.number:
+        return Trouble(figures={"lost": together, **figures, "bypassed": bypassed}, variant="bypassed")
+    return Trouble(figures={"lost": together, **figures})
+
+
+def _said_of_string(sheet: Sheet, string: PvString) -> bool:
+    """Whether the working point of every panel was said: watts and either volts or amps."""
+    parts = _parts(sheet)
+    panels = [parts.get(laid.part) for laid in string.panels.values()]
+    return all(one is not None and (one.imp_a is not None or one.vmp_v is not None) for one in panels)
+
+
+@rule("solar.unlike_in_parallel", "fault", "physics", each=each_array)
+def unlike_in_parallel(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
+    """Strings of unlike volts on one input: they share volts, and some give little or nothing."""
+    id, array = one
+    if len(array.strings) < 2 or not all(_said_of_string(sheet, string) for string in array.strings.values()):
+        return None
+    together = sheet[f"solar.array.{id}.watts_w"]
+    strings = [sheet[f"solar.string.{string}.watts_w"] for string in array.ordered()]
+    alone, least = sum(string.number for string in strings), sheet.assumption("unlike_loss_frac")
+    if together.number >= alone * (1 - least.number) * (1 - SLACK):
+        return None
+    volts = [sheet[f"solar.string.{string}.vmp_v"] for string in array.ordered()]
+    lowest, highest = min(volts, key=lambda v: v.number), max(volts, key=lambda v: v.number)
+    return Trouble(figures={"together": together, "lowest": lowest, "highest": highest}, measures={"alone": f"{alone:.0f} W"})
+
+
+def _needs_fuse(sheet: Sheet, id: str) -> bool:
+    backfed, bears = (sheet.get(f"solar.string.{id}.{name}") for name in ("backfed_a", "max_fuse_a"))
+    return backfed is not None and bears is not None and backfed.number > bears.number * (1 + SLACK)
+
+
+@rule("solar.string_fuse_missing", "danger", "nec_690_9", worse=("backfed", "bears"), each=each_string)
+def string_fuse_missing(rig: Rig, sheet: Sheet, one: tuple[str, PvString]) -> Trouble | None:
+    """The other strings push more into a fault of this one than its panels bear, and it has no fuse."""
+    id, string = one
+    if string.fuse_a != "none" or not _needs_fuse(sheet, id) or _no_window(sheet, id):
+        return None
+    figures = {"backfed": sheet[f"solar.string.{id}.backfed_a"], "bears": sheet[f"solar.string.{id}.max_fuse_a"]}
+    fuse = sheet.get(f"solar.string.{id}.fuse_a")
+    if fuse is None:
+        return Trouble(figures=figures)
+    array = next(array_id for array_id, array in rig.solar.arrays.items() if id in array.strings)
+    fix = Fix("solar.fuse_string", replace(f"/solar/arrays/{array}/strings/{id}/fuse_a", fuse.number))
+    return Trouble(figures={**figures, "fuse": fuse}, fix=fix)
+
+
+def _no_window(sheet: Sheet, id: str) -> bool:
+    fuse, bears = (sheet.get(f"solar.string.{id}.{name}") for name in ("fuse_a", "max_fuse_a"))
+    return fuse is not None and bears is not None and fuse.number > bears.number * (1 + SLACK)
+
+
+@rule("solar.string_fuse_no_window", "fault", "nec_690_9", each=each_string)
+def string_fuse_no_window(rig: Rig, sheet: Sheet, one: tuple[str, PvString]) -> Trouble | None:
+    """A string needs a fuse, and none is large enough for its sun and small enough for its panels."""
+    id = one[0]
+    if not _needs_fuse(sheet, id) or not _no_window(sheet, id):
+        return None
+    base = f"solar.string.{id}"
+    return Trouble(
+        figures={
+            "least": sheet[f"{base}.least_fuse_a"],
+            "bears": sheet[f"{base}.max_fuse_a"],
+            "backfed": sheet[f"{base}.backfed_a"],
+        }
+    )
+
+
+@rule("solar.string_fuse_outside", "fault", "nec_690_9", each=each_string)
+def string_fuse_outside(rig: Rig, sheet: Sheet, one: tuple[str, PvString]) -> Trouble | None:
+    """The fuse of a string is below 1.56 times its short-circuit amps, or above what its panels' maker allows."""
+    id, string = one
+    if string.fuse_a is None or string.fuse_a == "none":
+        return None
+    least, bears = (sheet.get(f"solar.string.{id}.{name}") for name in ("least_fuse_a", "max_fuse_a"))
+    fuse = {"fuse": f"{string.fuse_a:g} A"}
+    if bears is not None and string.fuse_a > bears.number * (1 + SLACK) and _needs_fuse(sheet, id):
+        return Trouble(figures={"bears": bears}, measures=fuse, variant="large")
+    if least is not None and string.fuse_a < least.number * (1 - SLACK):
+        return Trouble(figures={"least": least}, measures=fuse)
+    return None
+
+
+@rule("solar.no_disconnect", "fault", "practice", each=each_array)
+def no_disconnect(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
+    """Nothing parts an array from its controller: connectors are never parted under load."""
+    id, array = one
+    if array.disconnect != "none":
+        return None
+    return Trouble(figures={"watts": sheet[f"solar.array.{id}.rated_w"]})
+
+
+@rule("solar.connectors_unlike", "fault", "practice", each=each_array)
+def connectors_unlike(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
+    """Connectors are mated with those of another make: they loosen, get hot and burn."""
+    return Trouble() if one[1].connectors_alike is False else None
+
+
+@rule("solar.polarity_reversed", "danger", "practice", each=each_array)
+def polarity_reversed(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
+    """The port of a portable array has its poles the other way round than they are marked."""
+    return Trouble() if one[1].polarity == "reversed" else None
+
+
+@rule("solar.kit_into_controller", "fault", "practice", each=each_array)
+def kit_into_controller(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
+    """A kit with a controller of its own feeds the panel input of another one: they hunt each other."""
+    return Trouble() if one[1].own_controller and one[1].controller in rig.solar.controllers else None
+
+
+@rule("solar.flexible_glued", "advice", "practice", each=each_array)
+def flexible_glued(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
+    """Flexible panels are glued flat: no air, hot, early failure."""
+    parts = _parts(sheet)
+    builds = {
+        part.build
+        for string in one[1].strings.values()
+        for laid in string.panels.values()
+        if (part := parts.get(laid.part)) is not None
+    }
+    return Trouble() if one[1].mounting == "glued" and builds & {"flexible", "thin_film"} else None
+
+
+@rule("solar.no_gland", "advice", "practice", each=each_array)
+def no_gland(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
+    """The cable of an array comes in with no sealed gland: water, and a cable that chafes."""
+    return Trouble() if one[1].gland == "none" else None
+
+
+@rule("solar.controller_other_volts", "fault", "part_sheet", each=each_controller)
+def controller_other_volts(rig: Rig, sheet: Sheet, one: tuple[str, Controller]) -> Trouble | None:
+    """A controller is not made for the bank's volts."""
+    known, volts = known_controllers(rig, sheet)[one[0]], rig.storage.system_v
+    lowest, highest = known.lowest_battery_v or volts, known.highest_battery_v or volts
+    if lowest <= volts <= highest:
+        return None
+    made_for = f"{lowest} V" if lowest == highest else f"{lowest} to {highest} V"
+    return Trouble(figures={"bank": sheet["storage.system_v"]}, measures={"made_for": made_for})
+
+
+@rule("solar.controller_not_for_lithium", "fault", "part_sheet", each=each_controller)
+def controller_not_for_lithium(rig: Rig, sheet: Sheet, one: tuple[str, Controller]) -> Trouble | None:
+    """A controller cannot be set for the lithium bank that it charges."""
+    known = known_controllers(rig, sheet)[one[0]]
+    return Trouble() if known.lithium is False and holds_lithium(rig) else None
+
+
+@rule("solar.controllers_apart", "advice", "practice")
+def controllers_apart(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """Several controllers charge one bank and do not share its volts: each by its own, one stops early."""
+    known = known_controllers(rig, sheet)
+    charging = {array.controller for array in rig.solar.ordered_arrays().values()}
+    apart = [id for id, one in known.items() if id in charging and one.shares_sensing is False]
+    if len([id for id in known if id in charging]) < 2 or not apart:
+        return None
+    return Trouble(measures={"count": str(len(apart))})
