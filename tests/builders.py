@@ -76,7 +76,7 @@ def changed(base: Rig, changes: dict[str, Any]) -> Rig:
         place = document
         for parent in parents:
             place = place[parent]
-        place[last] = new
+        place[last] = copy.deepcopy(new)
     return Rig.model_validate(document)
 
 

@@ -21,7 +21,69 @@ CLINIC = example("clinic")  # keeps every rule
 OLD_BANK = {"kind": "bank", "battery": {"chemistry": "agm", "name": "old block", "nominal_v": 12, "capacity_ah": 100}}
 LINK = {"system": "Trailer", "source": "bank", "output_a": 20, "output_v": 14.4, "hours_per_day": 1}
 
+
+def strings(
+    *rows: list[str], fuses: Any = None, controller: dict[str, Any] | None = None, id: str = "array", **array: Any
+) -> dict[str, Any]:
+    """An array of such strings, each by its panels among the spare parts, on a controller of such ratings; and the clinic's sun."""
+    wired = {
+        f"{id}-s{n}": {
+            "position": n,
+            "panels": {f"p{at}": {"position": at, "part": f"own:{one}"} for at, one in enumerate(row)},
+            "fuse_a": fuses,
+        }
+        for n, row in enumerate(rows, start=1)
+    }
+    return {
+        "solar.arrays": {id: {"strings": wired, "controller": f"of-{id}", **array}},
+        "solar.controllers": {f"of-{id}": {"rated_a": 85, "method": "mppt", **(controller or {})}},
+        "solar.record_low_c": -10, "solar.record_high_c": 35,
+    }  # fmt: skip
+
+
+FOUR, THREE_WEAK = ["sun"] * 4, (["weak"], ["weak"], ["weak"])
+OF_ARRAYS: dict[str, dict[str, Any]] = {
+    "solar.volts_over_controller": strings(FOUR, controller={"most_v": 150}),
+    "solar.volts_near_controller": strings(FOUR, controller={"most_v": 180}),
+    "solar.volts_perhaps_over": strings(["unread"] * 4, controller={"most_v": 150}),
+    "solar.volts_over_part": strings(FOUR, connector_v=100),
+    "solar.above_touch_volts": strings(FOUR),
+    "solar.starts_late": strings(["sun"], controller={"start_margin_v": 10}),
+    "solar.runs_short": strings(["sun"]),
+    "solar.pwm_below_bank": strings(["sun"], controller={"method": "pwm"}),
+    "solar.pwm_wastes": strings(["sun", "sun"], controller={"method": "pwm"}),
+    "solar.unlike_in_parallel": strings(["sun", "sun"], ["weak"]),
+    "solar.no_disconnect": strings(FOUR, disconnect="none"),
+    "solar.connectors_unlike": strings(FOUR, connectors_alike="no"),
+    "solar.polarity_reversed": strings(FOUR, polarity="reversed", place="carried"),
+    "solar.kit_into_controller": strings(["sun"], own_controller=True, place="carried"),
+    "solar.flexible_glued": strings(["bendy"], mounting="glued"),
+    "solar.no_gland": strings(FOUR, gland="none"),
+}
+OF_STRINGS: dict[str, dict[str, Any]] = {
+    "solar.unlike_in_series": strings(["sun", "weak"]),
+    "solar.string_fuse_missing": strings(*THREE_WEAK, fuses="none"),
+    "solar.string_fuse_outside": strings(*THREE_WEAK, fuses=8),
+    "solar.string_fuse_no_window": strings(["sun"], ["sun"], ["sun"]),
+}
+OF_CONTROLLERS: dict[str, dict[str, Any]] = {
+    "solar.controller_clips": strings(["sun"], ["sun"], controller={"rated_a": 4}),
+    "solar.controller_small": strings(["sun"], ["sun"], controller={"rated_a": 22}),
+    "solar.short_circuit_over_input": strings(["sun"], ["sun"], ["sun"], controller={"most_isc_a": 30}),
+    "solar.input_clips": strings(["sun"], ["sun"], ["sun"], controller={"most_input_a": 20}),
+    "solar.watts_over_class": strings(["sun"], ["sun"], ["sun"], controller={"most_24v_w": 800}),
+    "solar.controller_other_volts": strings(FOUR, controller={"lowest_battery_v": 48, "highest_battery_v": 48}),
+    "solar.controller_not_for_lithium": strings(FOUR, controller={"lithium": "no"}),
+}
+APART = {"shares_sensing": "no"}
+TWO_APART = {
+    **strings(FOUR, controller=APART),
+    "solar.arrays": {one: {"plain_w": 400, "controller": f"of-{one}"} for one in ("a", "b")},
+    "solar.controllers": {f"of-{one}": {"rated_a": 20, "method": "mppt", **APART} for one in ("a", "b")},
+}
+
 BROKEN: list[tuple[str, dict[str, Any]]] = [
+    *OF_ARRAYS.items(), *OF_STRINGS.items(), *OF_CONTROLLERS.items(), ("solar.controllers_apart", TWO_APART),
     ("survey.payload_exceeded", {"vehicle.payload.left_kg": 20}),
     ("survey.damaged_bank_stays", {"survey.items": {"old": {**OLD_BANK, "fate": "stays", "condition": "damaged"}}}),
     ("survey.damaged_part_stays", {"survey.items": {"cord": {"kind": "cord", "rating": "eu_16", "fate": "stays", "condition": "damaged"}}}),
@@ -78,8 +140,6 @@ BROKEN: list[tuple[str, dict[str, Any]]] = [
     ("inverter.cutoff_below_bank", {"inverter.cutoff_v": 18}),
     ("solar.array_cannot_refill", {"solar.arrays.array.plain_w": 100, "charging.dcdc_a": None, "brief.nights_away": 20}),
     ("solar.array_below_need", {"solar.arrays.array.plain_w": 700}),
-    ("solar.controller_clips", {"solar.controllers.controller.rated_a": 10}),
-    ("solar.controller_small", {"solar.controllers.controller.rated_a": 50}),
     ("charging.lithium_on_alternator", {"charging.alternator_path": "relay"}),
     ("charging.below_freezing", {"storage.bay_c": -5}),
     ("charging.over_bank_limit", {"charging.shore_charger_a": 450, "storage.bank": {"units": {"part": "own:timid", "series": 2, "parallel": 2}}}),
@@ -178,6 +238,32 @@ SPARES: dict[str, Any] = {
         "charge_limit_a": 50,
     },
     "brief": {"kind": "inverter", "name": "brief", "rated_w": 2000, "battery_v": 24, "surge_w": 4000, "surge_s": 0.2},
+    "sun": {
+        "kind": "panel",
+        "name": "60 cells",
+        "rated_w": 300,
+        "voc_v": 40,
+        "vmp_v": 32,
+        "isc_a": 9.8,
+        "imp_a": 9.375,
+        "cells": 60,
+        "max_fuse_a": 15,
+        "beta_voc_percent_per_k": -0.3,
+        "gamma_p_percent_per_k": -0.4,
+        "alpha_isc_percent_per_k": 0.05,
+    },
+    "weak": {
+        "kind": "panel",
+        "name": "36 cells",
+        "rated_w": 108,
+        "voc_v": 22,
+        "vmp_v": 18,
+        "isc_a": 6.4,
+        "imp_a": 6,
+        "max_fuse_a": 12,
+    },
+    "unread": {"kind": "panel", "name": "a plate that nobody has read", "rated_w": 300},
+    "bendy": {"kind": "panel", "name": "bendy", "rated_w": 110, "build": "flexible"},
     "lead": {"kind": "battery", "name": "lead block", "chemistry": "agm", "nominal_v": 12, "capacity_ah": 100},
     "inverter": {"kind": "inverter", "name": "old inverter", "rated_w": 2000, "battery_v": 12, "mains_v": 230, "mains_hz": 50},
 }

@@ -6,7 +6,7 @@ from typing import Any
 
 import pytest
 from builders import ROOT, changed, example
-from test_findings import CLINIC, LINK, OLD_BANK
+from test_findings import CLINIC, LINK, OF_ARRAYS, OF_CONTROLLERS, OF_STRINGS, OLD_BANK
 
 from ryokan.core.evaluate import evaluate
 from ryokan.core.findings.model import RULES, Finding
@@ -44,6 +44,28 @@ TWINS: list[tuple[str, dict[str, Any], dict[str, str]]] = [
     ("storage.axle_overloaded", {"vehicle.payload.front_left_kg": 0, "vehicle.payload.rear_left_kg": 0}, {"axle:front": "front", "axle:rear": "rear"}),
     ("storage.too_many_units", {"storage.bank": {"units": {"part": "own:few", "series": 2, "parallel": 5}}, "own_parts.few": {"standing": "spare", "part": {"kind": "battery", "name": "few", "chemistry": "lfp", "nominal_v": 12.8, "capacity_ah": 100, "max_parallel": 4, "max_series": 1}}}, {"way:series": "series", "way:parallel": "parallel"}),
 ]  # fmt: skip
+
+
+def twice(changes: dict[str, Any]) -> dict[str, Any]:
+    """The same array and controller a second time, each under names of their own."""
+    ((_, array),), ((_, controller),) = changes["solar.arrays"].items(), changes["solar.controllers"].items()
+    arrays, controllers = {}, {}
+    for n in (1, 2):
+        wired = {f"r{n}-s{at}": string for at, string in enumerate(array["strings"].values(), start=1)}
+        arrays[f"r{n}"] = {**array, "name": f"Row {n}", "strings": wired, "controller": f"k{n}", "position": n}
+        controllers[f"k{n}"] = {**controller, "name": f"Controller {n}", "position": n}
+    return {**changes, "solar.arrays": arrays, "solar.controllers": controllers}
+
+
+TWINS += [(code, twice(row), {"array:r1": "Row 1", "array:r2": "Row 2"}) for code, row in OF_ARRAYS.items()]
+TWINS += [
+    (code, twice(row), {"string:r1-s1": "string 1 of Row 1", "string:r2-s1": "string 1 of Row 2"})
+    for code, row in OF_STRINGS.items()
+]
+TWINS += [
+    (code, twice(row), {"controller:k1": "Controller 1", "controller:k2": "Controller 2"})
+    for code, row in OF_CONTROLLERS.items()
+]
 PLACES = {f"p{n}": {"name": f"Bay {n}", "seen": dict.fromkeys(sights(), "seen")} for n in (1, 2)}
 TWINS += [(f"survey.seen_{code}", {"survey.looks": PLACES}, {"place:p1": "Bay 1", "place:p2": "Bay 2"}) for code in sights()]
 

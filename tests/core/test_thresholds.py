@@ -7,7 +7,7 @@ from typing import Any
 
 import pytest
 from builders import changed
-from test_findings import CLINIC, OLD_BANK
+from test_findings import CLINIC, FOUR, OLD_BANK, strings
 
 from ryokan.core.climate.grid import sky
 from ryokan.core.data.assumptions import assumptions, thresholds
@@ -26,7 +26,8 @@ def edge(id: str) -> float:
         "largest_inverter_on_12v_w": 3000, "largest_inverter_on_24v_w": 5000, "same_mains_frac": 0.1,
         "pre_charge_from_w": 3000, "pre_charge_from_v": 48, "far_on_12v_m": 1.5, "far_on_24v_m": 3, "far_on_48v_m": 6,
         "quiet_fan_db": 30, "gas_air_m3_per_ah": 0.05, "vent_cm2_h_per_m3": 28,
-        "believed_off_frac": 0.3, "capacity_at_peak_least_frac": 0.8,
+        "believed_off_frac": 0.3, "capacity_at_peak_least_frac": 0.8, "pv_volts_in_hand_frac": 0.05, "pv_touch_v": 60,
+        "unlike_loss_frac": 0.05, "pwm_least_frac": 0.6,
     }[id]  # fmt: skip
 
 
@@ -77,6 +78,15 @@ def vented(cm2: float) -> Changes:
     return {"storage.chemistry": "agm", "storage.bay": "vented_enclosure", "storage.bank": {"nominal_ah": 200}, "storage.vent_cm2": cm2}  # fmt: skip
 
 
+def series_of(*panels: str, controller: Changes | None = None, **sun: float) -> Changes:
+    """One string on one controller, the panel of 60 cells with members of its own."""
+    return {
+        **strings([*panels], controller=controller or {}),
+        **{f"own_parts.sun.part.{name}": value for name, value in sun.items()},
+    }
+
+
+# 4 × 40 V × (1 + 0.003 × 35) = 176.8 V, which is 0.95 of 186.1 V.
 UNFILLED = {"inverter.pre_charge": "none"}
 LIFE = assumptions()["agm.calendar_years"].value
 FOOT_M = 0.3048  # the international foot; the trade says 5 ft for 1.5 m, 10 ft for 3 m, 20 ft for 6 m
@@ -112,6 +122,11 @@ CASES: dict[str, tuple[str, Callable[[], Changes], Callable[[], Changes]]] = {
     "vent_cm2_h_per_m3": ("storage.vent_too_small", lambda: vented(26.9), lambda: vented(26.8)),
     "believed_off_frac": ("brief.believed_bank_off", lambda: {"storage.bank.nominal_ah": 400, "brief.believed_bank_ah": 519}, lambda: {"storage.bank.nominal_ah": 400, "brief.believed_bank_ah": 521}),
     "capacity_at_peak_least_frac": ("storage.discharge_over_rate", lambda: searched(*PEUKERT, 0.801, 50, 2000), lambda: searched(*PEUKERT, 0.799, 50, 2000)),
+    "pv_volts_in_hand_frac": ("solar.volts_near_controller", lambda: series_of(*FOUR, controller={"most_v": 186.2}), lambda: series_of(*FOUR, controller={"most_v": 186.0})),
+    "pv_touch_v": ("solar.above_touch_volts", lambda: {**series_of("sun", voc_v=59.9), "solar.record_low_c": 25}, lambda: {**series_of("sun", voc_v=60.1), "solar.record_low_c": 25}),
+    # (9.375 − x) ÷ (9.375 + x) = 0.05 at 8.482 A of the same volts.
+    "unlike_loss_frac": ("solar.unlike_in_series", lambda: {**series_of("sun", "weak"), "own_parts.weak.part.vmp_v": 32, "own_parts.weak.part.imp_a": 8.50, "own_parts.weak.part.isc_a": 9, "own_parts.weak.part.voc_v": 40}, lambda: {**series_of("sun", "weak"), "own_parts.weak.part.vmp_v": 32, "own_parts.weak.part.imp_a": 8.46, "own_parts.weak.part.isc_a": 9, "own_parts.weak.part.voc_v": 40}),
+    "pwm_least_frac": ("solar.pwm_wastes", lambda: series_of("sun", controller={"method": "pwm"}, voc_v=52, vmp_v=42.5), lambda: series_of("sun", controller={"method": "pwm"}, voc_v=52, vmp_v=42.8)),
 }  # fmt: skip
 
 

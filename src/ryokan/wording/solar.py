@@ -176,7 +176,7 @@ FINDINGS: dict[str, Words] = {
         "Open in the cold the strings of {name} reach {cold}; the {part} are rated for {rated}.",
         "An arc of direct current that a part is not rated for does not go out by itself.",
     ),
-    "solar.over_60_v": Words(
+    "solar.above_touch_volts": Words(
         "{name} reaches {cold} open in the cold, above {limit}.",
         "Live parts covered, double-insulated photovoltaic cable, a label at every opening. What your code asks goes first.",
     ),
@@ -292,12 +292,12 @@ FINDINGS: dict[str, Words] = {
         "That is longer than the nights away; a hookup in between brings it back.",
     ),
     "solar.controller_clips": Words(
-        "At noon the array reaches {noon}, the controllers give {have}: there they clip.",
+        "At noon {noon} of array reach {name}, which gives {have}: there it clips.",
         "The day's {gives} are reckoned with that. A larger array behind the same controllers brings little; a larger "
         "controller does.",
     ),
     "solar.controller_small": Words(
-        "The controllers give {have}; {need} are usual for this array. In this sun they do not clip.",
+        "{name} gives {have}; {need} are usual for its array. In this sun it does not clip.",
         "It is headroom for cold, clear days. Less is allowed where volts and input amps stay within their limits.",
     ),
     "solar.need_over_roof": Words(
@@ -324,7 +324,7 @@ FINDINGS: dict[str, Words] = {
 
 FIXES: dict[str, str] = {
     "solar.raise_array": "Raise the array to the need",
-    "solar.fuse_string": "Give the string its fuse",
+    "solar.fuse_strings": "Give each string its fuse",
 }
 
 # Key of the need -> the label of its line in the ledger.

@@ -9,7 +9,7 @@ from pydantic import Field, model_validator
 from ryokan.core.model import Fitted, Id, Model, Nothing, Position
 from ryokan.core.parts.model import PartRef
 from ryokan.core.quantities import Length
-from ryokan.core.solar.values import ControllerValues, PvAmps, PvVolts
+from ryokan.core.solar.values import ControllerValues, PvAmps, PvVolts, YesNo
 
 SkyDays: TypeAlias = Annotated[
     tuple[Annotated[float, Field(ge=0, le=15)], ...], Field(min_length=20, max_length=20, description="Dullest first.")
@@ -115,7 +115,7 @@ class Array(Model):
     mounting: Mounting | None = Field(default=None, description="What holds it; None: not said.")
     connector_v: PvVolts | None = Field(default=None, description="DC volts that its connectors are rated for. [V]")
     connector_a: PvAmps | None = Field(default=None, description="Amps that its connectors are rated for. [A]")
-    connectors_alike: bool | None = Field(default=None, description="Whether each is mated with its own kind; None: not seen.")
+    connectors_alike: YesNo | None = Field(default=None, description="Whether each is mated with its own kind; None: not seen.")
     junction_box: Fitted | None = Field(default=None, description="Box on the roof where strings are joined; None: not said.")
     gland: Fitted | None = Field(default=None, description="Sealed gland where the cable comes in; None: not said.")
     disconnect: Fitted | None = Field(default=None, description="Switch or breaker before its controller; None: not said.")

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
+from typing import Any
 
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.findings.model import Fix, Thing, Trouble, replace, rule
@@ -140,8 +141,8 @@ def volts_over_part(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble |
     return Trouble(figures={"cold": cold}, words={"part": what}, measures={"rated": f"{volts:g} V"})
 
 
-@rule("solar.over_60_v", "advice", "touch_voltage", each=each_array)
-def over_60_v(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
+@rule("solar.above_touch_volts", "advice", "touch_voltage", each=each_array)
+def above_touch_volts(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
     """Cold open volts above what bare parts may have in dry places: covers, double insulation, a label."""
     cold, limit = _in_the_cold(sheet, one[0]), sheet.assumption("pv_touch_v")
     if cold is None or cold.number <= limit.number * (1 + SLACK):
@@ -303,9 +304,16 @@ def string_fuse_missing(rig: Rig, sheet: Sheet, one: tuple[str, PvString]) -> Tr
     fuse = sheet.get(f"solar.string.{id}.fuse_a")
     if fuse is None:
         return Trouble(figures=figures)
-    array = next(array_id for array_id, array in rig.solar.arrays.items() if id in array.strings)
-    fix = Fix("solar.fuse_string", replace(f"/solar/arrays/{array}/strings/{id}/fuse_a", fuse.number))
-    return Trouble(figures={**figures, "fuse": fuse}, fix=fix)
+    return Trouble(figures={**figures, "fuse": fuse}, fix=Fix("solar.fuse_strings", tuple(_fused(rig, sheet, id))))
+
+
+def _fused(rig: Rig, sheet: Sheet, id: str) -> Iterator[Mapping[str, Any]]:
+    """A patch that gives every string of an array that lacks one the fuse that it takes."""
+    array_id, array = next((name, one) for name, one in rig.solar.arrays.items() if id in one.strings)
+    for other, string in array.ordered().items():
+        fuse = sheet.get(f"solar.string.{other}.fuse_a")
+        if string.fuse_a == "none" and fuse is not None and not _no_window(sheet, other):
+            yield from replace(f"/solar/arrays/{array_id}/strings/{other}/fuse_a", fuse.number)
 
 
 def _no_window(sheet: Sheet, id: str) -> bool:
@@ -356,7 +364,7 @@ def no_disconnect(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | N
 @rule("solar.connectors_unlike", "fault", "practice", each=each_array)
 def connectors_unlike(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
     """Connectors are mated with those of another make: they loosen, get hot and burn."""
-    return Trouble() if one[1].connectors_alike is False else None
+    return Trouble() if one[1].connectors_alike == "no" else None
 
 
 @rule("solar.polarity_reversed", "danger", "practice", each=each_array)
@@ -405,7 +413,7 @@ def controller_other_volts(rig: Rig, sheet: Sheet, one: tuple[str, Controller]) 
 def controller_not_for_lithium(rig: Rig, sheet: Sheet, one: tuple[str, Controller]) -> Trouble | None:
     """A controller cannot be set for the lithium bank that it charges."""
     known = known_controllers(rig, sheet)[one[0]]
-    return Trouble() if known.lithium is False and holds_lithium(rig) else None
+    return Trouble() if known.lithium == "no" and holds_lithium(rig) else None
 
 
 @rule("solar.controllers_apart", "advice", "practice")
@@ -413,7 +421,7 @@ def controllers_apart(rig: Rig, sheet: Sheet) -> Trouble | None:
     """Several controllers charge one bank and do not share its volts: each by its own, one stops early."""
     known = known_controllers(rig, sheet)
     charging = {array.controller for array in rig.solar.ordered_arrays().values()}
-    apart = [id for id, one in known.items() if id in charging and one.shares_sensing is False]
+    apart = [id for id, one in known.items() if id in charging and one.shares_sensing == "no"]
     if len([id for id in known if id in charging]) < 2 or not apart:
         return None
     return Trouble(measures={"count": str(len(apart))})

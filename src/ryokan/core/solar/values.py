@@ -10,6 +10,7 @@ from ryokan.core.model import Model
 
 Method: TypeAlias = Literal["mppt", "pwm"]
 BatteryClass: TypeAlias = Literal[12, 24, 48]
+YesNo: TypeAlias = Literal["yes", "no"]
 Build: TypeAlias = Literal["rigid", "flexible", "folding", "thin_film"]
 PvVolts: TypeAlias = Annotated[float, Field(gt=0, le=1_500)]
 PvAmps: TypeAlias = Annotated[float, Field(gt=0, le=200)]
@@ -66,8 +67,8 @@ class ControllerValues(Model):
     start_margin_v: float | None = Field(default=None, ge=0, le=40, description="Above the bank to start in the morning. [V]")
     running_margin_v: float | None = Field(default=None, ge=0, le=20, description="Above the bank to go on. [V]")
     terminal_mm2: float | None = Field(default=None, gt=0, le=120, description="Thickest wire that its terminals take. [mm²]")
-    lithium: bool | None = Field(default=None, description="Whether it can be set for lithium.")
-    shares_sensing: bool | None = Field(default=None, description="Whether it shares the bank's volts with others.")
+    lithium: YesNo | None = Field(default=None, description="Whether it can be set for lithium.")
+    shares_sensing: YesNo | None = Field(default=None, description="Whether it shares the bank's volts with others.")
     own_w: float | None = Field(default=None, ge=0, le=50, description="What it takes for itself. [W]")
 
     def output_on(self, system_v: int) -> float | None:

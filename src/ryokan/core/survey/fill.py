@@ -231,7 +231,7 @@ def _array(panels: FoundPanels, strings: dict[str, PvString], controllers: dict[
         plain_vmp_v=panels.vmp_v if plain else None,
         strings=strings,
         controller=goes_to,
-        own_controller=carried and (bool(panels.own_controller) or goes_to is None),
+        own_controller=carried and (panels.own_controller == "yes" or goes_to is None),
         mounting=panels.held_by,
         **{name: getattr(panels, name) for name in _OF_PANELS},
     )

@@ -17,7 +17,7 @@ from ryokan.core.parts.model import AnyBattery, Battery, PanelPart, Size
 from ryokan.core.quantities import Length
 from ryokan.core.readings.model import MAX_READINGS, Reading
 from ryokan.core.solar.model import FuseAmps, Mounting, Polarity
-from ryokan.core.solar.values import ControllerValues, PanelValues, PvVolts
+from ryokan.core.solar.values import ControllerValues, PanelValues, PvVolts, YesNo
 from ryokan.core.storage.model import Bay, BmsOpen, Restraint, TakeOff
 from ryokan.core.subjects import FINDING_KEY
 from ryokan.core.survey.sights import MAX_LOOKS, Look
@@ -151,9 +151,9 @@ class FoundPanels(AnyFound, PanelValues):
     in_series: int | None = Field(default=None, ge=1, le=60, description="Panels of one string; None: not known.")
     string_fuse_a: FuseAmps | None = Field(default=None, description="Fuse of each string; “none”: there is none. [A]")
     controller: Id | None = Field(default=None, description="The controller that they go to; None: the only one, or not known.")
-    own_controller: bool | None = Field(default=None, description="Of portable ones: a kit with a controller of its own.")
+    own_controller: YesNo | None = Field(default=None, description="Of portable ones: a kit with a controller of its own.")
     tilt_deg: float | None = Field(default=None, ge=0, le=90, description="From level. [°]")
-    connectors_alike: bool | None = Field(default=None, description="Whether each connector is mated with its own kind.")
+    connectors_alike: YesNo | None = Field(default=None, description="Whether each connector is mated with its own kind.")
     connector_v: PvVolts | None = Field(default=None, description="DC volts that the connectors are rated for. [V]")
     disconnect: Fitted | None = Field(default=None, description="Switch or breaker before their controller.")
     disconnect_v: PvVolts | None = Field(default=None, description="DC volts that it breaks. [V]")

@@ -32,7 +32,12 @@ from ryokan.core.survey import found, rules  # noqa: F401  registers them
     ),
     writes={
         "": ("parts.{battery, controller, panel}.*.count", "parts.inverter.count"),
-        "kg": ("parts.inverter.mass_kg", "parts.mass_kg", "parts.{controller, panel}.*.{mass_each_kg, mass_kg}"),
+        "kg": (
+            "parts.inverter.mass_kg",
+            "parts.mass_kg",
+            "parts.controller.*.{mass_each_kg, mass_kg}",
+            "parts.panel.*.{mass_each_kg, mass_kg}",
+        ),
         "parts": ("parts.without_price",),
         "¤": (
             "parts.{battery, controller, panel}.*.price",
