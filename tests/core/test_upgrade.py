@@ -114,3 +114,39 @@ def test_what_was_let_stand_covers_both_that_became_of_it() -> None:
     kept = {"reason": "they know", "by": "Ada", "on": "2026-05-01", "said": "…", "excess": 0.5, "words": {}}
     after = upgraded_rig({**PLANNED, "overruled": {"storage.days_short": kept}}, 3)["overruled"]
     assert after == dict.fromkeys(["storage.days_short", "storage.deeper_than_allowed", "storage.reserve_small"], kept)
+
+
+def test_the_array_of_version_5_is_one_of_so_many_watts_on_its_controller() -> None:
+    file = read_job_file((ROOT / "tests/fixtures/job-v5.json").read_bytes())
+    solar = file.options[1].rig.solar
+    array, portable = solar.arrays["array"], solar.arrays["portable"]
+    assert (array.plain_w, array.plain_vmp_v, array.controller) == (760, 19.4, "controller")
+    assert (portable.plain_w, portable.place, portable.own_controller, solar.turned_per_day) == (120, "carried", True, 3)
+    assert (solar.controllers["controller"].rated_a, solar.controllers["controller"].method) == (50, "mppt")
+    report = evaluate(file.options[1].rig)
+    # As version 5 worked it out: 760 W × 3.0 h × 0.758 of losses, at 14.4 V and 0.96 of its controller no more than it gives.
+    worked = {key: report.figures[key].value for key in ("solar.have_w", "solar.have_wh_per_day", "solar.output_a", "solar.controller_need_a")}
+    assert worked == pytest.approx({"solar.have_w": 760, "solar.have_wh_per_day": 1728.674129452, "solar.output_a": 50, "solar.controller_need_a": 79.1666667})
+    assert file.options[1].rig.overruled.keys() == {"solar.controller_clips@controller:controller"}
+
+
+def test_edits_of_version_5_find_the_array_where_it_is_now() -> None:
+    waited = [
+        {"op": "replace", "path": "/solar/array_w", "value": 400},
+        {"op": "add", "path": "/typed/~1solar~1array_w", "value": "0.4 kW"},
+        {"op": "remove", "path": "/solar/controller_a"},
+        {"op": "replace", "path": "/solar/portable", "value": {"rated_w": 100, "turned_per_day": 4}},
+        {"op": "replace", "path": "/solar/panel_tilt_deg", "value": 10},
+    ]
+    carried = {"position": 1, "place": "carried", "plain_w": 100, "own_controller": True}
+    assert upgraded_patch(waited, 5) == [
+        {"op": "add", "path": "/solar/arrays/array/plain_w", "value": 400},
+        {"op": "add", "path": "/typed/~1solar~1arrays~1array~1plain_w", "value": "0.4 kW"},
+        {"op": "add", "path": "/solar/controllers/controller/rated_a", "value": None},
+        {"op": "add", "path": "/solar/arrays/portable", "value": carried},
+        {"op": "add", "path": "/solar/turned_per_day", "value": 4},
+        {"op": "replace", "path": "/solar/panel_tilt_deg", "value": 10},
+    ]
+    # The array is there in every rig of before, so that such an edit has a place also where none was chosen.
+    bare = upgraded_rig({"schema_version": 5}, 5)
+    assert set(bare["solar"]["arrays"]) == {"array"} and Rig.model_validate(bare).solar.has_array is False
