@@ -125,8 +125,18 @@ def test_the_array_of_version_5_is_one_of_so_many_watts_on_its_controller() -> N
     assert (solar.controllers["controller"].rated_a, solar.controllers["controller"].method) == (50, "mppt")
     report = evaluate(file.options[1].rig)
     # As version 5 worked it out: 760 W × 3.0 h × 0.758 of losses, at 14.4 V and 0.96 of its controller no more than it gives.
-    worked = {key: report.figures[key].value for key in ("solar.have_w", "solar.have_wh_per_day", "solar.output_a", "solar.controller_need_a")}
-    assert worked == pytest.approx({"solar.have_w": 760, "solar.have_wh_per_day": 1728.674129452, "solar.output_a": 50, "solar.controller_need_a": 79.1666667})
+    worked = {
+        key: report.figures[key].value
+        for key in ("solar.have_w", "solar.have_wh_per_day", "solar.output_a", "solar.controller_need_a")
+    }
+    assert worked == pytest.approx(
+        {
+            "solar.have_w": 760,
+            "solar.have_wh_per_day": 1728.674129452,
+            "solar.output_a": 50,
+            "solar.controller_need_a": 79.1666667,
+        }
+    )
     assert file.options[1].rig.overruled.keys() == {"solar.controller_clips@controller:controller"}
 
 

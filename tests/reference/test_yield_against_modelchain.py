@@ -48,7 +48,13 @@ def by_modelchain(watts: float, lies: dict[str, Any], correction: float) -> np.n
     )  # fmt: skip
     days = []
     for day in range(len(found.ghi)):
-        columns = {"ghi": found.ghi[day], "dni": found.dni[day], "dhi": found.dhi[day], "temp_air": found.air_c[day], "wind_speed": 1.0}
+        columns = {
+            "ghi": found.ghi[day],
+            "dni": found.dni[day],
+            "dhi": found.dhi[day],
+            "temp_air": found.air_c[day],
+            "wind_speed": 1.0,
+        }
         weather = pd.DataFrame(columns, index=times)
         days.append(chain.run_model(weather).results.dc.to_numpy())
     return np.nan_to_num(np.array(days))
@@ -57,12 +63,18 @@ def by_modelchain(watts: float, lies: dict[str, Any], correction: float) -> np.n
 @pytest.mark.parametrize("name", SYSTEMS)
 def test_a_day_of_the_month_is_what_modelchain_makes_of_the_same_hours(name: str) -> None:
     arrays, amps = SYSTEMS[name]
-    said = {f"a{at}": {"plain_w": watts, "controller": "c" if amps else None, **lies} for at, (watts, lies) in enumerate(arrays)}
+    said = {
+        f"a{at}": {"plain_w": watts, "controller": "c" if amps else None, **lies} for at, (watts, lies) in enumerate(arrays)
+    }
     report = evaluate(
         rig(
             [load(50, 10)],
             stays={"one": {"lat_deg": PLACE[0], "lon_deg": PLACE[1], "month": MONTH}},
-            solar={"sun_from": "places", "arrays": said, "controllers": {"c": {"rated_a": amps, "method": "mppt"}} if amps else {}},
+            solar={
+                "sun_from": "places",
+                "arrays": said,
+                "controllers": {"c": {"rated_a": amps, "method": "mppt"}} if amps else {},
+            },
         )
     )
     correction = value(report, "climate.stay.one.correction_frac")

@@ -47,3 +47,14 @@ MAINS_A_OF_CHARGER = "amps × charge_v ÷ (efficiency × power_factor × mains_v
 CHARGER_A_OF_MAINS = "continuous × mains_v × efficiency × power_factor ÷ charge_v"
 # What a DC-DC charger draws at its input. [A]
 DCDC_INPUT_A = "output × charge_v ÷ (efficiency × input_v)"
+
+# Volts of a series of panels: open at the record low, open and at full power with hot cells. Coefficients in %/K, below zero
+# for volts. (IEC 61215 coefficients; NEC 690.7) [V]
+COLD_VOC_V = "sum(volts × (1 + beta ÷ 100 × min(0, low − 25)))"
+HOT_VOC_V = "sum(volts × (1 + beta ÷ 100 × max(0, hot − 25)))"
+HOT_VMP_V = "sum(volts × (1 + (gamma − alpha) ÷ 100 × max(0, hot − 25)))"
+# What panels in series give: the lowest current flows through all. [W]
+SERIES_W = "min(amps) × sum(volts)"
+# What other strings push into a fault, and the least fuse of a string. (NEC 690.9, from memory) [A]
+BACKFED_A = "sun × sum(others)"
+LEAST_STRING_FUSE_A = "sun × on_top × shorted"

@@ -9,6 +9,7 @@ from typing import TypeAlias
 
 from ryokan.core.errors import OutOfTable
 from ryokan.core.figure import Figure, Sheet
+from ryokan.core.laws import BACKFED_A, COLD_VOC_V, HOT_VMP_V, HOT_VOC_V, LEAST_STRING_FUSE_A, SERIES_W
 from ryokan.core.parts.model import PanelPart
 from ryokan.core.solar.model import Array, PvString, Solar
 
@@ -114,7 +115,7 @@ def series(sheet: Sheet, id: str, string: SeriesOf) -> None:
     sheet.compute(f"{base}.voc_v", "sum(volts)", "V", volts=sheet[f"{base}.panel_voc_v"])
     sheet.compute(f"{base}.isc_a", "max(amps)", "A", amps=sheet[f"{base}.panel_isc_a"])
     sheet.compute(f"{base}.current_a", "min(amps)", "A", amps=imp)
-    sheet.compute(f"{base}.watts_w", "min(amps) × sum(volts)", "W", amps=imp, volts=vmp)
+    sheet.compute(f"{base}.watts_w", SERIES_W, "W", amps=imp, volts=vmp)
     sheet.compute(f"{base}.apart_w", "sum(amps × volts)", "W", amps=imp, volts=vmp)
     amps, volts = _numbers(imp), _numbers(vmp)
     diode_v = sheet.assumption("bypass_diode_v")
@@ -172,7 +173,7 @@ def in_cold_and_heat(sheet: Sheet, id: str, string: SeriesOf) -> None:
                 rest = sheet.simulate(
                     f"{base}.voc_by_coefficient_v", own, "V", "part_sheet", {"volts": sheet[f"{base}.panel_voc_v"]}
                 )
-                formula = "sum(volts × (1 + beta ÷ 100 × min(0, low − 25))) + of_table × factor"
+                formula = f"{COLD_VOC_V} + of_table × factor"
                 inputs = {"volts": rest, "beta": beta, "low": low, "of_table": of_table, "factor": table}
             else:
                 formula, inputs = "of_table × factor", {"of_table": of_table, "factor": table}
@@ -180,7 +181,7 @@ def in_cold_and_heat(sheet: Sheet, id: str, string: SeriesOf) -> None:
         else:
             sheet.compute(
                 f"{base}.voc_cold_v",
-                "sum(volts × (1 + beta ÷ 100 × min(0, low − 25)))",
+                COLD_VOC_V,
                 "V",
                 "nec_690_7",
                 volts=sheet[f"{base}.panel_voc_v"],
@@ -192,7 +193,7 @@ def in_cold_and_heat(sheet: Sheet, id: str, string: SeriesOf) -> None:
     gamma, alpha = (_coefficients(sheet, base, string.panels, name) for name in ("gamma_p", "alpha_isc"))
     sheet.compute(
         f"{base}.voc_hot_v",
-        "sum(volts × (1 + beta ÷ 100 × max(0, hot − 25)))",
+        HOT_VOC_V,
         "V",
         "practice",
         volts=sheet[f"{base}.panel_voc_v"],
@@ -201,7 +202,7 @@ def in_cold_and_heat(sheet: Sheet, id: str, string: SeriesOf) -> None:
     )
     sheet.compute(
         f"{base}.vmp_hot_v",
-        "sum(volts × (1 + (gamma − alpha) ÷ 100 × max(0, hot − 25)))",
+        HOT_VMP_V,
         "V",
         "practice",
         volts=sheet[f"{base}.panel_vmp_v"],
@@ -246,10 +247,10 @@ def fuse_of_string(sheet: Sheet, id: str, string: SeriesOf, others: Iterable[str
     base = f"solar.string.{id}"
     sun, on_top = sheet.assumption("bright_sun_factor"), sheet.assumption("fuse_headroom")
     shorted = [sheet[f"solar.string.{other}.isc_a"] for other in others]
-    sheet.compute(f"{base}.backfed_a", "sun × sum(others)", "A", "nec_690_9", sun=sun, others=shorted)
+    sheet.compute(f"{base}.backfed_a", BACKFED_A, "A", "nec_690_9", sun=sun, others=shorted)
     least = sheet.compute(
         f"{base}.least_fuse_a",
-        "sun × on_top × shorted",
+        LEAST_STRING_FUSE_A,
         "A",
         "nec_690_9",
         sun=sun,
