@@ -68,6 +68,10 @@ WHO_MAY: dict[str, set[str]] = {
     "/options/<uuid:option_id>/bank-that-keeps": EVERYBODY,
     "/options/<uuid:option_id>/wishes": EVERYBODY,
     "/options/<uuid:option_id>/found-lines": EVERYBODY,
+    **{
+        f"/options/<uuid:option_id>{ending}": EVERYBODY
+        for ending in ("/arrangements", "/panels-for-controller", "/old-with-new", "/curves")
+    },
     "/jobs/<uuid:job_id>/photographs": EVERYBODY - {"viewer"},
     "/photographs/<uuid:photograph_id>": EVERYBODY - {"viewer"},
     "/photographs/<uuid:photograph_id>/caption": EVERYBODY - {"viewer"},
@@ -81,7 +85,26 @@ WHO_MAY: dict[str, set[str]] = {
 }
 
 
+SUN = {"kind": "panel", "name": "60 cells", "rated_w": 300, "voc_v": 40, "vmp_v": 32, "isc_a": 9.8, "imp_a": 9.4}
+ARRAY = {"strings": {"roof-s1": {"panels": {"p1": {"part": "own:sun"}}}}, "controller": "mppt"}
+OF_ARRAYS = {
+    "/arrangements": {"lots": [{"part": "own:sun", "count": 2}], "instead_of": "roof"},
+    "/panels-for-controller": {"controller": "rig:mppt"},
+    "/old-with-new": {"array": "roof", "lot": {"part": "own:sun", "count": 1}},
+    "/curves": {"string": "roof-s1", "shaded": {"0": 0.5}},
+}
+
+
 def body_for(path: str, shops: Shops) -> Any:
+    asked = next((body for ending, body in OF_ARRAYS.items() if path.endswith(ending)), None)
+    if asked is not None:
+        shops.browser().edit(
+            shops.option_id,
+            {"op": "add", "path": "/own_parts/sun", "value": {"part": SUN, "standing": "kept"}},
+            {"op": "add", "path": "/solar/controllers/mppt", "value": {"rated_a": 30, "method": "mppt", "most_v": 100}},
+            {"op": "add", "path": "/solar/arrays/roof", "value": ARRAY},
+        )
+        return asked
     if path == "/options/<uuid:option_id>/links":
         return {"other_option_id": shops.second_system(), "link": LINK, "volts_of_fed_bank": True}
     if path.endswith(("/rig", "/preview")):

@@ -1,0 +1,72 @@
+"""Ways of wiring panels in words: what stands against them, what they give, what still fits."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from ryokan.core.parts.model import PanelPart
+from ryokan.core.solar.arrange import Against, Reason, Way
+from ryokan.core.solar.grow import Growth
+
+# What speaks against a way; “has” and “limit” are its two numbers.
+AGAINST: dict[Against, str] = {
+    "cold_volts": "{has:.0f} V open in the cold, the controller bears {limit:.0f} V",
+    "cold_volts_near": "{has:.0f} V open in the cold are within 5 % of its {limit:.0f} V",
+    "starts_late": "{has:.1f} V open in the heat, it starts at {limit:.1f} V",
+    "runs_short": "{has:.1f} V in the heat, it goes on from {limit:.1f} V",
+    "pwm_below_bank": "{has:.1f} V in the heat, the bank is charged to {limit:.1f} V",
+    "pwm_wastes": "PWM ties {has:.0f} V to the bank's {limit:.1f} V",
+    "short_circuit": "{has:.1f} A short-circuited with a quarter on top, it bears {limit:.0f} A",
+    "watts": "{has:.0f} W, its maker allows {limit:.0f} W on these volts",
+    "class": "not made for a bank of {has:.0f} V",
+    "lithium": "cannot be set for lithium",
+    "unlike_volts": "unlike volts on one input: {has:.0f} of {limit:.0f} W",
+    "fuse_window": "each string needs a fuse of {has:.1f} A or more, its panels bear {limit:.0f} A",
+    "clips": "clips in full sun: {has:.0f} W of panels, it gives {limit:.0f} W",
+    "input_clips": "works with {limit:.0f} of the {has:.1f} A, and takes no more",
+    "volts_unsaid": "volts by what is usual: read the plates",
+}
+
+
+def against(reason: Reason) -> str:
+    """One thing against a way."""
+    return AGAINST[reason.code].format(has=reason.has, limit=reason.limit)
+
+
+def rows_in_words(way: Way, panels: Sequence[PanelPart]) -> str:
+    """“2 in series, 3 strings” – with the panel's name where there are several kinds."""
+    said = []
+    for row in way.rows:
+        words = "each by itself" if row.series == row.parallel == 1 else _row(row.series, row.parallel)
+        said.append(words if len(way.rows) == 1 else f"{panels[row.lot].name}: {words}")
+    return "; ".join(said)
+
+
+def _row(series: int, parallel: int) -> str:
+    if parallel == 1:
+        return f"{series} in series"
+    return f"{parallel} in parallel" if series == 1 else f"{series} in series, {parallel} strings"
+
+
+def fuses_in_words(way: Way) -> str:
+    """What fuses its strings need; nothing where none does."""
+    needed = sorted({fuse for fuse in way.fuses if fuse > 0})
+    return " and ".join(f"{fuse:g} A" for fuse in needed)
+
+
+def growth_in_words(growth: Growth, name: str) -> str:
+    """What one array still takes, and what is bought anew first."""
+    strings = "string" if growth.in_parallel == 1 else "strings"
+    panels = "panel" if growth.in_series == 1 else "panels"
+    more = f"{growth.in_parallel} more {strings} like its own" if growth.in_parallel else "no string more like its own"
+    longer = f"{growth.in_series} more {panels} in each string" if growth.in_series else "no panel more in a string"
+    first = growth.first or growth.first_in_series
+    then = "" if first is None else f" Beyond that: {against(first)}."
+    return f"{name} takes {more}, or {longer}, on its controller.{then}"
+
+
+BESIDE: dict[str, str] = {
+    "one_string": "In one string with the old ones",
+    "in_parallel": "In parallel, on the old ones' controller",
+    "own_controller": "On a controller of their own",
+}
