@@ -75,6 +75,37 @@ OF_CONTROLLERS: dict[str, dict[str, Any]] = {
     "solar.controller_other_volts": strings(FOUR, controller={"lowest_battery_v": 48, "highest_battery_v": 48}),
     "solar.controller_not_for_lithium": strings(FOUR, controller={"lithium": "no"}),
 }
+ROOF = {"outline": [[0, -1], [4, -1], [4, 1], [0, 1]], "beams_x_m": [0.5, 3.5]}
+THINGS = {"hatch": {"name": "Hatch", "x_m": 1, "y_m": -0.5, "length_m": 1, "width_m": 1}}
+
+
+def lying(*corners: tuple[float, float], **array: Any) -> dict[str, Any]:
+    """One string of panels of 1.0 × 0.5 m at corners of a roof of 4 × 2 m."""
+    panels = {f"p{n}": {"position": n, "part": "own:small", "x_m": x, "y_m": y} for n, (x, y) in enumerate(corners, start=1)}
+    return {"solar.arrays": {"a": {"strings": {"s": {"panels": panels}}, **array}}, "space.roof": ROOF}
+
+
+TWO_APART_ON_ROOF = lying((0, -1), (3, 0.5))
+OF_ROOF: dict[str, tuple[dict[str, Any], dict[str, str]]] = {
+    "solar.panels_overlap": (lying((0.1, -0.9), (0.2, -0.9), (0.3, -0.9)), {"panel:s_p1+panel:s_p2": "", "panel:s_p2+panel:s_p3": ""}),
+    "solar.panel_overhangs": (lying((-0.1, -0.9), (3.2, 0)), {"panel:s_p1": "", "panel:s_p2": ""}),
+    "solar.panel_in_margin": (TWO_APART_ON_ROOF, {"panel:s_p1": "", "panel:s_p2": ""}),
+    "solar.panel_on_obstacle": ({**lying((0.9, -0.3), (1.5, 0.2)), "space.roof": {**ROOF, "obstacles": THINGS}}, {"panel:s_p1": "", "panel:s_p2": ""}),
+    "solar.panel_on_walkway": (
+        {**lying((0.9, -0.3), (1.5, 0.2)), "space.roof": {**ROOF, "obstacles": {"way": {**THINGS["hatch"], "walkway": True}}}},
+        {"panel:s_p1": "", "panel:s_p2": ""},
+    ),
+    "solar.panel_without_beams": (lying((0.9, -0.3), (2, -0.3)), {"panel:s_p1": "", "panel:s_p2": ""}),
+}  # fmt: skip
+RAISED = {
+    **lying((0.1, -0.9), (0.1, -0.3), tilt_deg=40),
+    "stays.depot.lat_deg": 50, "stays.depot.lon_deg": 8, "stays.depot.month": 12, "stays.depot.arrives": None,
+}  # fmt: skip
+STOWED = {
+    **lying((0.1, -0.9), place="carried", stowed_in="rack"),
+    "space.compartments.rack.length_m": 0.4,
+    "space.compartments.rack.width_m": 0.4,
+}
 APART = {"shares_sensing": "no"}
 TWO_APART = {
     **strings(FOUR, controller=APART),
@@ -84,6 +115,7 @@ TWO_APART = {
 
 BROKEN: list[tuple[str, dict[str, Any]]] = [
     *OF_ARRAYS.items(), *OF_STRINGS.items(), *OF_CONTROLLERS.items(), ("solar.controllers_apart", TWO_APART),
+    *((code, row) for code, (row, _) in OF_ROOF.items()), ("solar.raised_shades", RAISED), ("solar.stowage_unfit", STOWED),
     ("survey.payload_exceeded", {"vehicle.payload.left_kg": 20}),
     ("survey.damaged_bank_stays", {"survey.items": {"old": {**OLD_BANK, "fate": "stays", "condition": "damaged"}}}),
     ("survey.damaged_part_stays", {"survey.items": {"cord": {"kind": "cord", "rating": "eu_16", "fate": "stays", "condition": "damaged"}}}),
@@ -251,6 +283,13 @@ SPARES: dict[str, Any] = {
         "beta_voc_percent_per_k": -0.3,
         "gamma_p_percent_per_k": -0.4,
         "alpha_isc_percent_per_k": 0.05,
+    },
+    "small": {
+        "kind": "panel",
+        "name": "small",
+        "rated_w": 100,
+        "mass_kg": 7,
+        "size": {"length_m": 1.0, "width_m": 0.5, "height_m": 0.035},
     },
     "weak": {
         "kind": "panel",

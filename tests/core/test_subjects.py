@@ -6,7 +6,7 @@ from typing import Any
 
 import pytest
 from builders import ROOT, changed, example
-from test_findings import CLINIC, LINK, OF_ARRAYS, OF_CONTROLLERS, OF_STRINGS, OLD_BANK
+from test_findings import CLINIC, LINK, OF_ARRAYS, OF_CONTROLLERS, OF_ROOF, OF_STRINGS, OLD_BANK, RAISED, STOWED
 
 from ryokan.core.evaluate import evaluate
 from ryokan.core.findings.model import RULES, Finding
@@ -48,7 +48,8 @@ TWINS: list[tuple[str, dict[str, Any], dict[str, str]]] = [
 
 def twice(changes: dict[str, Any]) -> dict[str, Any]:
     """The same array and controller a second time, each under names of their own."""
-    ((_, array),), ((_, controller),) = changes["solar.arrays"].items(), changes["solar.controllers"].items()
+    ((_, array),) = changes["solar.arrays"].items()
+    controller = next(iter(changes.get("solar.controllers", {}).values()), {})
     arrays, controllers = {}, {}
     for n in (1, 2):
         wired = {f"r{n}-s{at}": string for at, string in enumerate(array["strings"].values(), start=1)}
@@ -61,6 +62,11 @@ TWINS += [(code, twice(row), {"array:r1": "Row 1", "array:r2": "Row 2"}) for cod
 TWINS += [
     (code, twice(row), {"string:r1-s1": "string 1 of Row 1", "string:r2-s1": "string 1 of Row 2"})
     for code, row in OF_STRINGS.items()
+]
+TWINS += [(code, row, things) for code, (row, things) in OF_ROOF.items()]
+TWINS += [
+    (code, twice(row), {"array:r1": "Row 1", "array:r2": "Row 2"})
+    for code, row in (("solar.raised_shades", RAISED), ("solar.stowage_unfit", STOWED))
 ]
 TWINS += [
     (code, twice(row), {"controller:k1": "Controller 1", "controller:k2": "Controller 2"})

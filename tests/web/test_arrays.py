@@ -56,7 +56,7 @@ def test_panels_are_arranged_taken_and_put_beside_new_ones(browser: Browser, sho
     # The new one carries 5.56 A in the old string, and 40 V behind 66 V give nothing beside it; by itself it gives all.
     assert list(day) == ["now", "one_string", "in_parallel", "own_controller"]
     assert day["now"] <= day["in_parallel"] < day["own_controller"] and day["one_string"] < day["own_controller"]
-    assert [one["price"] for one in beside if one["how"] == "own_controller"][0].startswith("338")  # two controllers of 169.00
+    assert next(one["price"] for one in beside if one["how"] == "own_controller").startswith("338")  # two controllers of 169.00
 
     room = browser.get(f"/options/{shops.option_id}/room-to-grow").json
     # 30 A at 14.4 V are 432 W: a second string of three clips, a fourth panel in the string does not; a fifth has 123.9 V cold.

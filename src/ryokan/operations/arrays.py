@@ -20,6 +20,7 @@ from ryokan.core.rig import Rig
 from ryokan.core.solar.arrange import Conditions, MayCome, Row, Way, conditions_of, may_come, ways
 from ryokan.core.solar.curves import Curve, Sunshine, in_parallel, in_series
 from ryokan.core.solar.grow import Growth, controller_as_part, room_to_grow
+from ryokan.documents.roof_plan import RoofScene, roof_scene
 from ryokan.operations.accounts import Actor
 from ryokan.operations.errors import NotThere, Unacceptable
 from ryokan.operations.parts import list_parts, parts_book
@@ -335,6 +336,24 @@ def curves(session: Session, actor: Actor, option_id: UUID, string_id: str, sun:
             least_v,
             None if controller is None else controller.most_v,
         )
+    except NoAnswer as error:
+        raise Unacceptable(str(error)) from error
+
+
+def roof_plan(session: Session, actor: Actor, option_id: UUID) -> RoofScene:
+    """The roof of an option with its panels, as a scene to draw.
+
+    Raises
+    ------
+    NotThere
+        No such option.
+    Unacceptable
+        The roof was not measured.
+    """
+    worked = work_out(session, actor, option_id)
+    title = f"Roof plan, {worked.option.name}, revision {worked.revision.number}"
+    try:
+        return roof_scene(worked.rig, _fitted(session, actor, worked).panels, title)
     except NoAnswer as error:
         raise Unacceptable(str(error)) from error
 

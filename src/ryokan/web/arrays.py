@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from uuid import UUID
 
-from flask import Blueprint
+from flask import Blueprint, Response
 
 from ryokan.core.solar.curves import Curve, Sunshine
 from ryokan.core.solar.rules_of_strings import name_of_array
+from ryokan.documents.roof_plan import as_dxf, as_svg
 from ryokan.operations import arrays
 from ryokan.operations.errors import Unacceptable
 from ryokan.web.array_schemas import (
@@ -27,7 +28,7 @@ from ryokan.web.array_schemas import (
     WayAnswer,
 )
 from ryokan.web.context import reader, signed_in
-from ryokan.web.spec import answers, spec
+from ryokan.web.spec import answers, files, spec
 from ryokan.wording.arrays import BESIDE, against, fuses_in_words, growth_in_words, rows_in_words
 from ryokan.wording.findings import sentence
 from ryokan.wording.quantities import UnitSystem, quantity
@@ -152,6 +153,31 @@ def read_curves(option_id: UUID, json: CurvesSent) -> CurvesAnswer:
         least_v=found.least_v,
         most_v=found.most_v,
     )
+
+
+@blueprint.get("/options/<uuid:option_id>/roof-plan.svg")
+@spec.validate(resp=files(404, 422))
+def read_roof_svg(option_id: UUID) -> Response:
+    """The roof plan to scale, with drilling positions, as SVG."""
+    with signed_in() as (session, actor):
+        scene = arrays.roof_plan(session, actor, option_id)
+    return _file(as_svg(scene), "image/svg+xml", "roof-plan.svg")
+
+
+@blueprint.get("/options/<uuid:option_id>/roof-plan.dxf")
+@spec.validate(resp=files(404, 422))
+def read_roof_dxf(option_id: UUID) -> Response:
+    """The same as DXF."""
+    with signed_in() as (session, actor):
+        scene = arrays.roof_plan(session, actor, option_id)
+    return _file(as_dxf(scene), "image/vnd.dxf", "roof-plan.dxf")
+
+
+def _file(content: bytes, type: str, name: str) -> Response:
+    response = Response(content, content_type=type)
+    response.headers["Content-Disposition"] = f'attachment; filename="{name}"'
+    response.headers["Cache-Control"] = "no-store"
+    return response
 
 
 def _curve(curve: Curve) -> CurveAnswer:

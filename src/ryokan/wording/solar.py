@@ -8,6 +8,14 @@ NAME = "Solar"
 
 # Key pattern -> what the figure is called; ``*`` stands for an id. The keys are a public contract, docs/figures.md.
 TITLES: dict[str, str] = {
+    "solar.array.*.area_m2": "Its area",
+    "solar.array.*.fixings": "Fixings that it takes at least",
+    "solar.array.*.mass_kg": "Its mass",
+    "solar.array.*.panel_area_m2": "Area of each of its panels",
+    "solar.array.*.panel_mass_kg": "Mass of each of its panels",
+    "solar.array.*.panels": "Panels of it",
+    "solar.array.*.uplift_n": "Uplift on it at road speed",
+    "space.air_kg_per_m3": "Density of air",
     "solar.array.*.apart_w": "Its panels, each by itself",
     "solar.array.*.bare_wh_per_w.*": "A rated watt of it on a day of the month, before controller and wiring",
     "solar.array.*.free_wh_per_day": "What it would bring with no cap on it",
@@ -160,6 +168,30 @@ TITLES: dict[str, str] = {
 }
 
 FINDINGS: dict[str, Words] = {
+    "solar.panels_overlap": Words("On the roof {name} lie on one another.", "Move one: a drawing with room for it goes first."),
+    "solar.panel_overhangs": Words(
+        "On the roof {name} stands over the edge.", "Wind gets under it, and it makes the vehicle wider than it is."
+    ),
+    "solar.panel_in_margin": Words(
+        "On the roof {name} lies in the {margin} along the edge that are kept free.",
+        "The wind is strongest there, and water and hands have to get past.",
+    ),
+    "solar.panel_on_obstacle": Words("On the roof {name} lies on: {obstacle}.", "Both take the same room."),
+    "solar.panel_on_walkway": Words(
+        "On the roof {name} lies where one walks: {walkway}.", "A step breaks cells that nobody sees."
+    ),
+    "solar.panel_without_beams": Words(
+        "Under {name} on the roof {count}.",
+        "Sheet alone holds little: rails from beam to beam, or backing plates, by what the panel's maker asks.",
+    ),
+    "solar.raised_shades": Words(
+        "Raised, panels {one} and {other} of {name} stand {apart} apart; at {height} of sun {needed} keep one out of the "
+        "other's shadow.",
+        "A strip of shade along one edge takes most of a panel.",
+    ),
+    "solar.stowage_unfit": Words(
+        "{part} of {name} does not go into {box}.", "It has to be stowed where it cannot slide or fall, or be another one."
+    ),
     "solar.volts_over_controller": Words(
         "Open in the cold the strings of {name} reach {cold} at {low}; the controller bears {limit}.",
         "It is destroyed at once, and may burn. Fewer panels in series, or a controller for more volts. Never connect it so.",

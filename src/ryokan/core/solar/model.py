@@ -120,6 +120,12 @@ class Array(Model):
     gland: Fitted | None = Field(default=None, description="Sealed gland where the cable comes in; None: not said.")
     disconnect: Fitted | None = Field(default=None, description="Switch or breaker before its controller; None: not said.")
     disconnect_v: PvVolts | None = Field(default=None, description="DC volts that it breaks. [V]")
+    sheet_length_m: float | None = Field(
+        default=None, gt=0, le=20, description="Of what it lies on where that is not the roof, along. [m]"
+    )
+    sheet_width_m: float | None = Field(default=None, gt=0, le=20, description="The same, across. [m]")
+    stowed_in: Id | None = Field(default=None, description="Of a carried one: the compartment that it is stowed in.")
+    ballast_kg: float | None = Field(default=None, gt=0, le=500, description="Of a carried one: what holds it down. [kg]")
     lead: Length | None = Field(default=None, description="Of a carried one, to its controller.")
     port: str = Field(default="", max_length=60, description="What a carried one is plugged into, in words.")
     polarity: Polarity | None = Field(default=None, description="Of that port, tried with a meter; None: not tried.")

@@ -37,6 +37,8 @@ from ryokan.core.solar.strings import (
     together,
 )
 from ryokan.core.solar.yields import arrays_by_month, day_of_the_arrays, what_is_there
+from ryokan.core.space import rules_of_roof  # noqa: F401  registers them
+from ryokan.core.space.laid import wind_on_arrays
 
 
 @question(
@@ -179,6 +181,21 @@ def tied(scope: Scope) -> None:
     tied_to_the_bank(scope, scope.rig.solar, methods(scope.rig.solar, scope.parts.controllers))
 
 
+@question(
+    rig=("parts.panels", "solar", "vehicle"),
+    writes={
+        "": ("solar.array.*.{fixings, panels}",),
+        "N": ("solar.array.*.uplift_n",),
+        "kg": ("solar.array.*.{mass_kg, panel_mass_kg}",),
+        "kg/m³": ("space.air_kg_per_m3",),
+        "m²": ("solar.array.*.{area_m2, panel_area_m2}",),
+    },
+)
+def wind(scope: Scope) -> None:
+    """What the wind pulls at, and what holds it."""
+    wind_on_arrays(scope, scope.rig, scope.parts.panels)
+
+
 def each_controller(scope: Scope) -> dict[str, Controller]:
     """Every controller."""
     return scope.rig.solar.ordered_controllers()
@@ -318,6 +335,7 @@ STEP = Step(
         fuses,
         in_parallel,
         there,
+        wind,
         tied,
         controllers,
         controllers_together,

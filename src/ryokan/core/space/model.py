@@ -50,6 +50,7 @@ class Obstacle(Model):
     length_m: Extent
     width_m: Extent
     height_m: float = Field(default=0.1, ge=0, le=20, description="Above the roof: what it may shade. [m]")
+    walkway: bool = Field(default=False, description="A strip to walk on: nothing stands there, and panels keep off it.")
 
 
 class Roof(Model):
@@ -57,6 +58,10 @@ class Roof(Model):
 
     outline: tuple[Point, ...] = Field(default=(), max_length=40, description="Corners (x, y) in turn. [m]")
     edge_margin_m: float = Field(default=0.05, ge=0, le=1, description="Kept free along the edge. [m]")
+    gap_m: float = Field(default=0.02, ge=0, le=1, description="Kept free between panels. [m]")
+    beams_x_m: tuple[Along, ...] = Field(
+        default=(), max_length=60, description="Where beams run across under the roof, to fix to; none: not known. [m]"
+    )
     obstacles: dict[Id, Obstacle] = Field(default_factory=dict, max_length=MAX_OBSTACLES)
 
     @field_validator("outline")
