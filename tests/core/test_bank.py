@@ -150,7 +150,7 @@ def test_moving_a_whole_rig_says_what_becomes_of_each_thing() -> None:
     move = move_to(clinic, fitted(clinic, {}), evaluate(clinic).figures, 12)
 
     assert {piece.code: piece.fate for piece in move.pieces} == {
-        "energy": "changes", "inverter": "goes", "dcdc": "goes", "shore": "goes", "controller": "changes",
+        "energy": "changes", "inverter": "goes", "dcdc": "goes", "shore": "goes", "controller_fits": "stays",
         "cable": "stays", "fuse": "goes", "array": "stays", "loads_on_bus": "changes",
     }  # fmt: skip
     assert set(PIECES) >= {piece.code for piece in move.pieces}

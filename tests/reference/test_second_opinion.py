@@ -105,7 +105,7 @@ def second_opinion(document: dict[str, Any]) -> dict[str, Any]:
         "loads.worst_start_w": worst_start(loads),
         "storage.need_wh": bank,
         "storage.need_ah": bank / nominal_v,
-        "solar.need_w": 1.2 * mean * (0.4 + 0.6 / ROUND_TRIP[chemistry]) / sun * 1.15,
+        "solar.need_w": 1.2 * mean * (0.4 + 0.6 / ROUND_TRIP[chemistry]) / (sun * kept_by_pwm(document, nominal_v)) * 1.15,
         "inverter.need_continuous_w": need_w,
         "inverter.need_surge_w": surge_w,
         "inverter.dc_current_at_cutoff_a": (idle_w + 1.05 * rating + 0.06 * rating) / cutoff_v,
@@ -124,6 +124,21 @@ def second_opinion(document: dict[str, Any]) -> dict[str, Any]:
         outcome["storage.days_without_charge"] = lasts(usable / 1.2, run)
         outcome["storage.days_by_audit"] = lasts(have * cold * dod, run)
     return outcome | main_run(document, loads, outcome["inverter.dc_current_at_cutoff_a"], cutoff_v)
+
+
+def kept_by_pwm(document: dict[str, Any], nominal_v: float) -> float:
+    """The bank's volts over those of the string with fewest, where every array that is always there hangs on PWM; else all."""
+    solar = document["solar"]
+    fixed = [one for one in solar["arrays"].values() if one["place"] != "carried"]
+    if not fixed or any(solar["controllers"].get(one["controller"], {}).get("method") != "pwm" for one in fixed):
+        return 1.0
+    strings = [string["panels"].values() for one in fixed for string in one["strings"].values()]
+    if not strings:
+        return nominal_v / (18 * math.ceil(nominal_v / 18))
+    part = document["own_parts"]
+    return min(
+        1.0, nominal_v / min(sum(part[laid["part"].removeprefix("own:")]["part"]["vmp_v"] for laid in row) for row in strings)
+    )
 
 
 def lasts(wh: float, run: Any) -> float:

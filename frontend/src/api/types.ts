@@ -36,6 +36,17 @@ export type Candidate = Omit<Schemas["CandidateAnswer"], "part" | "patch" | "fin
   findings: Finding[];
 };
 export type CandidatePlace = Schemas["CandidateQuery"]["place"];
+export type Way = Omit<Schemas["WayAnswer"], "patch"> & { patch: PatchOperation[] };
+export type Arrangement = { ways: Way[]; judged: number };
+export type Beside = Omit<Schemas["BesideAnswer"], "patch"> & { patch: PatchOperation[] };
+export type CurveOf = Omit<Schemas["CurveAnswer"], "peaks"> & { peaks: [number, number][] };
+export type CurvesOf = Record<"series" | "parallel" | "clear", CurveOf> & {
+  least_v: number | null;
+  most_v: number | null;
+};
+export type PvArray = Rig["solar"]["arrays"][string];
+export type PvString = PvArray["strings"][string];
+export type PvController = Rig["solar"]["controllers"][string];
 export type OwnPart = Rig["own_parts"][string];
 export type LoadSet = { id: string; name: string; loads: Load[] };
 export type Comment = Schemas["CommentAnswer"];

@@ -40,6 +40,14 @@ _BINARY: dict[type[ast.operator], Callable[[float, float], float]] = {
 }
 
 
+def number_of(formula: str, **inputs: float | tuple[float, ...]) -> float:
+    """A formula whose value is one number, for questions beside a report; raises as :func:`evaluate_formula` does."""
+    value = evaluate_formula(formula, inputs)
+    if not isinstance(value, float):
+        raise FormulaError(f"{formula} is not one number")
+    return value
+
+
 def evaluate_formula(formula: str, inputs: Inputs) -> Value:
     """Value of ``formula`` for ``inputs``.
 

@@ -58,3 +58,4 @@ SERIES_W = "min(amps) × sum(volts)"
 # What other strings push into a fault, and the least fuse of a string. (NEC 690.9, from memory) [A]
 BACKFED_A = "sun × sum(others)"
 LEAST_STRING_FUSE_A = "sun × on_top × shorted"
+NEXT_STRING_FUSE_A = "next_larger(pv_fuses, least)"

@@ -22,7 +22,12 @@ def sentence(finding: Finding, figures: Mapping[str, Figure], system: UnitSystem
     quantities = {name: _said(figures[key], system) for name, key in finding.figures.items()}
     words = FINDINGS.get(f"{finding.code}/{finding.variant}") or FINDINGS[finding.code]
     filled = {**quantities, **finding.words, **finding.measures, "name": finding.name}
-    return Words(words.what.format(**filled), words.why.format(**filled))
+    return Words(_begun(words.what.format(**filled)), words.why.format(**filled))
+
+
+def _begun(text: str) -> str:
+    """A sentence that begins with what people call a thing begins with a capital all the same."""
+    return text[:1].upper() + text[1:]
 
 
 def _said(figure: Figure, system: UnitSystem) -> str:

@@ -357,6 +357,7 @@ FINDINGS: dict[str, Words] = {
 FIXES: dict[str, str] = {
     "solar.raise_array": "Raise the array to the need",
     "solar.fuse_strings": "Give each string its fuse",
+    "solar.shorter_strings": "Wire it in shorter strings",
 }
 
 # Key of the need -> the label of its line in the ledger.

@@ -240,7 +240,7 @@ function Chosen() {
     <Section title="Chosen" aside={inverter.chosen ? undefined : "nothing yet"}>
       <PartPicker place="inverter.chosen" what="inverter" onOwn={() => setAdding(true)} />
       {inverter.chosen?.part ? <FromParts reference={inverter.chosen.part} /> : <ByPlate />}
-      <OwnParts kind="inverter" used={inverter.chosen?.part ?? null} />
+      <OwnParts kind="inverter" used={inverter.chosen?.part ? [inverter.chosen.part] : []} />
       {adding && <OwnPartDialog kind="inverter" id={null} onClose={() => setAdding(false)} />}
       <NumberField
         label="Cut-off, if not the usual"

@@ -11,6 +11,7 @@ import { RemoveCell } from "../worksheet/RemoveCell";
 import { useRig } from "../worksheet/useRig";
 import { useStepFigures } from "../worksheet/useStepFigures";
 import { MONTHS } from "../worksheet/words";
+import { isThere } from "./arrays";
 
 /** How the fixed array lies, what throws shadows on it, and the portable one beside it. */
 export function HowItLies() {
@@ -267,26 +268,52 @@ function Obstacles() {
 function Portable() {
   const { rig } = useRig();
   const { figure } = useStepFigures("solar");
-  const { portable, sun_from } = rig.solar;
+  const { arrays, turned_per_day, sun_from } = rig.solar;
   const assumed = figure("assumptions.portable_set_out_frac");
   const counted = figure("solar.portable_wh_per_day");
+  const carried = Object.entries(arrays).filter(([, array]) => array.place === "carried");
+  const [plain] = carried.filter(([, array]) => Object.keys(array.strings).length === 0);
+  const byStrings = carried.length > 0 && plain === undefined;
+  const there = carried.some(([, array]) => isThere(array));
   return (
-    <Section title="A portable array beside it" aside={portable.rated_w === null ? "none" : undefined}>
-      <NumberField
-        label="Rated"
-        path="/solar/portable/rated_w"
-        unit="W"
-        nullable
-        value={portable.rated_w}
-        hint="Carried out of the shade and turned to the sun."
-      />
-      {portable.rated_w !== null && (
+    <Section title="A portable array beside it" aside={there ? undefined : "none"}>
+      {byStrings ? (
+        <NeedRows
+          rows={[
+            {
+              label: "Its strings give",
+              figure: figure("solar.portable_w"),
+              note: "its panels stand under Panels and controllers",
+            },
+          ]}
+        />
+      ) : (
+        <NumberField
+          label="Rated"
+          path={plain ? `/solar/arrays/${plain[0]}/plain_w` : "/solar/arrays/portable"}
+          unit="W"
+          nullable
+          value={plain?.[1].plain_w ?? null}
+          hint="Carried out of the shade and turned to the sun."
+          {...(plain
+            ? {}
+            : {
+                send: (watts: number | null) => ({
+                  position: 99,
+                  place: "carried",
+                  plain_w: watts,
+                  own_controller: true,
+                }),
+              })}
+        />
+      )}
+      {there && (
         <>
           <NumberField
             label="Turned a day"
-            path="/solar/portable/turned_per_day"
+            path="/solar/turned_per_day"
             unit="times"
-            value={portable.turned_per_day}
+            value={turned_per_day}
             hint="1: set up once. Each time it is set to what lights it most until the next."
           />
           {assumed && (

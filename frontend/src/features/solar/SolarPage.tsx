@@ -1,4 +1,6 @@
+import type { ReactNode } from "react";
 import { useSearchParams } from "react-router";
+import type { Rig } from "../../api/types";
 import { Choice } from "../../ui/Choice";
 import { lazyPage } from "../../ui/lazyPage";
 import { PageHead, Section } from "../../ui/PageHead";
@@ -11,6 +13,7 @@ import { useRig } from "../worksheet/useRig";
 import { useStepFigures } from "../worksheet/useStepFigures";
 import { MONTHS } from "../worksheet/words";
 import { ArrayBars } from "./ArrayBars";
+import { isThere } from "./arrays";
 import { HowItLies } from "./HowItLies";
 import { WeatherFile } from "./WeatherFile";
 
@@ -25,6 +28,15 @@ const JourneySun = lazyPage(
   async () => (await import("./JourneySun")).JourneySun,
   ({ children }) => <div className="min-h-[420px]">{children}</div>,
 );
+
+const sheet = ({ children }: { children?: ReactNode }) => <div className="min-h-[300px]">{children}</div>;
+const ArraySheet = lazyPage("the panels and controllers", async () => (await import("./ArraySheet")).ArraySheet, sheet);
+const RoofSheet = lazyPage("the roof", async () => (await import("./RoofSheet")).RoofSheet, sheet);
+const ArrayMonths = lazyPage("the months", async () => (await import("./ArrayMonths")).ArrayMonths, sheet);
+const Curves = lazyPage("the curves", async () => (await import("./Curves")).Curves, sheet);
+
+/** Whether anything of an array is chosen. */
+const hasArray = (solar: Rig["solar"]) => Object.values(solar.arrays).some(isThere);
 
 export function SolarPage() {
   const [params, setParams] = useSearchParams();
@@ -42,6 +54,10 @@ export function SolarPage() {
         onChange={(tab) => setParams({ tab }, { replace: true })}
         sheets={[
           { value: "array", label: "Array", children: () => <HowLarge /> },
+          { value: "panels", label: "Panels and controllers", children: () => <ArraySheet /> },
+          { value: "roof", label: "Roof", children: () => <RoofSheet /> },
+          { value: "months", label: "Months", children: () => <ArrayMonths /> },
+          { value: "curves", label: "Curves", children: () => <Curves /> },
           { value: "lies", label: "How it lies", children: () => <HowItLies /> },
           { value: "sky", label: "Sun over the vehicle", children: () => <OverTheVehicle /> },
         ]}
@@ -83,7 +99,7 @@ function HowLarge() {
               label: "Controller output",
               figure: figure("solar.controller_need_a"),
               strong: true,
-              note: solar.array_w ? "for the chosen array" : "for an array of the need",
+              note: hasArray(solar) ? "for the chosen array" : "for an array of the need",
             },
             { label: "Usual size, each", figure: figure("solar.controller_size_a") },
             { label: "How many", figure: figure("solar.controller_count") },
@@ -104,28 +120,76 @@ function HowLarge() {
           ]}
         />
       </Section>
-      <Section title="Chosen" aside={solar.array_w ? undefined : "nothing yet"}>
-        <NumberField label="Array, rated" path="/solar/array_w" unit="W" nullable value={solar.array_w} />
+      <Chosen />
+    </>
+  );
+}
+
+/** What the arrays come to; while one of so many watts is all there is, it is typed here. */
+function Chosen() {
+  const { solar } = useRig().rig;
+  const { figure } = useStepFigures("solar");
+  const arrays = Object.entries(solar.arrays);
+  const plain = arrays.length === 1 && Object.keys(arrays[0]?.[1].strings ?? {}).length === 0 ? arrays[0] : undefined;
+  const controllers = Object.entries(solar.controllers);
+  const typed = controllers.length === 1 && controllers[0]?.[1].part === null ? controllers[0] : undefined;
+  return (
+    <Section title="Chosen" aside={figure("solar.have_w") ? undefined : "nothing yet"}>
+      {plain && (
+        <NumberField
+          label="Array, rated"
+          path={`/solar/arrays/${plain[0]}/plain_w`}
+          unit="W"
+          nullable
+          value={plain[1].plain_w}
+        />
+      )}
+      {plain && typed && (
         <NumberField
           label="Controllers, output together"
-          path="/solar/controller_a"
+          path={`/solar/controllers/${typed[0]}/rated_a`}
           unit="A"
           nullable
-          value={solar.controller_a}
+          value={typed[1].rated_a}
         />
-        {solar.array_w !== null && (
-          <NeedRows
-            rows={[
-              { label: "Gives on such a day", figure: figure("solar.have_wh_per_day") },
-              { label: "Charge current at best", figure: figure("solar.output_a") },
-            ]}
-          />
-        )}
-        <p className="mt-3 max-w-[46rem] text-[13px] text-soft">
-          Not checked here yet: strings against the controller's limits, and the plan of the roof.
-        </p>
-      </Section>
-    </>
+      )}
+      {arrays.length === 0 && <FirstWatts />}
+      <NeedRows
+        rows={[
+          ...(plain || !figure("solar.have_w") ? [] : [{ label: "Arrays, rated", figure: figure("solar.have_w") }]),
+          ...(figure("solar.counts_as_w")
+            ? [
+                {
+                  label: "Count as",
+                  figure: figure("solar.counts_as_w"),
+                  note: "of watts that lie as planned, before any clipping",
+                },
+              ]
+            : []),
+          ...(figure("solar.have_wh_per_day")
+            ? [
+                { label: "Give on such a day", figure: figure("solar.have_wh_per_day") },
+                { label: "Charge current at best", figure: figure("solar.output_a") },
+              ]
+            : []),
+        ]}
+      />
+    </Section>
+  );
+}
+
+/** The first array, as so many watts: what it is of is said on the page of the panels. */
+function FirstWatts() {
+  return (
+    <NumberField
+      label="Array, rated"
+      path="/solar/arrays/array"
+      unit="W"
+      nullable
+      value={null}
+      send={(watts) => ({ plain_w: watts, position: 1 })}
+      hint="So many watts for now; which panels they are is said under Panels and controllers."
+    />
   );
 }
 

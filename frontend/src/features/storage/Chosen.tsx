@@ -3,6 +3,7 @@ import { useState } from "react";
 import { partsQuery } from "../../api/queries";
 import type { Rig } from "../../api/types";
 import { Button } from "../../ui/Button";
+import { lazyPage } from "../../ui/lazyPage";
 import { Section } from "../../ui/PageHead";
 import { Figure } from "../worksheet/Figure";
 import { FieldRow, NumberField } from "../worksheet/fields";
@@ -14,7 +15,8 @@ import { PartPicker } from "../worksheet/PartPicker";
 import { Stepper } from "../worksheet/Stepper";
 import { useRig } from "../worksheet/useRig";
 import { useStepFigures } from "../worksheet/useStepFigures";
-import { TakeOff } from "./TakeOff";
+
+const TakeOff = lazyPage("the leads of the bank", async () => (await import("./TakeOff")).TakeOff);
 
 type Bank = NonNullable<Rig["storage"]["bank"]>;
 
@@ -27,7 +29,7 @@ export function Chosen() {
     <Section title="Chosen" aside={storage.bank ? undefined : "nothing yet"}>
       <PartPicker place="storage.bank" what="batteries" onOwn={() => setAdding(true)} />
       {storage.bank?.units ? <BuiltUp /> : strings ? <StringByString bank={storage.bank as Bank} /> : <ByAmpHours />}
-      <OwnParts kind="battery" used={storage.bank?.units?.part ?? null} />
+      <OwnParts kind="battery" used={storage.bank?.units ? [storage.bank.units.part] : []} />
       {adding && <OwnPartDialog kind="battery" id={null} onClose={() => setAdding(false)} />}
       <TakeOff />
       <Gives />

@@ -69,6 +69,7 @@ export const OBSTACLE: PartField[] = [
   metres("length_m", "Along", needed),
   metres("width_m", "Across", needed),
   metres("height_m", "Above the roof", { default: 0.1, required: true }),
+  yes("walkway", "A strip to walk on", false),
   metres("x_m", "Its rear, from the rear axle", fromZero),
   metres("y_m", "Its right side, from the middle", fromZero),
 ];

@@ -41,6 +41,10 @@ const FITTED: Choices = [
   ["fitted", "yes"],
   ["none", "no, none"],
 ];
+const YES_NO: Choices = [
+  ["yes", "yes"],
+  ["no", "no"],
+];
 const FAMILIES: Choices = [
   ["class_t", "class T"],
   ["mrbf", "on the terminal"],
@@ -152,6 +156,9 @@ export const FOUND_KINDS: Record<FoundKind, { name: string; fields: FormField[] 
       field("count", "How many", "integer", { default: 1, required: true }),
       choice("mounting", "Where", [
         ["roof", "on the roof"],
+        ["arch", "on an arch"],
+        ["bonnet", "on the bonnet"],
+        ["ground", "on the ground"],
         ["portable", "portable"],
       ]),
       number("in_series", "In a string", "", { type: "integer" }),
@@ -159,6 +166,46 @@ export const FOUND_KINDS: Record<FoundKind, { name: string; fields: FormField[] 
       number("imp_a", "Amps of one at full power", "A"),
       number("voc_v", "Volts of one, open", "V"),
       number("isc_a", "Amps of one, shorted", "A"),
+      number("measured_voc_v", "Volts of one, open, as measured, at 25 °C", "V"),
+      number("measured_isc_a", "Amps of one, shorted, as measured, in full sun", "A"),
+      number("beta_voc_percent_per_k", "Open volts by heat, such as -0.28", "%/K"),
+      number("alpha_isc_percent_per_k", "Shorted amps by heat, such as 0.05", "%/K"),
+      number("gamma_p_percent_per_k", "Power by heat, such as -0.35", "%/K"),
+      number("cells", "Cells in series", "", { type: "integer" }),
+      number("diodes", "Bypass diodes", "", { type: "integer" }),
+      number("max_fuse_a", "Largest fuse by its plate", "A"),
+      number("system_v", "System volts, at most", "V"),
+      choice("build", "Made", [
+        ["rigid", "rigid, in a frame"],
+        ["flexible", "flexible"],
+        ["folding", "folding"],
+        ["thin_film", "thin film"],
+      ]),
+      number("bifacial_frac", "Its back gives of its front", "of 1"),
+      number("string_fuse_a", "Fuse of each string", "A", { none: true }),
+      field("controller", "Goes to", "choice", { unsaid: "the only one, or not known" }),
+      choice("own_controller", "Portable, with a controller of its own", YES_NO),
+      choice("held_by", "Held by", [
+        ["rails", "rails, with air under them"],
+        ["glued", "glue, flat"],
+        ["tilt_legs", "legs that raise them"],
+      ]),
+      number("tilt_deg", "Tilt, from level", "°"),
+      choice("connectors_alike", "Connectors mated with their own kind", YES_NO),
+      number("connector_v", "Connectors rated for", "V"),
+      choice("disconnect", "A switch before their controller", FITTED),
+      number("disconnect_v", "That breaks, DC", "V"),
+      choice("junction_box", "A box on the roof", FITTED),
+      choice("gland", "A sealed gland", FITTED),
+      field("lead", "Lead of portable ones, as “5 m”", "text", { unsaid: UNSAID }),
+      field("port", "Plugged into", "text", { unsaid: UNSAID }),
+      choice("polarity", "Poles of that port", [
+        ["as_marked", "as marked, tried with a meter"],
+        ["reversed", "the other way round"],
+      ]),
+      number("length_m", "Long side of one", "m"),
+      number("width_m", "Short side of one", "m"),
+      number("mass_kg", "Mass of one", "kg"),
     ],
   },
   controller: {
@@ -170,6 +217,22 @@ export const FOUND_KINDS: Record<FoundKind, { name: string; fields: FormField[] 
         ["pwm", "PWM"],
       ]),
       number("most_v", "Panels up to", "V"),
+      number("most_isc_a", "Bears shorted amps up to", "A"),
+      number("most_input_a", "Works with amps up to", "A"),
+      number("rated_24v_a", "Output on 24 V, if another", "A"),
+      number("rated_48v_a", "Output on 48 V, if another", "A"),
+      choice("lowest_battery_v", "For banks from", CLASSES),
+      choice("highest_battery_v", "For banks up to", CLASSES),
+      number("most_12v_w", "Most array on 12 V", "W"),
+      number("most_24v_w", "Most array on 24 V", "W"),
+      number("most_48v_w", "Most array on 48 V", "W"),
+      number("inputs", "Inputs", "", { type: "integer" }),
+      number("start_margin_v", "Starts above the bank by", "V"),
+      number("running_margin_v", "Goes on above the bank by", "V"),
+      number("terminal_mm2", "Terminals take", "mm²"),
+      choice("lithium", "Can be set for lithium", YES_NO),
+      choice("shares_sensing", "Shares the bank's volts with others", YES_NO),
+      number("own_w", "Takes for itself", "W"),
     ],
   },
   main_cable: {
@@ -360,7 +423,13 @@ function said(item: Found): (string | false)[] {
     case "generator":
       return [amount(item.rated_w, "W")];
     case "panels": {
-      const place = { roof: "on the roof", portable: "portable" };
+      const place = {
+        roof: "on the roof",
+        arch: "on an arch",
+        bonnet: "on the bonnet",
+        ground: "on the ground",
+        portable: "portable",
+      };
       const each = amount(item.watts_each, "W");
       return [
         each ? `${item.count} × ${each}` : `${item.count} of them`,

@@ -12,7 +12,7 @@ import { BATTERY_FIELDS, commonFields, FOUND_KINDS, type Found, type FoundKind }
 import { lastPosition } from "./lastPosition";
 
 // Lengths are typed and stored as they were typed; nothing typed is no length.
-const LENGTHS = ["one_way_length", "length"];
+const LENGTHS = ["one_way_length", "length", "lead"];
 const CONDUCTORS = ["conductor", "maker_conductor"];
 
 /** The fields of something found; null while what they offer is being fetched: a form without its choices would lose them. */
@@ -26,10 +26,14 @@ export function useFoundFields(kind: FoundKind): FoundFields | null {
     const shown = formatConductor(size);
     return { value: size, label: `${shown.number} ${shown.unit}` };
   });
+  const controllers = Object.entries(rig.survey.items)
+    .filter(([, item]) => item.kind === "controller")
+    .map(([value, item], at) => ({ value, label: item.name || `controller ${at + 1}` }));
   return {
-    own: FOUND_KINDS[kind].fields.map((field) =>
-      CONDUCTORS.includes(field.name) ? { ...field, choices: conductors } : field,
-    ),
+    own: FOUND_KINDS[kind].fields.map((field) => {
+      if (CONDUCTORS.includes(field.name)) return { ...field, choices: conductors };
+      return field.name === "controller" ? { ...field, choices: controllers } : field;
+    }),
     common: commonFields(rig),
     battery: kind === "bank" ? units.fields.filter((one) => BATTERY_FIELDS.includes(one.name)).map(asFound) : [],
   };

@@ -24,16 +24,11 @@ export const STANDINGS = {
 } as const;
 const CONDITIONS = { "": "not known", as_new: "as new", good: "good", worn: "worn" } as const;
 
+/** Kinds of part that a rig may have of its own. */
+export type OwnKind = OwnPart["part"]["kind"];
+
 /** A part of this rig alone: what it is, how it stands, how old it is, and what its values were measured with. */
-export function OwnPartDialog({
-  kind,
-  id,
-  onClose,
-}: {
-  kind: "battery" | "inverter";
-  id: string | null;
-  onClose: () => void;
-}) {
+export function OwnPartDialog({ kind, id, onClose }: { kind: OwnKind; id: string | null; onClose: () => void }) {
   const book = useQuery(partsQuery);
   const about = book.data?.kinds.find((one) => one.kind === kind);
   if (!about) return null;

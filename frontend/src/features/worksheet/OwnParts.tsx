@@ -1,9 +1,9 @@
 import { useState } from "react";
-import { OwnPartDialog, STANDINGS } from "./OwnPartDialog";
+import { type OwnKind, OwnPartDialog, STANDINGS } from "./OwnPartDialog";
 import { useRig } from "./useRig";
 
 /** The rig's own parts of a kind: pressed, one can be changed. One that is in use cannot be removed. */
-export function OwnParts({ kind, used }: { kind: "battery" | "inverter"; used: string | null }) {
+export function OwnParts({ kind, used }: { kind: OwnKind; used: readonly string[] }) {
   const { rig, edit, answer } = useRig();
   const [open, setOpen] = useState<string | null>(null);
   const own = Object.entries(rig.own_parts).filter(([, one]) => one.part.kind === kind);
@@ -22,7 +22,7 @@ export function OwnParts({ kind, used }: { kind: "battery" | "inverter"; used: s
               {one.condition !== null && `, ${one.condition.replace("_", " ")}`}
               {one.measured_with && `, measured with ${one.measured_with}`}
             </span>
-            {used === `own:${id}` ? (
+            {used.includes(`own:${id}`) ? (
               <span className="ml-auto text-[13px] text-incoming-text">in use</span>
             ) : (
               answer.may_edit && (

@@ -12,8 +12,8 @@ from typing import Literal, TypeAlias
 from ryokan.core.data.assumptions import assumptions
 from ryokan.core.errors import NoAnswer, OutOfTable
 from ryokan.core.figure import Figure
-from ryokan.core.formula import evaluate_formula
-from ryokan.core.laws import BACKFED_A, COLD_VOC_V, HOT_VMP_V, HOT_VOC_V, LEAST_STRING_FUSE_A
+from ryokan.core.formula import number_of
+from ryokan.core.laws import BACKFED_A, COLD_VOC_V, HOT_VMP_V, HOT_VOC_V, LEAST_STRING_FUSE_A, NEXT_STRING_FUSE_A
 from ryokan.core.parts.model import ControllerPart, PanelPart
 from ryokan.core.rig import Rig
 from ryokan.core.solar.strings import NOT_SILICON_WAFERS, cells_of
@@ -196,19 +196,13 @@ def _volts(panel: PanelPart, series: int, given: Conditions) -> _Volts:
     cold = None
     if given.low_c is not None:
         table = given.table_factor or 1.0
-        cold = row[0] * table if by_table else _number(COLD_VOC_V, volts=(row[0],), beta=usual_beta, low=given.low_c)
+        cold = row[0] * table if by_table else number_of(COLD_VOC_V, volts=(row[0],), beta=usual_beta, low=given.low_c)
     hot_voc = hot_vmp = None
     if given.hot_cell_c is not None:
-        hot_voc = _number(HOT_VOC_V, volts=(row[0],), beta=usual_beta, hot=given.hot_cell_c)
-        hot_vmp = _number(HOT_VMP_V, volts=(row[1],), gamma=gamma, alpha=alpha, hot=given.hot_cell_c)
+        hot_voc = number_of(HOT_VOC_V, volts=(row[0],), beta=usual_beta, hot=given.hot_cell_c)
+        hot_vmp = number_of(HOT_VMP_V, volts=(row[1],), gamma=gamma, alpha=alpha, hot=given.hot_cell_c)
     said = panel.voc_v is not None or panel.measured_voc_v is not None
     return _Volts(cold, hot_voc, hot_vmp, row[1], imp, isc, said, by_table)
-
-
-def _number(formula: str, **inputs: float | tuple[float, ...]) -> float:
-    value = evaluate_formula(formula, inputs)
-    assert isinstance(value, float)
-    return value
 
 
 def _judged(
@@ -328,10 +322,10 @@ def _fuses(
     for one, row in zip(each, rows, strict=True):
         bears = lots[row.lot][0].max_fuse_a
         others = sum(strings) - one.isc_a
-        if bears is None or _number(BACKFED_A, sun=sun, others=(others,)) <= bears * (1 + SLACK):
+        if bears is None or number_of(BACKFED_A, sun=sun, others=(others,)) <= bears * (1 + SLACK):
             found.append(0.0)
             continue
-        least = _number(LEAST_STRING_FUSE_A, sun=sun, on_top=on_top, shorted=one.isc_a)
+        least = number_of(LEAST_STRING_FUSE_A, sun=sun, on_top=on_top, shorted=one.isc_a)
         fuse = _next_fuse(round(least, 6))
         found.append(fuse or 0.0)
         if fuse is None or fuse > bears * (1 + SLACK):
@@ -342,7 +336,7 @@ def _fuses(
 @lru_cache(maxsize=512)
 def _next_fuse(least_a: float) -> float | None:
     with suppress(OutOfTable):
-        return _number("next_larger(pv_fuses, least)", least=least_a)
+        return number_of(NEXT_STRING_FUSE_A, least=least_a)
     return None
 
 

@@ -110,7 +110,9 @@ class Array(Model):
     from_nose_deg: float | None = Field(
         default=None, ge=0, le=360, description="Side of the vehicle that it looks to, clockwise from the nose. [°]"
     )
-    at_stays: dict[Id, Lie] = Field(default_factory=dict, max_length=100, description="How it lies there, by stay.")
+    at_stays: dict[Id, Lie | None] = Field(
+        default_factory=dict, max_length=100, description="How it lies there, by stay; None: as everywhere."
+    )
     shade_frac: float = Field(default=0, ge=0, le=0.95, description="Share of its sun that things near it take all day.")
     mounting: Mounting | None = Field(default=None, description="What holds it; None: not said.")
     connector_v: PvVolts | None = Field(default=None, description="DC volts that its connectors are rated for. [V]")

@@ -3,11 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
+from contextlib import suppress
 from typing import Any
 
+from ryokan.core.errors import OutOfTable
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.findings.model import Fix, Thing, Trouble, replace, rule
 from ryokan.core.findings.things import holds_lithium
+from ryokan.core.formula import number_of
+from ryokan.core.laws import BACKFED_A, LEAST_STRING_FUSE_A, NEXT_STRING_FUSE_A
 from ryokan.core.parts.model import PanelPart
 from ryokan.core.rig import Rig
 from ryokan.core.scope import Scope
@@ -53,14 +57,13 @@ def known_controllers(rig: Rig, sheet: Sheet) -> dict[str, ControllerValues]:
 
 def each_controller(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, Controller]]]:
     """Every controller that something is said of."""
+    parts = sheet.parts.controllers if isinstance(sheet, Scope) else {}
     return [
-        Thing(subject_of(("controller", id)), _name_of_controller(id, one, rig), (id, one))
-        for id, one in rig.solar.ordered_controllers().items()
+        Thing(
+            subject_of(("controller", id)), one.name or (parts[id].name if id in parts else f"controller {number}"), (id, one)
+        )
+        for number, (id, one) in enumerate(rig.solar.ordered_controllers().items(), start=1)
     ]
-
-
-def _name_of_controller(id: str, one: Controller, rig: Rig) -> str:
-    return one.name or ("the controller" if len(rig.solar.controllers) == 1 else f"the controller “{id}”")
 
 
 def _in_the_cold(sheet: Sheet, id: str) -> Figure | None:
@@ -78,7 +81,55 @@ def volts_over_controller(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Tro
     cold, limit = _in_the_cold(sheet, one[0]), _controller_limit(sheet, one[1])
     if cold is None or limit is None or cold.number <= limit.number * (1 + SLACK):
         return None
-    return Trouble(figures={"cold": cold, "limit": limit, "low": sheet["climate.t_min_record_c"]})
+    return Trouble(
+        figures={"cold": cold, "limit": limit, "low": sheet["climate.t_min_record_c"]},
+        fix=_shorter_strings(
+            sheet, one[0], one[1], cold.number, limit.number * (1 - sheet.assumption("pv_volts_in_hand_frac").number)
+        ),
+    )
+
+
+def _fuse_beside(sheet: Sheet, panel: PanelPart, count: int) -> float | None:
+    """The fuse that each of so many like strings takes, where its panels do not bear what the others push into it. [A]"""
+    isc, bears = panel.measured_isc_a or panel.isc_a, panel.max_fuse_a
+    if isc is None or bears is None:
+        return None
+    sun, on_top = sheet.assumption("bright_sun_factor").number, sheet.assumption("fuse_headroom").number
+    if number_of(BACKFED_A, sun=sun, others=(isc * (count - 1),)) <= bears * (1 + SLACK):
+        return None
+    with suppress(OutOfTable):
+        return number_of(NEXT_STRING_FUSE_A, least=number_of(LEAST_STRING_FUSE_A, sun=sun, on_top=on_top, shorted=isc))
+    return None
+
+
+def _shorter_strings(sheet: Sheet, id: str, array: Array, cold_v: float, limit_v: float) -> Fix | None:
+    """Each string parted into shorter ones, as long as fit below the limit, where all of them are alike."""
+    kinds = {laid.part for string in array.strings.values() for laid in string.panels.values()}
+    lengths = {len(string.panels) for string in array.strings.values()}
+    if len(kinds) != 1 or len(lengths) != 1:
+        return None
+    whole = lengths.pop()
+    series = next((one for one in range(whole - 1, 0, -1) if whole % one == 0 and cold_v * one / whole <= limit_v), None)
+    if series is None:
+        return None
+    panel, count = _parts(sheet)[kinds.pop()], len(array.strings) * whole // series
+    fuse = _fuse_beside(sheet, panel, count)
+    strings: dict[str, Any] = {}
+    for string in array.ordered().values():
+        laid = string.in_order()
+        for first in range(0, whole, series):
+            number = len(strings) + 1
+            panels = {
+                f"p-{at + 1}": {**panel.model_dump(mode="json"), "position": at}
+                for at, panel in enumerate(laid[first : first + series])
+            }
+            strings[f"{id[:30]}-s-{number}"] = {
+                "position": number,
+                "panels": panels,
+                "fuse_a": fuse or string.fuse_a,
+                "fuse_v": string.fuse_v,
+            }
+    return Fix("solar.shorter_strings", replace(f"/solar/arrays/{id}/strings", strings))
 
 
 @rule("solar.volts_near_controller", "advice", "practice", worse=("cold", "limit"), each=each_array)

@@ -9,7 +9,7 @@ from typing import TypeAlias
 
 from ryokan.core.errors import OutOfTable
 from ryokan.core.figure import Figure, Sheet
-from ryokan.core.laws import BACKFED_A, COLD_VOC_V, HOT_VMP_V, HOT_VOC_V, LEAST_STRING_FUSE_A, SERIES_W
+from ryokan.core.laws import BACKFED_A, COLD_VOC_V, HOT_VMP_V, HOT_VOC_V, LEAST_STRING_FUSE_A, NEXT_STRING_FUSE_A, SERIES_W
 from ryokan.core.parts.model import PanelPart
 from ryokan.core.solar.model import Array, PvString, Solar
 
@@ -258,7 +258,7 @@ def fuse_of_string(sheet: Sheet, id: str, string: SeriesOf, others: Iterable[str
         shorted=sheet[f"{base}.isc_a"],
     )
     with suppress(OutOfTable):
-        sheet.choose(f"{base}.fuse_a", "next_larger(pv_fuses, least)", "A", "iec_60269_6", least=least)
+        sheet.choose(f"{base}.fuse_a", NEXT_STRING_FUSE_A, "A", "iec_60269_6", least=least)
     bears = [panel.max_fuse_a for panel in string.panels if panel.max_fuse_a is not None]
     if len(bears) == len(string.panels):
         sheet.of_parts(f"{base}.panel_max_fuse_a", tuple(bears), "A", string.panels)

@@ -74,7 +74,7 @@ def gamma_per_k(array: Array, parts: Mapping[str, PanelPart]) -> float:
 
 def lies_otherwise(array: Array) -> bool:
     """Whether an array brings another share of its watts than a plain one on the vehicle does."""
-    own_lie = array.tilt_deg is not None or bool(array.at_stays) or array.place != "roof" or array.shade_frac > 0
+    own_lie = array.tilt_deg is not None or any(array.at_stays.values()) or array.place != "roof" or array.shade_frac > 0
     return bool(array.strings) or own_lie
 
 

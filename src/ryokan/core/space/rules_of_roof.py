@@ -110,7 +110,9 @@ def lowest_noon_deg(rig: Rig) -> float | None:
 def raised_shades(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
     """Raised panels stand so near that one shades the next at noon of the darkest month."""
     id, array = one
-    tilts = [lie.tilt_deg for lie in array.at_stays.values()] + ([] if array.tilt_deg is None else [array.tilt_deg])
+    tilts = [lie.tilt_deg for lie in array.at_stays.values() if lie is not None] + (
+        [] if array.tilt_deg is None else [array.tilt_deg]
+    )
     height = lowest_noon_deg(rig)
     if not tilts or height is None:
         return None

@@ -13,10 +13,12 @@ const LOOK = {
   obstacle: "fill-rule stroke-ink",
 } as const;
 
-interface Moved {
+export interface Moved {
   across: number;
   up: number;
   gesture: string;
+  /** Whether it was dragged there, and not nudged by a key. */
+  dragged: boolean;
 }
 
 /** A drawing to scale. Boxes are dragged, or walked to with Tab and nudged with the arrow keys; Enter opens one. */
@@ -29,6 +31,7 @@ export function Plan({
   mayMove,
   onMove,
   onOpen,
+  onKey,
   children,
   over,
 }: {
@@ -41,6 +44,8 @@ export function Plan({
   mayMove: boolean;
   onMove: (box: PlanBox, to: Moved) => void;
   onOpen: (box: PlanBox) => void;
+  /** What a key other than the arrows and Enter does to a box. */
+  onKey?: (box: PlanBox, key: string) => void;
   /** What else is drawn, given how metres become places on the sheet. */
   children?: (scale: Scale) => ReactNode;
   /** The same, on top of the boxes. */
@@ -72,7 +77,15 @@ export function Plan({
       )}
       {children?.(scale)}
       {boxes.map((box) => (
-        <Box key={box.id} box={box} scale={scale} mayMove={mayMove} onMove={onMove} onOpen={onOpen} />
+        <Box
+          key={box.id}
+          box={box}
+          scale={scale}
+          mayMove={mayMove && !box.fixed}
+          onMove={onMove}
+          onOpen={onOpen}
+          onKey={onKey}
+        />
       ))}
       {boxes.map((box) => (
         <Name key={box.id} box={box} scale={scale} sheet={width} />
@@ -124,22 +137,25 @@ function Box({
   mayMove,
   onMove,
   onOpen,
+  onKey,
 }: {
   box: PlanBox;
   scale: Scale;
   mayMove: boolean;
   onMove: (box: PlanBox, to: Moved) => void;
   onOpen: (box: PlanBox) => void;
+  onKey: ((box: PlanBox, key: string) => void) | undefined;
 }) {
   const gesture = useRef(newName());
   const place = (across: number, up: number) => ({
     across: toCentimetre(box.across + across),
     up: toCentimetre(box.up + up),
     gesture: gesture.current,
+    dragged: false,
   });
   const drag = useDragged(
     scale.perMetre,
-    (across, up) => mayMove && onMove(box, { ...place(across, up), gesture: newName() }),
+    (across, up) => mayMove && onMove(box, { ...place(across, up), gesture: newName(), dragged: true }),
     () => onOpen(box),
   );
   const moved = mayMove ? { across: box.across + drag.across, up: box.up + drag.up } : box;
@@ -154,7 +170,7 @@ function Box({
     } else if (nudge && mayMove) {
       event.preventDefault();
       onMove(box, place(...nudge));
-    }
+    } else if (mayMove && onKey && event.key.length === 1) onKey(box, event.key);
   };
   return (
     // biome-ignore lint/a11y/useSemanticElements: a button cannot be drawn inside a drawing
@@ -169,7 +185,7 @@ function Box({
       onKeyDown={onKeyDown}
       {...drag.handlers}
     >
-      <rect x={x} y={y} width={width} height={height} className={LOOK[box.tone]} strokeWidth="1.5" />
+      <rect x={x} y={y} width={width} height={height} className={box.look ?? LOOK[box.tone]} strokeWidth="1.5" />
       {box.tone === "barred" && (
         <path d={`M${x} ${y} l${width} ${height} M${x + width} ${y} l${-width} ${height}`} className="stroke-rule" />
       )}

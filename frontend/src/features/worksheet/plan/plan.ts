@@ -9,6 +9,10 @@ export interface PlanBox {
   width: number;
   height: number;
   tone: "room" | "barred" | "obstacle";
+  /** Classes of its own, in place of those of its tone. */
+  look?: string;
+  /** One that stays where it is. */
+  fixed?: boolean;
 }
 
 export interface Extent {
