@@ -58,6 +58,13 @@ def test_panels_are_arranged_taken_and_put_beside_new_ones(browser: Browser, sho
     assert day["now"] <= day["in_parallel"] < day["own_controller"] and day["one_string"] < day["own_controller"]
     assert next(one["price"] for one in beside if one["how"] == "own_controller").startswith("338")  # two controllers of 169.00
 
+    # Each kind by itself, where on one controller their volts are unlike.
+    both = ask(browser, shops, "arrangements", {"lots": [{"part": "own:old", "count": 3}, {"part": "own:new", "count": 2}]})
+    assert [way["text"] for way in both["apart"]] == ["3 in series", "2 in series"]
+    apart = browser.edit(shops.option_id, *both["apart"][-1]["patch"])["rig"]["solar"]
+    assert len(apart["arrays"]) == len(apart["controllers"]) == 3
+    browser.send("POST", f"/options/{shops.option_id}/undo")
+
     room = browser.get(f"/options/{shops.option_id}/room-to-grow").json
     # 30 A at 14.4 V are 432 W: a second string of three clips, a fourth panel in the string does not; a fifth has 123.9 V cold.
     assert "no string more like its own, or 1 more panel in each string" in room["lines"][0]["text"]

@@ -37,7 +37,7 @@ export type Candidate = Omit<Schemas["CandidateAnswer"], "part" | "patch" | "fin
 };
 export type CandidatePlace = Schemas["CandidateQuery"]["place"];
 export type Way = Omit<Schemas["WayAnswer"], "patch"> & { patch: PatchOperation[] };
-export type Arrangement = { ways: Way[]; judged: number };
+export type Arrangement = { ways: Way[]; judged: number; apart: Way[] };
 export type Beside = Omit<Schemas["BesideAnswer"], "patch"> & { patch: PatchOperation[] };
 export type CurveOf = Omit<Schemas["CurveAnswer"], "peaks"> & { peaks: [number, number][] };
 export type CurvesOf = Record<"series" | "parallel" | "clear", CurveOf> & {

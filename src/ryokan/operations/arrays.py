@@ -24,7 +24,7 @@ from ryokan.documents.roof_plan import RoofScene, roof_scene
 from ryokan.operations.accounts import Actor
 from ryokan.operations.errors import NotThere, Unacceptable
 from ryokan.operations.parts import list_parts, parts_book
-from ryokan.operations.patches import Patch, patched
+from ryokan.operations.patches import Patch, apply_patch, patched
 from ryokan.operations.rigs import Worked, work_out
 
 How: TypeAlias = Literal["one_string", "in_parallel", "own_controller", "now"]
@@ -65,6 +65,7 @@ class Arrangement:
     panels: tuple[PanelPart, ...]
     found: tuple[Arranged, ...]
     judged: int
+    apart: tuple[Arranged, ...] = ()  # each kind on a controller of its own, the best way of each; the last edit makes them all
 
 
 def arrange(
@@ -102,11 +103,41 @@ def arrange(
         found = ways(panels, [one.part for one in offered], conditions_of(worked.rig, worked.report.figures))
     except NoAnswer as error:
         raise Unacceptable(str(error)) from error
+    apart = _each_by_itself(worked, lots, panels, offered, instead_of) if len(lots) > 1 and controllers is None else ()
     arranged = [
         Arranged(way, offered[way.controller], taking(worked.rig, lots, way, offered[way.controller], instead_of))
         for way in found[:MOST_WAYS]
     ]
-    return Arrangement(tuple(panel for panel, _ in panels), tuple(arranged), len(found))
+    return Arrangement(tuple(panel for panel, _ in panels), tuple(arranged), len(found), apart)
+
+
+def _each_by_itself(
+    worked: Worked,
+    lots: Sequence[Lot],
+    panels: Sequence[tuple[PanelPart, int]],
+    offered: Sequence[Offered],
+    instead_of: str | None,
+) -> tuple[Arranged, ...]:
+    """Each kind on a controller of its own, by the best way of each that fits; nothing where one has none."""
+    given = conditions_of(worked.rig, worked.report.figures)
+    document, rig = worked.document, worked.rig
+    taken: set[str] = set()
+    patch: list[Mapping[str, Any]] = []
+    found: list[Arranged] = []
+    for lot, panel in zip(lots, panels, strict=True):
+        free = [one for one in offered if one.reference not in taken]
+        way = next((one for one in ways([panel], [one.part for one in free], given) if one.fits), None)
+        if way is None:
+            return ()
+        chosen = free[way.controller]
+        if chosen.reference.startswith((OF_THE_RIG, OWN)):
+            taken.add(chosen.reference)  # of the book there are more
+        step = taking(rig, [lot], way, chosen, instead_of if not found else None)
+        document = apply_patch(document, step)
+        rig = Rig.model_validate(document)
+        patch = [*patch, *step]
+        found.append(Arranged(way, chosen, patch))
+    return tuple(found)
 
 
 def taking(rig: Rig, lots: Sequence[Lot], way: Way, offered: Offered, instead_of: str | None) -> Patch:

@@ -46,10 +46,14 @@ class WayAnswer(BaseModel):
 
 
 class ArrangementAnswer(BaseModel):
-    """Ways, the best first; ``judged`` is how many there are in all."""
+    """Ways, the best first; ``judged`` is how many there are in all.
+
+    ``apart`` is each kind of panel on a controller of its own, by the best way of each; the edit of the last makes them all.
+    """
 
     ways: list[WayAnswer]
     judged: int
+    apart: list[WayAnswer]
 
 
 class ControllerSent(Sent):

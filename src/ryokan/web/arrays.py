@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from uuid import UUID
 
 from flask import Blueprint, Response
 
+from ryokan.core.parts.model import PanelPart
 from ryokan.core.solar.curves import Curve, Sunshine
 from ryokan.core.solar.rules_of_strings import name_of_array
 from ryokan.documents.roof_plan import as_dxf, as_svg
@@ -49,23 +51,27 @@ def arrange(option_id: UUID, json: ArrangeSent) -> ArrangementAnswer:
             controllers=json.controllers,
             instead_of=json.instead_of,
         )
-    return ArrangementAnswer(ways=[_way(one, found) for one in found.found], judged=found.judged)
+    return ArrangementAnswer(
+        ways=[_way(one, found.panels) for one in found.found],
+        judged=found.judged,
+        apart=[_way(one, (panel,)) for one, panel in zip(found.apart, found.panels, strict=False)],
+    )
 
 
-def _way(one: arrays.Arranged, found: arrays.Arrangement) -> WayAnswer:
+def _way(one: arrays.Arranged, panels: Sequence[PanelPart]) -> WayAnswer:
     way = one.way
     return WayAnswer(
         controller=one.offered.reference,
         controller_name=one.offered.part.name,
         in_rig=one.offered.reference.startswith(arrays.OF_THE_RIG),
-        text=rows_in_words(way, found.panels),
+        text=rows_in_words(way, panels),
         fits=way.fits,
         cold_v=way.cold_v,
         hot_v=way.hot_v,
         input_a=way.input_a,
         watts_w=way.watts_w,
         gives_w=way.gives_w,
-        fuses=fuses_in_words(way),
+        fuses=fuses_in_words(way, panels),
         against=[against(reason) for reason in way.against],
         patch=[dict(step) for step in one.patch],
     )

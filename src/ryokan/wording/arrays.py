@@ -37,7 +37,7 @@ def rows_in_words(way: Way, panels: Sequence[PanelPart]) -> str:
     """“2 in series, 3 strings” – with the panel's name where there are several kinds."""
     said = []
     for row in way.rows:
-        words = "each by itself" if row.series == row.parallel == 1 else _row(row.series, row.parallel)
+        words = "by itself" if row.series == row.parallel == 1 else _row(row.series, row.parallel)
         said.append(words if len(way.rows) == 1 else f"{panels[row.lot].name}: {words}")
     return "; ".join(said)
 
@@ -48,10 +48,12 @@ def _row(series: int, parallel: int) -> str:
     return f"{parallel} in parallel" if series == 1 else f"{series} in series, {parallel} strings"
 
 
-def fuses_in_words(way: Way) -> str:
+def fuses_in_words(way: Way, panels: Sequence[PanelPart]) -> str:
     """What fuses its strings need; nothing where none does."""
-    needed = sorted({fuse for fuse in way.fuses if fuse > 0})
-    return " and ".join(f"{fuse:g} A" for fuse in needed)
+    needed = [(row, fuse) for row, fuse in zip(way.rows, way.fuses, strict=True) if fuse > 0]
+    if len(way.rows) == 1:
+        return "".join(f"a fuse of {fuse:g} A for each string" for _, fuse in needed)
+    return ", ".join(f"a fuse of {fuse:g} A for {panels[row.lot].name}" for row, fuse in needed)
 
 
 def growth_in_words(growth: Growth, name: str) -> str:

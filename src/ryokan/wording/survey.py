@@ -230,6 +230,20 @@ QUESTIONS: dict[str, Words] = {
     "wiring.terminals": Words("What temperature are the terminals of {name} rated for?", "What the cable may be loaded with."),
     "wiring.length": Words("How long is {name}, one way?", "How many volts it loses."),
     "solar.panel_rating": Words("How many watts has one panel of {name}?", "What the array brings."),
+    "solar.in_series": Words(
+        "How many of {name} are in series in one string?", "What volts the controller sees, and what each string carries."
+    ),
+    "solar.panel_open_volts": Words(
+        "How many volts has one of {name} with nothing connected?",
+        "Whether the coldest night takes the strings above what the controller bears.",
+    ),
+    "solar.string_fuses": Words(
+        "Has each string of {name} a fuse, and of what rating?",
+        "Whether the other strings push more into a fault than a panel bears.",
+    ),
+    "solar.controller_volts": Words(
+        "Up to how many volts of panels does {name} bear?", "Whether a cold, clear morning destroys it."
+    ),
     "solar.mounting": Words("Where are they, {name}: on the roof, or carried out?", "Which array they are."),
     "solar.controller_rating": Words("How many amps does {name} give?", "Whether it caps the array."),
     "solar.controller_method": Words("Is {name} an MPPT or a PWM controller?", "Whether the panels work at the bank's volts."),
@@ -241,6 +255,7 @@ QUESTIONS: dict[str, Words] = {
 # What an answer that takes one press is called, by the member that it goes to.
 ANSWERS: dict[str, dict[str, str]] = {
     "fuse_a": {"none": "there is none"},
+    "string_fuse_a": {"none": "there are none"},
     "battery/chemistry": {
         "lfp": "lithium (LFP)",
         "nmc": "traction modules",

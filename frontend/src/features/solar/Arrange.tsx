@@ -122,16 +122,21 @@ function Ways({
   const parts = useParts("controller");
   if (query.isPending) return <Waiting what="every way of wiring them" failed={query.failureReason} />;
   if (query.isError) return <Failed error={query.error} retry={() => void query.refetch()} />;
-  const { ways, judged } = query.data;
+  const { ways, judged, apart } = query.data;
   const fit = ways.filter((way) => way.fits).length;
   return (
     <>
       <p className="mt-3 text-[14px] text-soft">
         {judged === 1 ? "One way was" : `${judged} ways were`} judged;{" "}
-        {fit === 0 ? "none of them fits" : `${fit === ways.length ? "all" : fit} of those below fit`}.
-        {judged > ways.length && ` The ${ways.length} best are listed.`}
+        {fit === 0
+          ? apart.length > 0
+            ? "on one controller none of them fits"
+            : "none of them fits"
+          : `${fit === ways.length ? "all" : fit} of those below fit`}
+        .{judged > ways.length && ` The ${ways.length} best are listed.`}
       </p>
       <ul className="mt-1 max-h-[52dvh] overflow-auto border-ink border-t">
+        {apart.length > 0 && <Apart ways={apart} lots={lots} onTake={onTake} />}
         {ways.map((way, at) => (
           <li
             key={`${way.controller}-${way.text}-${at}`}
@@ -150,7 +155,7 @@ function Ways({
                     way.cold_v === null ? "" : `${formatNumber(way.cold_v)} V in the cold`,
                     way.hot_v === null ? "" : `${formatNumber(way.hot_v)} V in the heat`,
                     `${formatNumber(way.input_a)} A in`,
-                    way.fuses === "" ? "" : `a fuse of ${way.fuses} for each string`,
+                    way.fuses,
                   ]
                     .filter(Boolean)
                     .join(" · ")}
@@ -178,4 +183,45 @@ function Ways({
       </ul>
     </>
   );
+}
+
+/** Each kind of panel on a controller of its own: the best way of each. */
+function Apart({ ways, lots, onTake }: { ways: Way[]; lots: Lot[]; onTake: (way: Way) => void }) {
+  const { answer } = useRig();
+  const name = usePanelName();
+  const last = ways[ways.length - 1];
+  return (
+    <li className="grid grid-cols-[1fr_auto] items-start gap-x-4 border-rule border-b py-2">
+      <div>
+        <p className="font-semibold">Each kind on a controller of its own</p>
+        {ways.map((way, at) => (
+          <p key={`${way.controller}-${lots[at]?.part}`} className="text-[14px]">
+            {name(lots[at]?.part ?? "")}: {way.text} <span className="text-soft">on</span> {way.controller_name}
+            {way.in_rig && <span className="text-soft"> (in the rig already)</span>}
+            {way.against.map((one) => (
+              <span key={one} className="block text-[13px] text-advice">
+                ◇ {one}
+              </span>
+            ))}
+          </p>
+        ))}
+      </div>
+      <div className="text-right">
+        <p className="figure">
+          <Digits>{formatNumber(Math.round(ways.reduce((sum, way) => sum + way.gives_w, 0)))}</Digits>
+          <span className="unit">W at best</span>
+        </p>
+        {answer.may_edit && last && (
+          <Button kind="main" className="mt-1" onClick={() => onTake(last)}>
+            Wire it so
+          </Button>
+        )}
+      </div>
+    </li>
+  );
+}
+
+function usePanelName(): (reference: string) => string {
+  const parts = useParts("panel");
+  return (reference) => parts.find((one) => one.reference === reference)?.part.name ?? "A panel";
 }

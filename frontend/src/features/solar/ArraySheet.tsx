@@ -310,16 +310,26 @@ function More({ id, array }: { id: string; array: PvArray }) {
 function AtStays({ id, array }: { id: string; array: PvArray }) {
   const { rig } = useRig();
   const stays = Object.entries(rig.stays).sort(([, one], [, other]) => one.position - other.position);
-  if (array.place === "carried") return null;
-  return stays.map(([stay, said]) => (
-    <NumberField
-      key={stay}
-      label={`Tilt at ${said.place || "a stay"}`}
-      path={`/solar/arrays/${id}/at_stays/${stay}`}
-      unit="°"
-      nullable
-      value={array.at_stays[stay]?.tilt_deg ?? null}
-      send={(tilt) => (tilt === null ? null : { tilt_deg: tilt, faces_deg: array.at_stays[stay]?.faces_deg ?? null })}
-    />
-  ));
+  if (array.place === "carried" || stays.length === 0) return null;
+  const said = stays.filter(([stay]) => array.at_stays[stay]).length;
+  return (
+    <details className="border-rule border-b py-1.5">
+      <summary className="touch cursor-pointer">
+        Tilt by stay <span className="text-soft">– {said > 0 ? `said for ${said}` : "the same everywhere"}</span>
+      </summary>
+      {stays.map(([stay, one]) => (
+        <NumberField
+          key={stay}
+          label={one.place || "A stay"}
+          path={`/solar/arrays/${id}/at_stays/${stay}`}
+          unit="°"
+          nullable
+          value={array.at_stays[stay]?.tilt_deg ?? null}
+          send={(tilt) =>
+            tilt === null ? null : { tilt_deg: tilt, faces_deg: array.at_stays[stay]?.faces_deg ?? null }
+          }
+        />
+      ))}
+    </details>
+  );
 }

@@ -130,7 +130,7 @@ function Fuse({ path, string, number }: { path: string; string: PvString; number
           {...input}
           aria-label={`Fuse of string ${number}, or none`}
           placeholder="not said"
-          className="field w-24 text-right font-mono"
+          className="field w-24 text-right font-mono placeholder:font-sans placeholder:text-[13px]"
         />
         <span className="text-[13px] text-soft">A</span>
       </span>

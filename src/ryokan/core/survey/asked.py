@@ -22,6 +22,7 @@ from ryokan.core.survey.model import (
     FoundDcdc,
     FoundInverter,
     FoundMainCable,
+    FoundPanels,
 )
 from ryokan.core.survey.places import place_of, places
 from ryokan.core.vehicle import BOATS, ROAD
@@ -131,7 +132,7 @@ def _asked(rig: Rig, sheet: Sheet, about: QuestionOfThings, id: str, thing: AnyF
         id,
         about.member,
         answers,
-        entry=None if answers else _entry(path),
+        entry=None if answers and list(answers) != ["none"] else _entry(path),
     )
 
 
@@ -255,6 +256,27 @@ def _through_pwm(rig: Rig, sheet: Sheet, one: AnyFound) -> bool:
     return any(ctl.method == "pwm" for ctl in rig.survey.of_kind(FoundController).values() if ctl.fate != "goes")
 
 
+def _several(rig: Rig, sheet: Sheet, one: FoundPanels) -> bool:
+    return one.count > 1
+
+
+def _open_volts_matter(rig: Rig, sheet: Sheet, one: FoundPanels) -> bool:
+    """More than one of them in series, or nobody knows, before a controller whose volts are known."""
+    limits = [ctl.most_v for ctl in rig.survey.of_kind(FoundController).values() if ctl.fate != "goes"]
+    longer = one.in_series != 1 and one.count > 1
+    return one.measured_voc_v is None and longer and any(limit is not None for limit in limits)
+
+
+def _three_strings(rig: Rig, sheet: Sheet, one: FoundPanels) -> bool:
+    """From three strings on one may take more than its panels bear."""
+    return one.in_series is not None and one.count // one.in_series >= 3
+
+
+def _panels_in_series(rig: Rig, sheet: Sheet, one: FoundController) -> bool:
+    panels = [two for two in rig.survey.of_kind(FoundPanels).values() if two.fate != "goes"]
+    return one.method != "pwm" and any(two.count > 1 and two.in_series != 1 for two in panels)
+
+
 def _no_rating_of_its_own(rig: Rig, sheet: Sheet, one: FoundMainCable) -> bool:
     return one.told_ampacity_a is None
 
@@ -281,4 +303,8 @@ _WHEN: dict[str, Open] = {
     "wiring.insulation": _no_rating_of_its_own,
     "wiring.terminals": _no_rating_of_its_own,
     "solar.panel_volts": _through_pwm,
+    "solar.in_series": _several,
+    "solar.panel_open_volts": _open_volts_matter,
+    "solar.string_fuses": _three_strings,
+    "solar.controller_volts": _panels_in_series,
 }
