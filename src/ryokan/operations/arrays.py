@@ -20,6 +20,7 @@ from ryokan.core.rig import Rig
 from ryokan.core.solar.arrange import Conditions, MayCome, Row, Way, conditions_of, may_come, ways
 from ryokan.core.solar.curves import Curve, Sunshine, in_parallel, in_series
 from ryokan.core.solar.grow import Growth, controller_as_part, room_to_grow
+from ryokan.core.solar.model import Array, Controller, LaidPanel, PvString
 from ryokan.documents.roof_plan import RoofScene, roof_scene
 from ryokan.operations.accounts import Actor
 from ryokan.operations.errors import NotThere, Unacceptable
@@ -149,12 +150,12 @@ def taking(rig: Rig, lots: Sequence[Lot], way: Way, offered: Offered, instead_of
     else:
         controller = free_id(rig.solar.controllers, "controller")
         position = 1 + max((one.position for one in rig.solar.controllers.values()), default=0)
-        value = {"part": offered.reference, "position": position}
-        patch.append({"op": "add", "path": f"/solar/controllers/{controller}", "value": value})
+        new = Controller(part=offered.reference, position=position)
+        patch.append({"op": "add", "path": f"/solar/controllers/{controller}", "value": new.model_dump(mode="json")})
     strings = wired(array_id, lots, way.rows, way.fuses)
     if instead_of is None:
         position = 1 + max((one.position for one in rig.solar.arrays.values()), default=0)
-        array = {"position": position, "strings": strings, "controller": controller}
+        array = Array(position=position, controller=controller).model_dump(mode="json") | {"strings": strings}
         patch.append({"op": "add", "path": f"/solar/arrays/{array_id}", "value": array})
     else:
         base = f"/solar/arrays/{array_id}"
@@ -167,13 +168,17 @@ def taking(rig: Rig, lots: Sequence[Lot], way: Way, offered: Offered, instead_of
 
 
 def wired(array_id: str, lots: Sequence[Lot], rows: Sequence[Row], fuses: Sequence[float]) -> dict[str, Any]:
-    """Strings of rows as members of the document, each with the fuse that it needs, or none said where it needs none."""
+    """Strings of rows as members of the document, each with the fuse that it needs, or none said where it needs none.
+
+    They are whole, with every member: a page shows them before the server has answered.
+    """
     strings: dict[str, Any] = {}
     for row, fuse in zip(rows, fuses, strict=True):
         for _ in range(row.parallel):
             number = len(strings) + 1
-            panels = {f"p{at + 1}": {"position": at, "part": lots[row.lot].part} for at in range(row.series)}
-            strings[f"{array_id[:34]}-s{number}"] = {"position": number, "panels": panels, "fuse_a": fuse or None}
+            panels = {f"p-{at + 1}": LaidPanel(position=at, part=lots[row.lot].part) for at in range(row.series)}
+            string = PvString(position=number, panels=panels, fuse_a=fuse or None)
+            strings[f"{array_id[:32]}-s-{number}"] = string.model_dump(mode="json")
     return strings
 
 
@@ -295,7 +300,7 @@ def _in_one_string(worked: Worked, array_id: str, lot: Lot) -> Patch:
     added: dict[str, Any] = {}
     for at in range(lot.count):
         name = free_id({**string.panels, **added}, "n")
-        added[name] = {"position": last + 1 + at, "part": lot.part}
+        added[name] = LaidPanel(position=last + 1 + at, part=lot.part).model_dump(mode="json")
     base = f"/solar/arrays/{array_id}/strings/{id}/panels"
     return [{"op": "add", "path": f"{base}/{name}", "value": value} for name, value in added.items()]
 

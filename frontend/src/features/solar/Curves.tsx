@@ -49,7 +49,12 @@ export function Curves() {
       <div className="my-2 flex flex-wrap items-center gap-x-6 gap-y-2">
         <label className="inline-flex items-center gap-2">
           String
-          <select className="field" value={string.id} onChange={(event) => setChosen(event.target.value)}>
+          <select
+            aria-label="String"
+            className="field"
+            value={string.id}
+            onChange={(event) => setChosen(event.target.value)}
+          >
             {strings.map((one) => (
               <option key={one.id} value={one.id}>
                 {one.label}
@@ -60,6 +65,7 @@ export function Curves() {
         <label className="inline-flex items-center gap-2">
           Show
           <select
+            aria-label="Show"
             className="field"
             value={what}
             onChange={(event) => setWhat(event.target.value as "power" | "current")}
@@ -70,7 +76,12 @@ export function Curves() {
         </label>
         <label className="inline-flex items-center gap-2">
           Shade on
-          <select className="field" value={panel} onChange={(event) => setPanel(Number(event.target.value))}>
+          <select
+            aria-label="Shade on"
+            className="field"
+            value={panel}
+            onChange={(event) => setPanel(Number(event.target.value))}
+          >
             {Array.from({ length: string.panels }, (_, at) => (
               <option key={at} value={at}>
                 panel {at + 1}

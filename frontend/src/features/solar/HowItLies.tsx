@@ -11,7 +11,7 @@ import { RemoveCell } from "../worksheet/RemoveCell";
 import { useRig } from "../worksheet/useRig";
 import { useStepFigures } from "../worksheet/useStepFigures";
 import { MONTHS } from "../worksheet/words";
-import { isThere } from "./arrays";
+import { isThere, newArray } from "./arrays";
 
 /** How the fixed array lies, what throws shadows on it, and the portable one beside it. */
 export function HowItLies() {
@@ -298,12 +298,8 @@ function Portable() {
           {...(plain
             ? {}
             : {
-                send: (watts: number | null) => ({
-                  position: 99,
-                  place: "carried",
-                  plain_w: watts,
-                  own_controller: true,
-                }),
+                send: (watts: number | null) =>
+                  newArray({ position: 99, place: "carried", plain_w: watts, own_controller: true }),
               })}
         />
       )}

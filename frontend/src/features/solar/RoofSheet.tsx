@@ -8,7 +8,7 @@ import { Plan, type Scale } from "../worksheet/plan/Plan";
 import { frameOf, outlineExtent, type PlanBox } from "../worksheet/plan/plan";
 import { useRig } from "../worksheet/useRig";
 import { isThere, nameOfArray, orderedArrays, stringsBefore } from "./arrays";
-import { freePlace, groundOf, linesOf, movedTo, type PanelOnRoof, panelsOf } from "./laying";
+import { groundOf, layAll, linesOf, movedTo, type PanelOnRoof, panelsOf } from "./laying";
 import { snapped } from "./snapping";
 import { lookOf } from "./stringLooks";
 import { useParts } from "./useParts";
@@ -86,6 +86,7 @@ function Laying({ array }: { array: [string, PvArray] | null }) {
   const { rig, edit, answer } = useRig();
   const parts = useParts("panel");
   const [open, setOpen] = useState<string | null>(null);
+  const [without, setWithout] = useState<string[]>([]);
   const ground = groundOf(rig, array?.[1] ?? null);
   const there = orderedArrays(rig).filter(([, one]) => isThere(one));
   const shown = array ? [array] : there.filter(([, one]) => one.place === "roof");
@@ -105,15 +106,8 @@ function Laying({ array }: { array: [string, PvArray] | null }) {
   ];
   const gap = rig.space.roof.gap_m;
   const lay = (wanted: readonly PanelOnRoof[]) => {
-    const boxes = [...taken];
-    const patch = wanted.flatMap((one) => {
-      if (one.length === null || one.width === null) return [];
-      const size = { length: one.length, width: one.width };
-      const place = freePlace(size, boxes, ground, gap);
-      if (place === null) return [];
-      boxes.push({ ...place, ...size });
-      return movedTo(one.path, place.x, place.y);
-    });
+    const { patch, without } = layAll(wanted, taken, ground, gap);
+    setWithout(without);
     if (patch.length > 0) void edit(patch);
   };
   const move = (path: string, x: number, y: number, dragged: boolean, gesture: string) => {
@@ -141,6 +135,11 @@ function Laying({ array }: { array: [string, PvArray] | null }) {
   return (
     <>
       <Waiting panels={waiting} mayEdit={answer.may_edit} onLay={lay} />
+      {without.length > 0 && (
+        <p role="status" className="my-1 text-fault">
+          No room was found for {without.join(", ")}, neither along nor across. Move others, or take them elsewhere.
+        </p>
+      )}
       <Plan
         label="The panels seen from above; arrow keys move one, T turns it, Enter opens it"
         frame={array ? null : frameOf(rig, "roof")}

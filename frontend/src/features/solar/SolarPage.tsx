@@ -13,7 +13,7 @@ import { useRig } from "../worksheet/useRig";
 import { useStepFigures } from "../worksheet/useStepFigures";
 import { MONTHS } from "../worksheet/words";
 import { ArrayBars } from "./ArrayBars";
-import { isThere } from "./arrays";
+import { isThere, newArray } from "./arrays";
 import { HowItLies } from "./HowItLies";
 import { WeatherFile } from "./WeatherFile";
 
@@ -187,7 +187,7 @@ function FirstWatts() {
       unit="W"
       nullable
       value={null}
-      send={(watts) => ({ plain_w: watts, position: 1 })}
+      send={(watts) => newArray({ plain_w: watts, position: 1 })}
       hint="So many watts for now; which panels they are is said under Panels and controllers."
     />
   );

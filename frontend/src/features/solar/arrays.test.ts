@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { PvString, Rig } from "../../api/types";
 import { freeId, groupsOf, withoutController, withoutPanel, withPanel, withString } from "./arrays";
+import { layAll } from "./laying";
 import { snapped } from "./snapping";
 
 const panel = (position: number, part: string) => ({ position, part, x_m: null, y_m: null, turned: false });
@@ -21,7 +22,7 @@ describe("a string", () => {
 
   it("gets a panel under an id that is free, and goes with its last one", () => {
     expect(withPanel("x", "s", STRING, "own:new")).toEqual([
-      { op: "add", path: "/solar/arrays/x/strings/s/panels/p-1", value: { position: 3, part: "own:new" } },
+      { op: "add", path: "/solar/arrays/x/strings/s/panels/p-1", value: panel(3, "own:new") },
     ]);
     const one = { ...STRING, panels: { a: panel(0, "own:new") } } as PvString;
     expect(withoutPanel("x", "s", one, "a")).toEqual([{ op: "remove", path: "/solar/arrays/x/strings/s" }]);
@@ -36,7 +37,7 @@ describe("a string", () => {
     expect(added).toEqual({
       op: "add",
       path: "/solar/arrays/x/strings/x-s-3",
-      value: { position: 2, panels: { "p-1": { position: 0, part: "own:old" } }, fuse_a: 10 },
+      value: { position: 2, panels: { "p-1": panel(0, "own:old") }, fuse_a: 10, fuse_v: null },
     });
     expect(plain?.path).toBe("/solar/arrays/x/plain_w"); // what its panels are is known now
   });
@@ -47,6 +48,30 @@ describe("a string", () => {
       "/solar/arrays/x/controller",
       "/solar/controllers/c",
     ]);
+  });
+});
+
+describe("panels that are laid where there is room", () => {
+  const ground = { left: 0, right: 2, bottom: 0, top: 1.2 };
+  const one = (number: string) => ({
+    path: `/${number}`,
+    number,
+    string: 0,
+    name: "",
+    length: 1,
+    width: 0.5,
+    x: null,
+    y: null,
+    turned: false,
+  });
+
+  it("keep the gap, are turned where only that fits, and are named where nothing does", () => {
+    const obstacle = { x: 1.05, y: 0, length: 0.4, width: 1.2 };
+    const { patch, without } = layAll(["a", "b", "c", "d"].map(one), [obstacle], ground, 0.02);
+    const at = (path: string) => patch.find((step) => step.path === path)?.value;
+    expect([at("/a/x_m"), at("/a/y_m"), at("/b/y_m")]).toEqual([0, 0, 0.55]); // looked for in steps of 5 cm
+    expect([at("/c/turned"), at("/c/x_m"), at("/d/x_m")]).toEqual([true, 1.5, undefined]);
+    expect(without).toEqual(["d"]);
   });
 });
 

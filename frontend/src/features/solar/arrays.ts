@@ -55,12 +55,80 @@ export function groupsOf(string: PvString): { part: string; ids: string[] }[] {
   return groups;
 }
 
+/** New things are whole, with every member: they are shown before the server has answered. */
+const newPanel = (position: number, part: string): PvString["panels"][string] => ({
+  position,
+  part,
+  x_m: null,
+  y_m: null,
+  turned: false,
+});
+
+export const newArray = (said: Partial<PvArray>): PvArray => ({
+  position: 0,
+  name: "",
+  place: "roof",
+  plain_w: null,
+  plain_vmp_v: null,
+  strings: {},
+  controller: null,
+  input: 1,
+  own_controller: false,
+  tilt_deg: null,
+  faces_deg: null,
+  from_nose_deg: null,
+  at_stays: {},
+  shade_frac: 0,
+  mounting: null,
+  connector_v: null,
+  connector_a: null,
+  connectors_alike: null,
+  junction_box: null,
+  gland: null,
+  disconnect: null,
+  disconnect_v: null,
+  sheet_length_m: null,
+  sheet_width_m: null,
+  stowed_in: null,
+  ballast_kg: null,
+  lead: null,
+  port: "",
+  polarity: null,
+  ...said,
+});
+
+const newController = (said: Partial<PvController>): PvController => ({
+  position: 0,
+  name: "",
+  part: null,
+  rated_a: null,
+  method: null,
+  rated_24v_a: null,
+  rated_48v_a: null,
+  lowest_battery_v: null,
+  highest_battery_v: null,
+  most_v: null,
+  most_input_a: null,
+  most_isc_a: null,
+  most_12v_w: null,
+  most_24v_w: null,
+  most_48v_w: null,
+  inputs: null,
+  start_margin_v: null,
+  running_margin_v: null,
+  terminal_mm2: null,
+  lithium: null,
+  shares_sensing: null,
+  own_w: null,
+  ...said,
+});
+
 const stringPath = (array: string, string: string) => `/solar/arrays/${array}/strings/${string}`;
 
 /** One panel more of a group, or a first one of another kind at the end. */
 export function withPanel(arrayId: string, stringId: string, string: PvString, part: string): PatchOperation[] {
   const id = freeId(string.panels, "p");
-  const value = { position: nextPosition(string.panels), part };
+  const value = newPanel(nextPosition(string.panels), part);
   return [{ op: "add", path: `${stringPath(arrayId, stringId)}/panels/${id}`, value }];
 }
 
@@ -82,8 +150,13 @@ export function withString(rig: Rig, arrayId: string, array: PvArray, part: stri
   const id = freeId(taken, `${arrayId.slice(0, 30)}-s`);
   const last = orderedStrings(array).at(-1)?.[1];
   const row = last ? orderedPanels(last).map(([, panel]) => panel.part) : [part];
-  const panels = Object.fromEntries(row.map((one, at) => [`p-${at + 1}`, { position: at, part: one }]));
-  const value = { position: nextPosition(array.strings), panels, fuse_a: last?.fuse_a ?? null };
+  const panels = Object.fromEntries(row.map((one, at) => [`p-${at + 1}`, newPanel(at, one)]));
+  const value = {
+    position: nextPosition(array.strings),
+    panels,
+    fuse_a: last?.fuse_a ?? null,
+    fuse_v: last?.fuse_v ?? null,
+  };
   return [
     { op: "add", path: stringPath(arrayId, id), value },
     ...(array.plain_w === null ? [] : [{ op: "add" as const, path: `/solar/arrays/${arrayId}/plain_w`, value: null }]),
@@ -94,16 +167,23 @@ export function withString(rig: Rig, arrayId: string, array: PvArray, part: stri
 export function withArray(rig: Rig): PatchOperation[] {
   const id = freeId(rig.solar.arrays, "array");
   const controllers = Object.keys(rig.solar.controllers);
-  const value = {
+  const [only] = controllers;
+  const value = newArray({
     position: nextPosition(rig.solar.arrays),
-    ...(controllers.length === 1 ? { controller: controllers[0] } : {}),
-  };
+    controller: controllers.length === 1 && only !== undefined ? only : null,
+  });
   return [{ op: "add", path: `/solar/arrays/${id}`, value }];
 }
 
 export function withController(rig: Rig): PatchOperation[] {
   const id = freeId(rig.solar.controllers, "controller");
-  return [{ op: "add", path: `/solar/controllers/${id}`, value: { position: nextPosition(rig.solar.controllers) } }];
+  return [
+    {
+      op: "add",
+      path: `/solar/controllers/${id}`,
+      value: newController({ position: nextPosition(rig.solar.controllers) }),
+    },
+  ];
 }
 
 /** A controller goes, and no array names it any more. */

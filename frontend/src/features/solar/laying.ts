@@ -75,6 +75,34 @@ export function freePlace(
   return null;
 }
 
+/** Edits that lay panels where there is room, along the vehicle or else across it; and the numbers of those without room. */
+export function layAll(
+  wanted: readonly PanelOnRoof[],
+  taken: readonly Box[],
+  ground: Ground,
+  gap: number,
+): { patch: PatchOperation[]; without: string[] } {
+  const boxes = [...taken];
+  const patch: PatchOperation[] = [];
+  const without: string[] = [];
+  for (const one of wanted) {
+    if (one.length === null || one.width === null) continue;
+    const as = { length: one.length, width: one.width };
+    const across = { length: one.width, width: one.length };
+    const place = freePlace(as, boxes, ground, gap);
+    const turned = place === null ? freePlace(across, boxes, ground, gap) : null;
+    const to = place ?? turned;
+    if (to === null) {
+      without.push(one.number);
+      continue;
+    }
+    boxes.push({ ...to, ...(place === null ? across : as) });
+    patch.push(...movedTo(one.path, to.x, to.y));
+    if (place === null) patch.push({ op: "add", path: `${one.path}/turned`, value: !one.turned });
+  }
+  return { patch, without };
+}
+
 function meets(one: Box, other: Box, gap: number): boolean {
   return (
     Math.min(one.x + one.length, other.x + other.length) - Math.max(one.x, other.x) > -gap + 1e-9 &&
