@@ -32,13 +32,16 @@ from ryokan.core.climate.sun import Panel, month_sun
 from ryokan.core.evaluate import Report, evaluate, glimpse
 from ryokan.core.job_file import OptionFile
 from ryokan.core.loads.line import read_line
+from ryokan.core.parts.model import ControllerPart, PanelPart
 from ryokan.core.registry import PLAN
 from ryokan.core.rig import Rig, Stay
+from ryokan.core.solar.arrange import Conditions, may_come, ways
 from ryokan.operations.accounts import create_shop
 from ryokan.operations.candidates import DECIDED, SHOWN
 from ryokan.operations.fixes import fixes_that_hold
 from ryokan.operations.jobs import create_job
 from ryokan.operations.patches import patched
+from ryokan.parts.sample import sample_parts
 from ryokan.store.database import open_engine, transaction
 from ryokan.web.answers import figure_value
 from ryokan.web.schemas import StepReport
@@ -113,6 +116,20 @@ def bench_lines() -> None:
             line = (piece * length)[:length]
             times = times_ms(lambda line=line: read_line(line, system_v=12, mains_v=120), 20)
             say(f"{length} characters of “{piece}”", times)
+
+
+def bench_arrange() -> None:
+    """Twelve panels on thirty controllers, every split; and which panels may come to one controller."""
+    parts = sample_parts()
+    panels = [part for part in parts if isinstance(part, PanelPart)]
+    controllers = [part for part in parts if isinstance(part, ControllerPart)][:30]
+    given = Conditions(-20, 65, 1.18, 12, 12.8, 14.4, lithium=True, known={})
+    say("12 panels on 30 controllers", times_ms(lambda: ways([(panels[3], 12)], controllers, given), 20))
+    say(
+        "7 old and 5 new panels on 30 controllers",
+        times_ms(lambda: ways([(panels[3], 7), (panels[15], 5)], controllers, given), 20),
+    )
+    say("which of 40 panels may come to one controller", times_ms(lambda: may_come(panels, controllers[12], given), 5))
 
 
 def bench_http(workers: int) -> None:
@@ -274,6 +291,7 @@ BENCHES = {
     "evaluate": bench_evaluate,
     "sun": bench_sun,
     "lines": bench_lines,
+    "arrange": bench_arrange,
     "http": bench_processes,
 }
 

@@ -61,10 +61,20 @@ def storage(name: str) -> Callable[[Page], None]:
     return go
 
 
-def picker(page: Page) -> None:
-    step(NURSES, "Storage")(page)
-    page.get_by_role("button", name="Choose from the parts").click()
-    page.get_by_text("Opening what each would do").wait_for(state="hidden")
+def arrange(page: Page) -> None:
+    step(BOAT, "Solar")(page)
+    page.get_by_role("tab", name="Panels and controllers").click()
+    page.get_by_role("button", name="Arrange panels…").click()
+    page.get_by_label("Add a kind of panel").select_option(label="Old panel 100 W")
+    page.get_by_label("How many of kind 1").fill("3")
+    page.get_by_label("Add a kind of panel").select_option(label="Rigid panel 300 W, 60 cells")
+    page.get_by_text("Each kind on a controller of its own").wait_for()
+
+
+def roof(page: Page) -> None:
+    step(BOAT, "Solar")(page)
+    page.get_by_role("tab", name="Roof").click()
+    page.get_by_text("to scale, with drilling positions").wait_for()
 
 
 def options(page: Page) -> None:
@@ -108,9 +118,9 @@ PICTURES: list[tuple[str, Callable[[Page], None], int, int, str]] = [
     ("solar", step(BOAT, "Solar"), 1280, 1240, "light"),
     ("charging", step(NURSES, "Charging"), 1280, 800, "light"),
     ("wiring", step(NURSES, "Wiring"), 1280, 800, "light"),
-    ("picker", picker, 1280, 800, "light"),
+    ("arrange", arrange, 1280, 800, "light"),
+    ("roof", roof, 1280, 800, "light"),
     ("parts", at("/parts"), 1280, 800, "light"),
-    ("shop", at("/shop"), 1280, 800, "light"),
     ("sources", at("/sources"), 1280, 800, "light"),
     ("tablet", tablet, 900, 900, "dark"),
     ("options", options, 1280, 800, "light"),
