@@ -115,7 +115,7 @@ TWO_APART = {
 
 BROKEN: list[tuple[str, dict[str, Any]]] = [
     *OF_ARRAYS.items(), *OF_STRINGS.items(), *OF_CONTROLLERS.items(), ("solar.controllers_apart", TWO_APART),
-    *((code, row) for code, (row, _) in OF_ROOF.items()), ("solar.raised_shades", RAISED), ("solar.stowage_unfit", STOWED),
+    *((code, row) for code, (row, _) in OF_ROOF.items()), ("solar.raised_shades", RAISED), ("solar.stowage_unfit", STOWED), ("solar.roof_overloaded", {**lying((0.1, -0.9)), "space.roof": {**ROOF, "bears_kg": 5}}),
     ("survey.payload_exceeded", {"vehicle.payload.left_kg": 20}),
     ("survey.damaged_bank_stays", {"survey.items": {"old": {**OLD_BANK, "fate": "stays", "condition": "damaged"}}}),
     ("survey.damaged_part_stays", {"survey.items": {"cord": {"kind": "cord", "rating": "eu_16", "fate": "stays", "condition": "damaged"}}}),

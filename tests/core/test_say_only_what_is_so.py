@@ -208,7 +208,7 @@ UNKNOWN = {
     "solar.panels_overlap": ["own_parts.small.part.size"], "solar.panel_overhangs": ["own_parts.small.part.size"],
     "solar.panel_in_margin": ["own_parts.small.part.size"], "solar.panel_on_obstacle": ["own_parts.small.part.size"],
     "solar.panel_on_walkway": ["own_parts.small.part.size"], "solar.panel_without_beams": ["own_parts.small.part.size"],
-    "solar.raised_shades": ["solar.arrays.a.tilt_deg"], "solar.stowage_unfit": ["solar.arrays.a.stowed_in"],
+    "solar.raised_shades": ["solar.arrays.a.tilt_deg"], "solar.stowage_unfit": ["solar.arrays.a.stowed_in"], "solar.roof_overloaded": ["space.roof.bears_kg"],
     "solar.controllers_apart": ["solar.controllers.of-a.shares_sensing", "solar.controllers.of-b.shares_sensing"],
     "brief.believed_days_off": ["brief.believed_days"], "brief.believed_day_off": ["brief.believed_ah_per_day"],
     "brief.believed_bank_off": ["brief.believed_bank_ah"], "survey.payload_exceeded": ["vehicle.payload.left_kg"],

@@ -55,3 +55,52 @@ def test_a_string_comes_to_what_was_worked_out_by_hand(case: dict[str, Any]) -> 
     codes = {finding.code for finding in report.findings}
     assert set(case.get("told", ())) <= told, told
     assert not [one for one in case.get("silent", ()) if one in told or one in codes], told
+
+
+SMALL = PANELS["small"]
+ROOF = {"outline": [[0, 0], [2, 0], [2, 1]]}
+
+
+@pytest.mark.parametrize(
+    ("where", "said", "why"),
+    [
+        ("panel", {**SMALL, "voc_v": 0}, "greater than 0"),
+        ("panel", {**SMALL, "rated_w": float("nan")}, "finite number"),
+        ("panel", {**SMALL, "beta_voc_percent_per_k": 0.28}, "less than 0"),
+        ("panel", {**SMALL, "voc_v": 17.0}, "are above the open or shorted ones"),
+        ("panel", {**SMALL, "size": {"length_m": 0, "width_m": 1, "height_m": 0.03}}, "greater than 0"),
+        ("string", 400, "at most 60"),
+        ("string", 0, "at least 1"),
+        ("roof", [[0, 0], [1, 0], [2, 0]], "encloses no area|crosses itself"),
+        ("roof", [[0, 0], [2, 2], [2, 0], [0, 2]], "crosses itself"),
+        ("roof", [[0, 0], [2, 0]], "at least three corners"),
+    ],
+)  # fmt: skip
+def test_what_cannot_be_is_refused_with_the_reason(where: str, said: Any, why: str) -> None:
+    panel = said if where == "panel" else SMALL
+    own = {"a": {"part": {"kind": "panel", "name": "a", **panel}, "standing": "kept"}}
+    row = string(["a"] * said) if where == "string" else string(["a"])
+    roof = {"outline": said} if where == "roof" else ROOF
+    with pytest.raises(ValueError, match=why):
+        rig([load(60, 4)], own_parts=own, solar={"arrays": {"x": {"strings": {"s": row}}}}, space={"roof": roof})
+
+
+def test_a_string_belongs_to_one_array_alone() -> None:
+    own = {"a": {"part": {"kind": "panel", "name": "a", **SMALL}, "standing": "kept"}}
+    twice = {one: {"strings": {"s": string(["a"])}} for one in ("x", "y")}
+    with pytest.raises(ValueError, match="a string stands in two arrays"):
+        rig([load(60, 4)], own_parts=own, solar={"arrays": twice})
+
+
+def test_a_thing_that_shades_one_array_leaves_the_other_in_the_sun_and_each_lies_its_own_way_by_stay() -> None:
+    mast = {"name": "mast", "bearing_deg": 0, "away_m": 1, "width_m": 3, "height_m": 9, "array": "x"}
+    arrays = {one: {"plain_w": 300} for one in ("x", "y")}
+    arrays["z"] = {"plain_w": 300, "at_stays": {"first": {"tilt_deg": 45}, "gone": None}}
+    stay = {"lat_deg": 50, "lon_deg": 8, "month": 10, "heading_deg": 180}
+    figures = evaluate(
+        rig([load(60, 4)], stays={"first": stay}, solar={"sun_from": "places", "arrays": arrays, "obstacles": {"m": mast}})
+    ).figures
+    x, y, z = (figures[f"solar.array.{one}.wh_per_day.oct"].number for one in "xyz")
+    assert x < 0.8 * y
+    assert z > 1.2 * y  # raised to the south in October
+    assert y == pytest.approx(300 * figures["solar.yield_wh_per_w.oct"].number)  # and the need goes by what shades all

@@ -77,8 +77,9 @@ def read_day_of_sun(option_id: UUID, query: DayQuery) -> DayOfSunAnswer:
     """The sun's way over the vehicle at a stay, and what the array gives hour by hour. Stores nothing."""
     with signed_in() as (session, actor):
         worked = rigs.work_out(session, actor, option_id)
+    parts = worked.report.traces.chosen.panels
     try:
-        found = day_of_sun(worked.rig, worked.report.figures, query.stay, query.day, query.heading)
+        found = day_of_sun(worked.rig, worked.report.figures, query.stay, query.day, query.heading, parts)
     except NoAnswer as error:
         raise Unacceptable(str(error)) from error
     bearings = np.arange(0.0, 360.0, 5.0)

@@ -16,6 +16,8 @@ TITLES: dict[str, str] = {
     "solar.array.*.panels": "Panels of it",
     "solar.array.*.uplift_n": "Uplift on it at road speed",
     "space.air_kg_per_m3": "Density of air",
+    "space.roof.bears_kg": "What the roof bears under way",
+    "space.roof.panels_kg": "Panels on the roof",
     "solar.array.*.apart_w": "Its panels, each by itself",
     "solar.array.*.bare_wh_per_w.*": "A rated watt of it on a day of the month, before controller and wiring",
     "solar.array.*.free_wh_per_day": "What it would bring with no cap on it",
@@ -183,6 +185,10 @@ FINDINGS: dict[str, Words] = {
     "solar.panel_without_beams": Words(
         "Under {name} on the roof {count}.",
         "Sheet alone holds little: rails from beam to beam, or backing plates, by what the panel's maker asks.",
+    ),
+    "solar.roof_overloaded": Words(
+        "{mass} of panels lie on the roof, which bears {bears} under way.",
+        "Rails, fixings and cables come on top. What the vehicle's maker allows goes first.",
     ),
     "solar.raised_shades": Words(
         "Raised, panels {one} and {other} of {name} stand {apart} apart; at {height} of sun {needed} keep one out of the "

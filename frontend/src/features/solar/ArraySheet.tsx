@@ -23,7 +23,7 @@ import { Controllers } from "./Controllers";
 import { Grow } from "./Grow";
 import { PartSelect } from "./PartSelect";
 import { Strings } from "./Strings";
-import { usePartName } from "./useParts";
+import { usePartName, useParts } from "./useParts";
 
 /** What lies on the vehicle: arrays by their strings, and the controllers that they go to. */
 export function ArraySheet() {
@@ -98,6 +98,7 @@ function OneArray({ id, array, onArrange }: { id: string; array: PvArray; onArra
           })),
         ]}
       />
+      <WhichInput id={id} array={array} />
       {!strings && (
         <NumberField
           label="Rated, in all"
@@ -133,6 +134,26 @@ function OneArray({ id, array, onArrange }: { id: string; array: PvArray; onArra
       {isThere(array) && <ComesTo id={id} array={array} />}
       <More id={id} array={array} />
     </Section>
+  );
+}
+
+/** Which input of its controller, where that has several or they are used already. */
+function WhichInput({ id, array }: { id: string; array: PvArray }) {
+  const { rig } = useRig();
+  const parts = useParts("controller");
+  const controller = array.controller === null ? undefined : rig.solar.controllers[array.controller];
+  const inputs = parts.find((one) => one.reference === controller?.part)?.part.inputs ?? controller?.inputs ?? 1;
+  if (Math.max(inputs, array.input) < 2) return null;
+  return (
+    <SelectField
+      label="Its input"
+      path={`/solar/arrays/${id}/input`}
+      value={array.input}
+      options={Array.from({ length: Math.max(inputs, array.input) }, (_, at) => ({
+        value: at + 1,
+        label: `${at + 1}`,
+      }))}
+    />
   );
 }
 
@@ -318,17 +339,28 @@ function AtStays({ id, array }: { id: string; array: PvArray }) {
         Tilt by stay <span className="text-soft">– {said > 0 ? `said for ${said}` : "the same everywhere"}</span>
       </summary>
       {stays.map(([stay, one]) => (
-        <NumberField
-          key={stay}
-          label={one.place || "A stay"}
-          path={`/solar/arrays/${id}/at_stays/${stay}`}
-          unit="°"
-          nullable
-          value={array.at_stays[stay]?.tilt_deg ?? null}
-          send={(tilt) =>
-            tilt === null ? null : { tilt_deg: tilt, faces_deg: array.at_stays[stay]?.faces_deg ?? null }
-          }
-        />
+        <div key={stay}>
+          <NumberField
+            label={`${one.place || "A stay"}, tilt`}
+            path={`/solar/arrays/${id}/at_stays/${stay}`}
+            unit="°"
+            nullable
+            value={array.at_stays[stay]?.tilt_deg ?? null}
+            send={(tilt) =>
+              tilt === null ? null : { tilt_deg: tilt, faces_deg: array.at_stays[stay]?.faces_deg ?? null }
+            }
+          />
+          {array.at_stays[stay] && (
+            <NumberField
+              label={`${one.place || "A stay"}, faces`}
+              path={`/solar/arrays/${id}/at_stays/${stay}/faces_deg`}
+              unit="°"
+              nullable
+              value={array.at_stays[stay]?.faces_deg ?? null}
+              hint="Clockwise from north; left empty it faces the equator."
+            />
+          )}
+        </div>
       ))}
     </details>
   );

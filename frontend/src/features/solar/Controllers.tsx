@@ -30,6 +30,12 @@ export function Controllers() {
           <Button onClick={() => void edit(withController(rig))}>+ Controller</Button>
         </div>
       )}
+      {controllers.length > 0 && (
+        <p className="max-w-[46rem] text-[13px] text-soft">
+          A controller is joined to the battery before the panels, and parted from the panels before the battery. Volts
+          and polarity of every string are measured before strings are joined; connectors are never parted under load.
+        </p>
+      )}
     </>
   );
 }

@@ -11,7 +11,7 @@ import { RemoveCell } from "../worksheet/RemoveCell";
 import { useRig } from "../worksheet/useRig";
 import { useStepFigures } from "../worksheet/useStepFigures";
 import { MONTHS } from "../worksheet/words";
-import { isThere, newArray } from "./arrays";
+import { isThere, nameOfArray, newArray, orderedArrays } from "./arrays";
 
 /** How the fixed array lies, what throws shadows on it, and the portable one beside it. */
 export function HowItLies() {
@@ -197,10 +197,14 @@ const USUAL = [
 function Obstacles() {
   const { rig, edit, answer } = useRig();
   const rows = Object.entries(rig.solar.obstacles).sort(([, one], [, other]) => one.position - other.position);
+  const arrays = orderedArrays(rig).filter(([, array]) => array.place !== "carried" && isThere(array));
+  const several = arrays.length > 1;
   const add = (usual: (typeof USUAL)[number]) => {
     const position = (rows.at(-1)?.[1].position ?? 0) + 1;
     const id = `o${Date.now().toString(36)}`;
-    void edit([{ op: "add", path: `/solar/obstacles/${id}`, value: { ...usual, takes_frac: 1, position } }]);
+    void edit([
+      { op: "add", path: `/solar/obstacles/${id}`, value: { ...usual, takes_frac: 1, array: null, position } },
+    ]);
   };
   return (
     <Section title="Things on the vehicle that shade it" aside="as seen from the middle of the array">
@@ -214,6 +218,7 @@ function Obstacles() {
               { label: "Height over the panels" },
               { label: "Width" },
               { label: "Its shadow takes" },
+              ...(several ? [{ label: "Of" }] : []),
               { label: "Remove", hidden: true },
             ]}
           />
@@ -240,6 +245,26 @@ function Obstacles() {
                     value={one.takes_frac * 100}
                     send={(percent) => (percent ?? 0) / 100}
                   />
+                  {several && (
+                    <td className="py-1.5 pr-2">
+                      <select
+                        aria-label={`Which array ${name} shades`}
+                        className="field max-w-36"
+                        disabled={!answer.may_edit}
+                        value={one.array ?? ""}
+                        onChange={(event) =>
+                          void edit([{ op: "add", path: `${path}/array`, value: event.target.value || null }])
+                        }
+                      >
+                        <option value="">all arrays</option>
+                        {arrays.map(([arrayId, array]) => (
+                          <option key={arrayId} value={arrayId}>
+                            {nameOfArray(array)}
+                          </option>
+                        ))}
+                      </select>
+                    </td>
+                  )}
                   <RemoveCell name={name} path={path} />
                 </tr>
               );

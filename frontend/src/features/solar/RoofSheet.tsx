@@ -3,10 +3,12 @@ import type { PvArray } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Dialog } from "../../ui/Dialog";
 import { Section } from "../../ui/PageHead";
+import { Figure } from "../worksheet/Figure";
 import { FieldRow, NumberField, SelectField, useDraft, useMember } from "../worksheet/fields";
 import { Plan, type Scale } from "../worksheet/plan/Plan";
 import { frameOf, outlineExtent, type PlanBox } from "../worksheet/plan/plan";
 import { useRig } from "../worksheet/useRig";
+import { useStepFigures } from "../worksheet/useStepFigures";
 import { isThere, nameOfArray, orderedArrays, stringsBefore } from "./arrays";
 import { groundOf, layAll, linesOf, movedTo, type PanelOnRoof, panelsOf } from "./laying";
 import { snapped } from "./snapping";
@@ -61,6 +63,14 @@ function OnTheRoof() {
     <>
       <Laying array={null} />
       <Beams />
+      <NumberField
+        label="It bears, under way"
+        path="/space/roof/bears_kg"
+        unit="kg"
+        nullable
+        value={roof.bears_kg}
+        hint="By the vehicle's maker."
+      />
       <NumberField label="Kept free between panels" path="/space/roof/gap_m" unit="m" value={roof.gap_m} />
       <NumberField
         label="Kept free along the edge"
@@ -68,6 +78,7 @@ function OnTheRoof() {
         unit="m"
         value={roof.edge_margin_m}
       />
+      <Wind />
       <p className="my-3 flex flex-wrap gap-4">
         <a className="underline underline-offset-2" href={`/api/v1/options/${optionId}/roof-plan.svg`} download>
           Plan as SVG
@@ -77,6 +88,63 @@ function OnTheRoof() {
         </a>
         <span className="text-soft">to scale, with drilling positions</span>
       </p>
+    </>
+  );
+}
+
+/** What lies there, what the wind pulls at it, and what holds it: by array. */
+function Wind() {
+  const { rig } = useRig();
+  const { figure } = useStepFigures("solar");
+  const rows = orderedArrays(rig).filter(
+    ([id, array]) => array.place === "roof" && figure(`solar.array.${id}.area_m2`),
+  );
+  if (rows.length === 0) return null;
+  const wind = rows.some(([id]) => figure(`solar.array.${id}.uplift_n`));
+  const columns = [
+    { name: "area_m2", label: "Area" },
+    { name: "mass_kg", label: "Mass" },
+    ...(wind
+      ? [
+          { name: "uplift_n", label: "Uplift at road speed" },
+          { name: "fixings", label: "Fixings at least" },
+        ]
+      : []),
+  ];
+  return (
+    <>
+      <table className="mt-3 w-full max-w-[46rem]">
+        <thead>
+          <tr className="border-ink border-b text-[13px] text-soft">
+            <td />
+            {columns.map((column) => (
+              <th key={column.name} scope="col" className="py-1 pr-3 text-right font-semibold">
+                {column.label}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(([id, array]) => (
+            <tr key={id} className="row-height border-rule border-b">
+              <th scope="row" className="text-left font-normal">
+                {nameOfArray(array)}
+              </th>
+              {columns.map((column) => (
+                <td key={column.name} className="pr-3 text-right">
+                  <Figure figure={figure(`solar.array.${id}.${column.name}`)} />
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {wind && (
+        <p className="mt-1 max-w-[46rem] text-[13px] text-soft">
+          Uplift and fixings go by usual coefficients and no test of this vehicle. A panel that comes off kills: what
+          the makers of panel, rail and vehicle ask goes first, and so does a person who is licensed for it.
+        </p>
+      )}
     </>
   );
 }

@@ -62,16 +62,17 @@ def portable_panel(solar: Solar) -> Panel:
     return Panel(turned_per_day=solar.turned_per_day, mount="open_rack_glass_polymer")
 
 
-def surroundings_of(solar: Solar, stay: Stay) -> Surroundings:
-    """What stands in the way of the sun on the array at a stay."""
-    return Surroundings(stay.heading_deg, stay.shaded_h, stay.horizon, blocks(solar))
+def surroundings_of(solar: Solar, stay: Stay, array_id: str | None = None) -> Surroundings:
+    """What stands in the way of the sun on an array at a stay; without one what shades all of them."""
+    return Surroundings(stay.heading_deg, stay.shaded_h, stay.horizon, blocks(solar, array_id))
 
 
-def blocks(solar: Solar) -> tuple[Block, ...]:
-    """The things on the vehicle that throw a shadow on the array, as it sees them."""
+def blocks(solar: Solar, array_id: str | None = None) -> tuple[Block, ...]:
+    """The things on the vehicle that throw a shadow on an array, as it sees them; without one those that shade all."""
     return tuple(
         block(one.bearing_deg, one.away_m, one.width_m, one.height_m, one.takes_frac)
         for _, one in sorted(solar.obstacles.items())
+        if one.array in (None, array_id)
     )
 
 

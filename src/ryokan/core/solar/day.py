@@ -12,11 +12,14 @@ from ryokan.core.climate.days import MONTH_OF_DAY
 from ryokan.core.climate.journey import located
 from ryokan.core.climate.path import SunPath, sun_path
 from ryokan.core.climate.shade import Block, Surroundings
-from ryokan.core.climate.stay import LOSSES, blocks, corrected, panel_of, place_of, sky_of, surroundings_of
-from ryokan.core.climate.sun import STEPS, month_sun
+from ryokan.core.climate.stay import LOSSES, blocks, corrected, place_of, surroundings_of
+from ryokan.core.climate.sun import STEPS
 from ryokan.core.errors import NoAnswer
 from ryokan.core.figure import Figure, Sheet
+from ryokan.core.parts.model import PanelPart
 from ryokan.core.rig import Rig
+from ryokan.core.solar.model import Array
+from ryokan.core.solar.yields import hours_of
 
 DULL, BRIGHT = slice(1, 3), slice(17, 19)  # round the tenth and the ninetieth of a hundred days
 
@@ -38,7 +41,14 @@ class DayOfSun:
     bright_w: Floats
 
 
-def day_of_sun(rig: Rig, figures: Mapping[str, Figure], stay_id: str, day: int, heading_deg: float | None = None) -> DayOfSun:
+def day_of_sun(
+    rig: Rig,
+    figures: Mapping[str, Figure],
+    stay_id: str,
+    day: int,
+    heading_deg: float | None = None,
+    parts: Mapping[str, PanelPart] | None = None,
+) -> DayOfSun:
     """The sun over the vehicle on a day of the year, and the array's hours in its month.
 
     Parameters
@@ -51,6 +61,8 @@ def day_of_sun(rig: Rig, figures: Mapping[str, Figure], stay_id: str, day: int, 
         1 to 365.
     heading_deg : float, optional
         Where the nose would point, to try it out; the stay's own if left out. [°]
+    parts : mapping of reference to PanelPart, optional
+        Panels of the arrays. Each array is taken as it lies, and each controller caps what is on it.
 
     Raises
     ------
@@ -68,20 +80,41 @@ def day_of_sun(rig: Rig, figures: Mapping[str, Figure], stay_id: str, day: int, 
         around = replace(around, heading_deg=heading_deg)
     sheet = Sheet(dict(rig.assumptions))
     correction = corrected(sheet, rig.solar, place)
-    sun = month_sun(
-        place, month, sky_of(rig.solar, place), panel_of(rig.solar, place[0]), correction=correction, surroundings=around
-    )
-    array_w = (figures.get("solar.have_w") or figures["solar.need_w"]).number
-    passed_on = float(np.prod([sheet.assumption(f"{name}_frac").number for name in LOSSES])) * (1 - stay.shade_frac)
-    hours = sun.w_per_w.reshape(len(sun.w_per_w), 24, STEPS // 24).mean(axis=-1) * array_w * passed_on
-    hours = hours[np.argsort(sun.wh_per_w)]  # in the shade a hazy day may give more than a clear one
-    names = [one.name for _, one in sorted(rig.solar.obstacles.items())]
+    fixed = {id: one for id, one in rig.solar.ordered_arrays().items() if not one.carried}
+    # A rig of which no array is chosen is shown with one of exactly the need, as all lie.
+    lying = fixed or {"": Array()}
+    watts = {id: figures[f"solar.array.{id}.watts_w"].number if fixed else figures["solar.need_w"].number for id in lying}
+    passed_on = float(np.prod([sheet.assumption(f"{name}_frac").number for name in LOSSES]))
+    by_controller: dict[str | None, Floats] = {}
+    for id, array in lying.items():
+        sun = hours_of(rig.solar, stay_id, stay, month, id, array, parts or {}, correction, heading_deg)
+        given = sun.w_per_w * watts[id] * passed_on * (1 - array.shade_frac) * _kept_by_pwm(figures, id)
+        by_controller[array.controller] = by_controller.get(array.controller, 0.0) + given
+    half_hours = sum(_capped(figures, controller, given) for controller, given in by_controller.items())
+    assert not isinstance(half_hours, int)
+    hours = half_hours.reshape(len(half_hours), 24, STEPS // 24).mean(axis=-1)
+    hours = hours[np.argsort(hours.sum(axis=1), kind="stable")]  # in the shade a hazy day may give more than a clear one
+    names = [one.name for _, one in sorted(rig.solar.obstacles.items()) if one.array is None]
     return DayOfSun(
         path=sun_path(place, day, around),
         surroundings=around,
         named_blocks=tuple(zip(names, blocks(rig.solar), strict=True)),
-        array_w=array_w,
+        array_w=sum(watts.values()),
         typical_w=hours.mean(axis=0),
         dull_w=hours[DULL].mean(axis=0),
         bright_w=hours[BRIGHT].mean(axis=0),
     )
+
+
+def _kept_by_pwm(figures: Mapping[str, Figure], array_id: str) -> float:
+    """What a PWM controller leaves of an array; all of it elsewhere."""
+    found = figures.get(f"solar.array.{array_id}.pwm_frac") or figures.get("solar.pwm_frac")
+    return 1.0 if found is None else found.number
+
+
+def _capped(figures: Mapping[str, Figure], controller: str | None, given_w: Floats) -> Floats:
+    """What a controller passes on of its arrays, step by step. [W]"""
+    rated, charge_v = figures.get(f"solar.controller.{controller}.rated_a"), figures.get("storage.charge_v")
+    if rated is None or charge_v is None:
+        return given_w
+    return np.minimum(given_w, rated.number * charge_v.number)

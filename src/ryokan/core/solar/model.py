@@ -45,6 +45,7 @@ class Obstacle(Model):
     width_m: float = Field(gt=0, le=50, description="[m]")
     height_m: float = Field(gt=0, le=60, description="Above the panels. [m]")
     takes_frac: float = Field(default=1, gt=0, le=1, description="Share of the beam that its shadow takes from the array.")
+    array: Id | None = Field(default=None, description="The one array that it shades; None: all that lie on the vehicle.")
 
 
 Place: TypeAlias = Literal["roof", "arch", "bonnet", "ground", "carried"]

@@ -38,7 +38,7 @@ from ryokan.core.solar.strings import (
 )
 from ryokan.core.solar.yields import arrays_by_month, day_of_the_arrays, what_is_there
 from ryokan.core.space import rules_of_roof  # noqa: F401  registers them
-from ryokan.core.space.laid import wind_on_arrays
+from ryokan.core.space.laid import on_the_roof, wind_on_arrays
 
 
 @question(
@@ -182,11 +182,11 @@ def tied(scope: Scope) -> None:
 
 
 @question(
-    rig=("parts.panels", "solar", "vehicle"),
+    rig=("parts.panels", "solar", "space", "vehicle"),
     writes={
         "": ("solar.array.*.{fixings, panels}",),
         "N": ("solar.array.*.uplift_n",),
-        "kg": ("solar.array.*.{mass_kg, panel_mass_kg}",),
+        "kg": ("solar.array.*.{mass_kg, panel_mass_kg}", "space.roof.{bears_kg, panels_kg}"),
         "kg/m³": ("space.air_kg_per_m3",),
         "m²": ("solar.array.*.{area_m2, panel_area_m2}",),
     },
@@ -194,6 +194,7 @@ def tied(scope: Scope) -> None:
 def wind(scope: Scope) -> None:
     """What the wind pulls at, and what holds it."""
     wind_on_arrays(scope, scope.rig, scope.parts.panels)
+    on_the_roof(scope, scope.rig)
 
 
 def each_controller(scope: Scope) -> dict[str, Controller]:
@@ -346,7 +347,7 @@ STEP = Step(
         bench,
         controller,
     ),
-    shows=("solar.", "loads.mean_wh", "climate.", "assumptions.portable_set_out_frac"),
+    shows=("solar.", "space.roof.", "loads.mean_wh", "climate.", "assumptions.portable_set_out_frac"),
     ledger=(
         LedgerLine("solar.need_w", "solar.have_w", ("solar.array_cannot_refill", "solar.array_below_need")),
         LedgerLine("solar.controller_need_a", "solar.controller_have_a", ("solar.controller_clips", "solar.controller_small")),

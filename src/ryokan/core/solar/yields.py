@@ -11,7 +11,7 @@ import numpy as np
 from ryokan.core.climate.above import Floats
 from ryokan.core.climate.journey import modelled, sunlit
 from ryokan.core.climate.stay import BRIGHT, LOSSES, MONTHS, corrected_by, panel_of, place_of, sky_of, surroundings_of
-from ryokan.core.climate.sun import STEPS, Panel, month_sun
+from ryokan.core.climate.sun import STEPS, MonthSun, Panel, month_sun
 from ryokan.core.figure import Figure, Input, Sheet
 from ryokan.core.itinerary import months_of, nights_by_month
 from ryokan.core.parts.model import PanelPart
@@ -78,7 +78,7 @@ def lies_otherwise(array: Array) -> bool:
     return bool(array.strings) or own_lie
 
 
-def profiles(sheet: Sheet, rig: Rig, array: Array, parts: Mapping[str, PanelPart]) -> dict[int, Profile]:
+def profiles(sheet: Sheet, rig: Rig, array_id: str, array: Array, parts: Mapping[str, PanelPart]) -> dict[int, Profile]:
     """The hours of an array by the number of the month, over all stays that live by the sun."""
     solar, found = rig.solar, dict[int, tuple[list[int], list[Floats]]]()
     for id, stay in sunlit(rig).items():
@@ -86,28 +86,39 @@ def profiles(sheet: Sheet, rig: Rig, array: Array, parts: Mapping[str, PanelPart
         for month in months_of(stay):
             of_month = found.setdefault(month, ([], []))
             of_month[0].append(nights[month])
-            of_month[1].append(_hours(sheet, solar, id, stay, month, array, parts))
+            correction = corrected_by(sheet, id).number
+            of_month[1].append(hours_of(solar, id, stay, month, array_id, array, parts, correction).w_per_w)
     return {month: Profile(tuple(nights), tuple(hours)) for month, (nights, hours) in sorted(found.items())}
 
 
-def _hours(sheet: Sheet, solar: Solar, id: str, stay: Stay, month: int, array: Array, parts: Mapping[str, PanelPart]) -> Floats:
-    place = place_of(stay)
-    sun = month_sun(
-        place,
-        month,
-        sky_of(solar, place),
-        lie_of(solar, array, id, place[0], parts),
-        correction=corrected_by(sheet, id).number,
-        surroundings=surroundings_of(solar, stay),
-    )
-    return sun.w_per_w * (1 - stay.shade_frac)
+def hours_of(
+    solar: Solar,
+    stay_id: str,
+    stay: Stay,
+    month: int,
+    array_id: str,
+    array: Array,
+    parts: Mapping[str, PanelPart],
+    correction: float,
+    heading_deg: float | None = None,
+) -> MonthSun:
+    """Days of a month on an array as it lies at a stay, with the stay's share of shade taken off.
+
+    ``heading_deg`` is where the nose would point, to try it out; the stay's own if left out. [°]
+    """
+    place, around = place_of(stay), surroundings_of(solar, stay, array_id)
+    if heading_deg is not None:
+        around = replace(around, heading_deg=heading_deg)
+    lies = lie_of(solar, array, stay_id, place[0], parts)
+    sun = month_sun(place, month, sky_of(solar, place), lies, correction=correction, surroundings=around)
+    return replace(sun, w_per_w=sun.w_per_w * (1 - stay.shade_frac), wh_per_w=sun.wh_per_w * (1 - stay.shade_frac))
 
 
 def arrays_by_month(sheet: Sheet, rig: Rig, parts: Mapping[str, PanelPart], methods: Mapping[str, str | None]) -> None:
     """What each array that is always there brings on a mean day of each month, its controller's cap taken off. [Wh]"""
     solar = rig.solar
     fixed = {id: one for id, one in solar.ordered_arrays().items() if not one.carried}
-    hours = {id: profiles(sheet, rig, one, parts) for id, one in fixed.items()} if modelled(rig) else {}
+    hours = {id: profiles(sheet, rig, id, one, parts) for id, one in fixed.items()} if modelled(rig) else {}
     for name in sunny_months(sheet):
         month = MONTHS.index(name) + 1
         free: dict[str, Figure] = {}

@@ -138,6 +138,16 @@ def wind_on_arrays(sheet: Sheet, rig: Rig, parts: Mapping[str, PanelPart]) -> No
             _uplift(sheet, base, area, mass, len(panels))
 
 
+def on_the_roof(sheet: Sheet, rig: Rig) -> None:
+    """Mass of all that lies on the roof, where it is known of every array there, and what the roof bears. [kg]"""
+    there = [id for id, one in rig.solar.ordered_arrays().items() if one.place == "roof" and one.strings]
+    masses = [figure for id in there if (figure := sheet.get(f"solar.array.{id}.mass_kg")) is not None]
+    if masses and len(masses) == len(there):
+        sheet.compute("space.roof.panels_kg", "sum(arrays)", "kg", arrays=masses)
+    if rig.space.roof.bears_kg is not None:
+        sheet.given("space.roof.bears_kg", rig.space.roof.bears_kg, "kg")
+
+
 ROLLING = ("van", "motorhome", "bus", "trailer", "truck")
 AIR_KG_PER_M3 = 1.25  # at 10 °C near the sea (physics)
 

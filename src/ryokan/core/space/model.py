@@ -11,6 +11,7 @@ from ryokan.core.model import Id, Model, Position
 
 MAX_COMPARTMENTS = 40
 MAX_OBSTACLES = 60
+LEAST_M2 = 1e-4  # a square of one centimetre
 
 Reach: TypeAlias = Literal["inside", "outside", "hatch", "tools"]
 Along: TypeAlias = Annotated[float, Field(ge=-30, le=60, description="In the vehicle frame. [m]")]
@@ -62,6 +63,7 @@ class Roof(Model):
     beams_x_m: tuple[Along, ...] = Field(
         default=(), max_length=60, description="Where beams run across under the roof, to fix to; none: not known. [m]"
     )
+    bears_kg: float | None = Field(default=None, gt=0, le=5_000, description="What it bears under way, by its maker. [kg]")
     obstacles: dict[Id, Obstacle] = Field(default_factory=dict, max_length=MAX_OBSTACLES)
 
     @field_validator("outline")
@@ -76,6 +78,8 @@ class Roof(Model):
             for second, other in enumerate(edges[first + 2 :], start=first + 2):
                 if (first, second) != (0, len(edges) - 1) and _cross(one, other):
                     raise ValueError("the outline crosses itself: name its corners in turn")
+        if abs(sum(x * next_y - next_x * y for (x, y), (next_x, next_y) in edges)) < 2 * LEAST_M2:
+            raise ValueError("the outline encloses no area: name the corners all the way round")
         return outline
 
 

@@ -95,6 +95,15 @@ def panel_without_beams(rig: Rig, sheet: Sheet, panel: Laid) -> Trouble | None:
     return Trouble(measures={"count": "no beam runs" if under == 0 else "only one beam runs"})
 
 
+@rule("solar.roof_overloaded", "fault", "given", worse=("mass", "bears"))
+def roof_overloaded(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The panels on the roof are heavier than its maker allows under way."""
+    mass, bears = sheet.get("space.roof.panels_kg"), sheet.get("space.roof.bears_kg")
+    if mass is None or bears is None or mass.number <= bears.number * (1 + 1e-9):
+        return None
+    return Trouble(figures={"mass": mass, "bears": bears})
+
+
 def lowest_noon_deg(rig: Rig) -> float | None:
     """Height of the sun at noon on the mean day of the month of the journey in which it stands lowest. [°]"""
     heights = [
