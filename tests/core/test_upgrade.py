@@ -160,3 +160,12 @@ def test_edits_of_version_5_find_the_array_where_it_is_now() -> None:
     # The array is there in every rig of before, so that such an edit has a place also where none was chosen.
     bare = upgraded_rig({"schema_version": 5}, 5)
     assert set(bare["solar"]["arrays"]) == {"array"} and Rig.model_validate(bare).solar.has_array is False
+
+
+@pytest.mark.parametrize(
+    ("outline", "kept"), [([[0, 0], [1, 0], [2, 0]], []), ([[0, 0], [2, 0], [2, 1]], [[0, 0], [2, 0], [2, 1]])]
+)
+def test_an_outline_of_version_5_that_encloses_nothing_is_one_that_nobody_measured(outline: Any, kept: Any) -> None:
+    after = upgraded_rig({"schema_version": 5, "space": {"roof": {"outline": outline}}}, 5)
+    assert after["space"]["roof"]["outline"] == kept
+    Rig.model_validate(after)

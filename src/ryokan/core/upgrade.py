@@ -6,6 +6,7 @@ from collections.abc import Callable, Mapping, Sequence
 from typing import Any, TypeAlias
 
 from ryokan.core.rig import SCHEMA_VERSION
+from ryokan.core.space.model import LEAST_M2
 
 Document: TypeAlias = dict[str, Any]
 Operation: TypeAlias = Mapping[str, Any]
@@ -158,12 +159,27 @@ def _rig_from_5(rig: Document) -> Document:
     typed, overruled = _members(rig.get("typed")), _members(rig.get("overruled"))
     moved = {f"/solar/{old}": f"/solar/{new}" for old, new in _MOVED_TO_ARRAYS.items()}
     of_one = {code: f"{code}@controller:controller" for code in _OF_ONE_CONTROLLER}
-    rig = {**rig, "solar": {**stays, "arrays": arrays, "controllers": {"controller": controller}}}
+    rig = {**_without_flat_outline(rig), "solar": {**stays, "arrays": arrays, "controllers": {"controller": controller}}}
     if typed:
         rig["typed"] = {moved.get(place, place): said for place, said in typed.items()}
     if overruled:
         rig["overruled"] = {of_one.get(key, key): kept for key, kept in overruled.items()}
     return rig
+
+
+def _without_flat_outline(rig: Document) -> Document:
+    """An outline that encloses nothing was taken until version 5; it says no more than that the roof was not measured."""
+    space = _members(rig.get("space"))
+    roof = _members(space.get("roof"))
+    outline = roof.get("outline")
+    if not isinstance(outline, list | tuple) or not outline:
+        return rig
+    try:
+        edges = zip(outline, [*outline[1:], outline[0]], strict=True)
+        flat = abs(sum(x * next_y - next_x * y for (x, y), (next_x, next_y) in edges)) < 2 * LEAST_M2
+    except (TypeError, ValueError):
+        return rig  # no outline at all: validation says what is wrong with it
+    return {**rig, "space": {**space, "roof": {**roof, "outline": []}}} if flat else rig
 
 
 def _carried(rated_w: Any) -> Document:
