@@ -48,6 +48,7 @@ OF_ARRAYS: dict[str, dict[str, Any]] = {
     "solar.volts_perhaps_over": strings(["unread"] * 4, controller={"most_v": 150}),
     "solar.volts_over_part": strings(FOUR, connector_v=100),
     "solar.above_touch_volts": strings(FOUR),
+    "solar.too_few_volts": strings(["weak"]),
     "solar.starts_late": strings(["sun"], controller={"start_margin_v": 10}),
     "solar.runs_short": strings(["sun"]),
     "solar.pwm_below_bank": strings(["sun"], controller={"method": "pwm"}),

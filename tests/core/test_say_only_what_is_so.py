@@ -194,7 +194,7 @@ UNKNOWN = {
     "solar.controller_small": ["solar.controllers.of-array.rated_a"], "solar.volts_over_controller": ["solar.record_low_c"],
     "solar.volts_near_controller": ["solar.controllers.of-array.most_v"], "solar.volts_perhaps_over": ["solar.controllers.of-array.most_v"],
     "solar.volts_over_part": ["solar.arrays.array.connector_v"], "solar.above_touch_volts": ["own_parts.sun.part.voc_v"],
-    "solar.starts_late": ["own_parts.sun.part.voc_v"], "solar.runs_short": ["solar.record_high_c"], "solar.pwm_below_bank": ["own_parts.sun.part.vmp_v"],
+    "solar.starts_late": ["own_parts.sun.part.voc_v"], "solar.too_few_volts": ["own_parts.weak.part.vmp_v"], "solar.runs_short": ["solar.record_high_c"], "solar.pwm_below_bank": ["own_parts.sun.part.vmp_v"],
     "solar.pwm_wastes": ["solar.controllers.of-array.method"], "solar.no_disconnect": ["solar.arrays.array.disconnect"],
     "solar.connectors_unlike": ["solar.arrays.array.connectors_alike"], "solar.polarity_reversed": ["solar.arrays.array.polarity"],
     "solar.kit_into_controller": ["solar.arrays.array.controller"], "solar.flexible_glued": ["solar.arrays.array.mounting"],

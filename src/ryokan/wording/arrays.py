@@ -12,9 +12,10 @@ from ryokan.core.solar.grow import Growth
 AGAINST: dict[Against, str] = {
     "cold_volts": "{has:.0f} V open in the cold, the controller bears {limit:.0f} V",
     "cold_volts_near": "{has:.0f} V open in the cold are within 5 % of its {limit:.0f} V",
-    "starts_late": "{has:.1f} V open in the heat, it starts at {limit:.1f} V",
-    "runs_short": "{has:.1f} V in the heat, it goes on from {limit:.1f} V",
-    "pwm_below_bank": "{has:.1f} V in the heat, the bank is charged to {limit:.1f} V",
+    "too_few_volts": "works at {has:.1f} V, it needs {limit:.1f} V to charge at all",
+    "starts_late": "{has:.1f} V open at the record high, it starts at {limit:.1f} V when the bank is nearly full",
+    "runs_short": "{has:.1f} V at the record high, {limit:.1f} V charge the bank full",
+    "pwm_below_bank": "{has:.1f} V at the record high, the bank is charged to {limit:.1f} V",
     "pwm_wastes": "PWM ties {has:.0f} V to the bank's {limit:.1f} V",
     "short_circuit": "{has:.1f} A short-circuited with a quarter on top, it bears {limit:.0f} A",
     "watts": "{has:.0f} W, its maker allows {limit:.0f} W on these volts",

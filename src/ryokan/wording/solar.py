@@ -218,17 +218,25 @@ FINDINGS: dict[str, Words] = {
         "{name} reaches {cold} open in the cold, above {limit}.",
         "Live parts covered, double-insulated photovoltaic cable, a label at every opening. What your code asks goes first.",
     ),
+    "solar.too_few_volts": Words(
+        "{name} works at {works}; its controller needs {margin} above the bank's {bank}.",
+        "It hardly ever charges. More panels in series, or panels of more volts.",
+    ),
     "solar.starts_late": Words(
-        "In the heat, cells at {cell}, {name} has {hot} open; its controller starts {margin} above the bank's {bank}.",
-        "On hot days it starts late or not at all. One more panel in series, or panels of more volts.",
+        "At the record high, cells at {cell}, {name} has {hot} open; its controller starts {margin} above the {bank} of a full "
+        "bank.",
+        "On such a day it may not start again behind a cloud while the bank is nearly full. One more panel in series starts "
+        "always.",
     ),
     "solar.runs_short": Words(
-        "In the heat, cells at {cell}, {name} works at {hot}; its controller needs {margin} above the bank's {bank}.",
-        "It gives less than the panels could on every hot day. One more panel in series, or panels of more volts.",
+        "At the record high, cells at {cell}, {name} works at {hot}; its controller needs {margin} above the {bank} of a full "
+        "bank.",
+        "On such a day the last of the charge comes slowly or not at all; below that it charges. One more panel in series has "
+        "volts enough.",
     ),
     "solar.pwm_below_bank": Words(
-        "In the heat, cells at {cell}, {name} works at {hot}, and the bank is charged to {bank}.",
-        "A PWM controller lifts no volts: on hot days the bank is never full. One more panel in series.",
+        "At the record high, cells at {cell}, {name} works at {hot}, and the bank is charged to {bank}.",
+        "A PWM controller lifts no volts: on such a day the last of the charge comes slowly or not at all.",
     ),
     "solar.pwm_wastes": Words(
         "A PWM controller ties the {volts} of {name} to the bank's {bank}: {left} of its watts are left.",

@@ -24,11 +24,14 @@ MAX_KINDS = 4
 MOST_TRIED = 400  # ways of one lot on one controller
 
 Against: TypeAlias = Literal[
-    "cold_volts", "cold_volts_near", "starts_late", "runs_short", "pwm_below_bank", "pwm_wastes", "short_circuit", "watts",
+    "cold_volts", "cold_volts_near", "too_few_volts", "starts_late", "runs_short", "pwm_below_bank", "pwm_wastes",
+    "short_circuit", "watts",
     "class", "lithium", "unlike_volts", "fuse_window", "clips", "input_clips", "volts_unsaid",
 ]  # fmt: skip
 # What is told and does not rule a way out.
-ADVICE: frozenset[Against] = frozenset({"cold_volts_near", "clips", "input_clips", "volts_unsaid"})
+ADVICE: frozenset[Against] = frozenset(
+    {"cold_volts_near", "clips", "input_clips", "volts_unsaid", "starts_late", "runs_short", "pwm_below_bank"}
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -229,7 +232,7 @@ def _judged(
     against = [
         *_of_the_bank(controller, given),
         *_of_cold(controller, each, cold, given),
-        *_of_heat(controller, hot_voc, hot_vmp, given),
+        *_of_heat(controller, min(one.vmp_v for one in each), hot_voc, hot_vmp, given),
         *_of_amps(controller, input_a, working, rated_w, given),
         *closed,
     ]
@@ -284,7 +287,13 @@ def _of_cold(controller: ControllerPart, each: Sequence[_Volts], cold: float | N
         yield Reason("volts_unsaid")
 
 
-def _of_heat(controller: ControllerPart, hot_voc: float | None, hot_vmp: float | None, given: Conditions) -> Iterator[Reason]:
+def _of_heat(
+    controller: ControllerPart, vmp: float, hot_voc: float | None, hot_vmp: float | None, given: Conditions
+) -> Iterator[Reason]:
+    run_v = given.number("running_margin_v") if controller.running_margin_v is None else controller.running_margin_v
+    if controller.method == "mppt" and vmp < (given.nominal_v + run_v) * (1 - SLACK):
+        yield Reason("too_few_volts", vmp, given.nominal_v + run_v)
+        return
     if hot_voc is None or hot_vmp is None:
         return
     if controller.method == "pwm":

@@ -209,10 +209,25 @@ def _margin(sheet: Sheet, array: Array, name: str) -> Figure:
     return sheet.get(f"solar.controller.{array.controller}.{name}") or sheet.assumption(name)
 
 
-@rule("solar.starts_late", "fault", "practice", each=each_array)
-def starts_late(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
-    """In the heat the open volts of a string are too few for its controller to start."""
+@rule("solar.too_few_volts", "fault", "practice", each=each_array)
+def too_few_volts(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
+    """Even at 25 °C a string works below what its controller needs above the bank's nominal volts: it hardly ever charges."""
     id, array = one
+    works, bank = sheet.get(f"solar.array.{id}.vmp_v"), sheet["storage.nominal_v"]
+    if works is None or not _volts_said(sheet, array, "vmp_v") or not _mppt(rig, sheet, array):
+        return None
+    margin = _margin(sheet, array, "running_margin_v")
+    if works.number >= (bank.number + margin.number) * (1 - SLACK):
+        return None
+    return Trouble(figures={"works": works, "bank": bank, "margin": margin})
+
+
+@rule("solar.starts_late", "advice", "practice", each=each_array)
+def starts_late(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
+    """At the record high the open volts of a string are too few for its controller to start."""
+    id, array = one
+    if _never_charges(rig, sheet, one):
+        return None
     hot, charge_v = sheet.get(f"solar.array.{id}.voc_hot_v"), sheet.get("storage.charge_v")
     if hot is None or charge_v is None or f"solar.array.{id}.volts_unsaid" in sheet or not _mppt(rig, sheet, array):
         return None
@@ -222,10 +237,12 @@ def starts_late(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | Non
     return Trouble(figures={"hot": hot, "bank": charge_v, "margin": margin, "cell": sheet["solar.cell_hot_c"]})
 
 
-@rule("solar.runs_short", "fault", "practice", each=each_array)
+@rule("solar.runs_short", "advice", "practice", each=each_array)
 def runs_short(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
-    """In the heat a string's volts at full power fall below what its controller needs above the bank."""
+    """At the record high a string's volts at full power fall below what its controller needs to charge the bank full."""
     id, array = one
+    if _never_charges(rig, sheet, one):
+        return None
     hot, charge_v = sheet.get(f"solar.array.{id}.vmp_hot_v"), sheet.get("storage.charge_v")
     if hot is None or charge_v is None or not _volts_said(sheet, array, "vmp_v") or not _mppt(rig, sheet, array):
         return None
@@ -235,13 +252,17 @@ def runs_short(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None
     return Trouble(figures={"hot": hot, "bank": charge_v, "margin": margin, "cell": sheet["solar.cell_hot_c"]})
 
 
+def _never_charges(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> bool:
+    return too_few_volts(rig, sheet, one) is not None
+
+
 def _volts_said(sheet: Sheet, array: Array, name: str) -> bool:
     parts = _parts(sheet)
     panels = [parts.get(laid.part) for string in array.strings.values() for laid in string.panels.values()]
     return bool(panels) and all(one is not None and getattr(one, name) is not None for one in panels)
 
 
-@rule("solar.pwm_below_bank", "fault", "practice", each=each_array)
+@rule("solar.pwm_below_bank", "advice", "practice", each=each_array)
 def pwm_below_bank(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
     """In the heat a string behind a PWM controller has fewer volts than the bank takes to be charged."""
     id, array = one
