@@ -162,7 +162,7 @@ def test_what_cannot_be_read_is_asked_and_nothing_typed_is_lost(installer: Insta
 def test_danger_is_seen_and_its_fix_ends_it(installer: Installer) -> None:
     page = installer.page
     installer.sign_in()
-    expect(page.get_by_role("listitem").filter(has_text="narrowboat")).to_contain_text("1 danger")
+    expect(page.get_by_role("listitem").filter(has_text="narrowboat")).to_contain_text("2 dangers")
     installer.open("narrowboat", "Charging")
 
     page.locator("main").get_by_role("button", name="Charge through a DC-DC charger").click()
@@ -173,7 +173,9 @@ def test_danger_is_seen_and_its_fix_ends_it(installer: Installer) -> None:
     effect.get_by_role("button", name="Accept").click()
 
     installer.saved(2)
-    expect(page.get_by_label("Ledger")).not_to_contain_text("Danger")
+    # The other one is of the array, and stays.
+    expect(page.get_by_label("Ledger")).not_to_contain_text("Lithium hangs straight on the alternator")
+    expect(page.get_by_label("Ledger")).to_contain_text("Open in the cold the strings of Cabin roof")
     expect(page.get_by_role("button", name="Undo “changed the charging”")).to_be_enabled()
 
 

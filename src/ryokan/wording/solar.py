@@ -184,7 +184,7 @@ FINDINGS: dict[str, Words] = {
     ),
     "solar.panel_without_beams": Words(
         "Under {name} on the roof {count}.",
-        "Sheet alone holds little: rails from beam to beam, or backing plates, by what the panel's maker asks.",
+        "Sheet alone holds little: rails from beam to beam, or backing plates, by what the panel comes with.",
     ),
     "solar.roof_overloaded": Words(
         "{mass} of panels lie on the roof, which bears {bears} under way.",
