@@ -59,6 +59,8 @@ def fuses_in_words(way: Way, panels: Sequence[PanelPart]) -> str:
 
 def growth_in_words(growth: Growth, name: str) -> str:
     """What one array still takes, and what is bought anew first."""
+    if growth.now is not None:
+        return f"{name} is wired beyond its controller as it is: {against(growth.now)}."
     strings = "string" if growth.in_parallel == 1 else "strings"
     panels = "panel" if growth.in_series == 1 else "panels"
     more = f"{growth.in_parallel} more {strings} like its own" if growth.in_parallel else "no string more like its own"

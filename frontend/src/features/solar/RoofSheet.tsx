@@ -392,7 +392,7 @@ function Beams() {
         id="roof-beams"
         disabled={!answer.may_edit}
         placeholder="not known"
-        className="field w-full max-w-[26rem] font-mono"
+        className="field w-full max-w-[40rem] font-mono"
         aria-invalid={fault !== ""}
         aria-describedby={fault ? "roof-beams-fault" : undefined}
       />

@@ -32,6 +32,7 @@ class Growth:
     in_series: int
     first: Reason | None
     first_in_series: Reason | None
+    now: Reason | None = None  # what speaks against it as it is: then it takes nothing more
 
 
 def room_to_grow(rig: Rig, chosen: Fitted, given: Conditions) -> list[Growth]:
@@ -43,6 +44,11 @@ def room_to_grow(rig: Rig, chosen: Fitted, given: Conditions) -> list[Growth]:
         if like is None or controller is None:
             continue
         panel, series, parallel = like
+        as_it_is = judged_rows([(panel, 1)], controller, (Row(0, series, parallel),), given)
+        now = next((one for one in as_it_is.against if one.code not in ADVICE), None)
+        if now is not None:
+            found.append(Growth(id, series, parallel, 0, 0, None, None, now))
+            continue
         more, first = _more(panel, controller, given, partial(_wider, series, parallel))
         longer, first_longer = _more(panel, controller, given, partial(_longer, series, parallel))
         found.append(Growth(id, series, parallel, more, longer, first, first_longer))
