@@ -159,6 +159,51 @@ def test_moving_a_whole_rig_says_what_becomes_of_each_thing() -> None:
     assert value(moved, "storage.have_wh") == pytest.approx(value(evaluate(clinic), "storage.have_wh"))
 
 
+def test_a_move_judges_each_array_and_each_controller() -> None:
+    """Two panels of 41 V in series make 82 V: enough for 48 V of bank, 57.6 V charging; one of 18 V is not. (arithmetic)"""
+    panels = {
+        id: {"kind": "panel", "name": id, "rated_w": watts, "vmp_v": volts}
+        for id, watts, volts in (("big", 400, 41), ("small", 100, 18))
+    }
+    controllers = {
+        "wide": {"name": "Wide", "rated_a": 40, "method": "mppt", "lowest_battery_v": 12, "highest_battery_v": 48},
+        "narrow": {"name": "Narrow", "rated_a": 20, "method": "mppt", "highest_battery_v": 24},
+        "unread": {"rated_a": 10, "method": "mppt"},
+    }
+    arrays = {
+        "long": {
+            "name": "Long",
+            "strings": {"l": {"panels": {"a": {"part": "own:big"}, "b": {"part": "own:big"}}}},
+            "controller": "wide",
+        },
+        "short": {"name": "Short", "strings": {"s": {"panels": {"a": {"part": "own:small"}}}}, "controller": "narrow"},
+    }
+    own = {id: {"part": part, "standing": "kept"} for id, part in panels.items()}
+    one = rig(
+        [load()],
+        own_parts=own,
+        solar={"arrays": arrays, "controllers": controllers},
+        storage={"chemistry": "lfp", "system_v": 12},
+    )
+    move = move_to(one, fitted(one, {}), evaluate(one).figures, 48)
+
+    said = [
+        (piece.code, piece.words.get("name", ""))
+        for piece in move.pieces
+        if "array" in piece.code or "controller" in piece.code
+    ]
+    assert said == [
+        ("controller_of_other_volts", "Narrow"),
+        ("controller", ""),
+        ("controller_fits", "Wide"),
+        ("array", ""),
+        ("array_too_low", "Short"),
+    ]
+    assert move.patch is not None
+    moved = after(one, move.patch).solar.controllers
+    assert (moved["wide"].rated_a, moved["narrow"].rated_a, moved["unread"].rated_a) == (40, None, None)
+
+
 SALT = {"name": "salt water", "rest_v_by_charge": [[0, 1.0], [0.5, 1.4], [1, 1.6]], "capacity_by_bay_c": [[-30, 0.5], [45, 1]]}
 
 

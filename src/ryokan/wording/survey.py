@@ -230,6 +230,7 @@ QUESTIONS: dict[str, Words] = {
     "wiring.terminals": Words("What temperature are the terminals of {name} rated for?", "What the cable may be loaded with."),
     "wiring.length": Words("How long is {name}, one way?", "How many volts it loses."),
     "solar.panel_rating": Words("How many watts has one panel of {name}?", "What the array brings."),
+    "solar.goes_to": Words("Which controller do {name} go to?", "What comes into it, and whether it caps them."),
     "solar.in_series": Words(
         "How many of {name} are in series in one string?", "What volts the controller sees, and what each string carries."
     ),

@@ -1,3 +1,4 @@
+import type { PvArray } from "../../api/types";
 import { Chart } from "../../ui/chart/Chart";
 import { Rule } from "../../ui/chart/marks";
 import { formatNumber } from "../../ui/formatQuantity";
@@ -14,12 +15,10 @@ const LOOKS = ["fill-incoming", "fill-incoming opacity-60", "fill-incoming opaci
 /** What each array brings on a mean day of each month, against what a mean day takes, and what is lost on the way. */
 export function ArrayMonths() {
   const { rig } = useRig();
-  const partName = usePartName();
   const { figure } = useStepFigures("solar");
   const arrays = orderedArrays(rig).filter(
     ([id, array]) => array.place !== "carried" && figure(`solar.array.${id}.watts_w`),
   );
-  const controllers = orderedControllers(rig);
   const met = MONTHS.filter((month) => figure(`solar.wh_per_day.${month}`));
   if (met.length === 0)
     return (
@@ -86,60 +85,71 @@ export function ArrayMonths() {
           )}
         </Chart>
       </div>
-      <div className="overflow-x-auto">
-        <table className="mt-3 w-full max-w-[52rem]">
-          <thead>
-            <tr className="border-ink border-b text-[13px] text-soft">
-              <th scope="col" className="py-1 text-left font-semibold">
-                Month
-              </th>
-              {arrays.map(([id, array]) => (
-                <th key={id} scope="col" className="py-1 pr-3 text-right font-semibold">
-                  {nameOfArray(array)}
-                </th>
-              ))}
-              <th scope="col" className="py-1 pr-3 text-right font-semibold">
-                Together
-              </th>
-              {controllers.map(([id, one], at) => (
-                <th key={id} scope="col" className="py-1 pr-3 text-right font-semibold">
-                  {controllers.length === 1
-                    ? "Clipped"
-                    : `Clipped by ${nameOfController(one, at + 1, partName(one.part))}`}
-                </th>
-              ))}
-              <th scope="col" className="py-1 pr-3 text-right font-semibold">
-                Bank full, held back
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {met.map((month) => (
-              <tr key={month} className="row-height border-rule border-b">
-                <th scope="row" className="text-left font-normal">
-                  {month}
-                </th>
-                {arrays.map(([id]) => (
-                  <td key={id} className="pr-3 text-right">
-                    <Figure figure={figure(`solar.array.${id}.wh_per_day.${month}`)} />
-                  </td>
-                ))}
-                <td className="pr-3 text-right font-semibold">
-                  <Figure figure={figure(`solar.wh_per_day.${month}`)} />
-                </td>
-                {controllers.map(([id]) => (
-                  <td key={id} className="pr-3 text-right">
-                    <Figure figure={figure(`solar.controller.${id}.capped_frac.${month}`)} share />
-                  </td>
-                ))}
-                <td className="pr-3 text-right">
-                  <Figure figure={figure(`solar.held_back_wh.${month}`)} />
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <MonthsTable met={met} arrays={arrays} />
     </Section>
+  );
+}
+
+/** The same as figures that open their workings, with what is clipped and held back. */
+function MonthsTable({ met, arrays }: { met: readonly string[]; arrays: [string, PvArray][] }) {
+  const { rig } = useRig();
+  const { figure } = useStepFigures("solar");
+  const partName = usePartName();
+  const controllers = orderedControllers(rig);
+  return (
+    <div className="overflow-x-auto">
+      <table className="mt-3 w-full max-w-[52rem]">
+        <thead>
+          <tr className="border-ink border-b text-[13px] text-soft">
+            <th scope="col" className="py-1 text-left font-semibold">
+              Month
+            </th>
+            {arrays.map(([id, array]) => (
+              <th key={id} scope="col" className="py-1 pr-3 text-right font-semibold">
+                {nameOfArray(array)}
+              </th>
+            ))}
+            <th scope="col" className="py-1 pr-3 text-right font-semibold">
+              Together
+            </th>
+            {controllers.map(([id, one], at) => (
+              <th key={id} scope="col" className="py-1 pr-3 text-right font-semibold">
+                {controllers.length === 1
+                  ? "Clipped"
+                  : `Clipped by ${nameOfController(one, at + 1, partName(one.part))}`}
+              </th>
+            ))}
+            <th scope="col" className="py-1 pr-3 text-right font-semibold">
+              Bank full, held back
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {met.map((month) => (
+            <tr key={month} className="row-height border-rule border-b">
+              <th scope="row" className="text-left font-normal">
+                {month}
+              </th>
+              {arrays.map(([id]) => (
+                <td key={id} className="pr-3 text-right">
+                  <Figure figure={figure(`solar.array.${id}.wh_per_day.${month}`)} />
+                </td>
+              ))}
+              <td className="pr-3 text-right font-semibold">
+                <Figure figure={figure(`solar.wh_per_day.${month}`)} />
+              </td>
+              {controllers.map(([id]) => (
+                <td key={id} className="pr-3 text-right">
+                  <Figure figure={figure(`solar.controller.${id}.capped_frac.${month}`)} share />
+                </td>
+              ))}
+              <td className="pr-3 text-right">
+                <Figure figure={figure(`solar.held_back_wh.${month}`)} />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
   );
 }

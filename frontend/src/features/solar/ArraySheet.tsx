@@ -208,7 +208,6 @@ const FITTED = [
 
 /** How it lies, what holds it, and what is on its way to the controller. */
 function More({ id, array }: { id: string; array: PvArray }) {
-  const { rig } = useRig();
   const base = `/solar/arrays/${id}`;
   const onTheWay = (name: string) => `${base}/${name}`;
   return (
@@ -281,47 +280,7 @@ function More({ id, array }: { id: string; array: PvArray }) {
           options={FITTED}
         />
         <SelectField label="Sealed gland" path={onTheWay("gland")} value={array.gland} options={FITTED} />
-        {array.place === "carried" && (
-          <>
-            <SelectField
-              label="Controller of its own in the kit"
-              path={onTheWay("own_controller")}
-              value={array.own_controller}
-              options={[
-                { value: true, label: "yes" },
-                { value: false, label: "no" },
-              ]}
-            />
-            <LengthField label="Lead" path={onTheWay("lead")} typed={array.lead?.typed} />
-            <WordsField label="Plugged into" path={onTheWay("port")} value={array.port} />
-            <SelectField
-              label="Poles of that port"
-              path={onTheWay("polarity")}
-              value={array.polarity}
-              options={[
-                { value: null, label: "not tried with a meter" },
-                { value: "as_marked", label: "as marked" },
-                { value: "reversed", label: "the other way round" },
-              ]}
-            />
-            <SelectField
-              label="Stowed in"
-              path={onTheWay("stowed_in")}
-              value={array.stowed_in}
-              options={[
-                { value: null, label: "not said" },
-                ...Object.entries(rig.space.compartments).map(([value, box]) => ({ value, label: box.name })),
-              ]}
-            />
-            <NumberField
-              label="Held down by"
-              path={onTheWay("ballast_kg")}
-              unit="kg"
-              nullable
-              value={array.ballast_kg}
-            />
-          </>
-        )}
+        {array.place === "carried" && <OfCarried id={id} array={array} />}
       </div>
     </details>
   );
@@ -363,5 +322,46 @@ function AtStays({ id, array }: { id: string; array: PvArray }) {
         </div>
       ))}
     </details>
+  );
+}
+
+/** What is asked of an array that is carried out: its kit, its lead and port, and where it is kept. */
+function OfCarried({ id, array }: { id: string; array: PvArray }) {
+  const { rig } = useRig();
+  const onTheWay = (name: string) => `/solar/arrays/${id}/${name}`;
+  return (
+    <>
+      <SelectField
+        label="Controller of its own in the kit"
+        path={onTheWay("own_controller")}
+        value={array.own_controller}
+        options={[
+          { value: true, label: "yes" },
+          { value: false, label: "no" },
+        ]}
+      />
+      <LengthField label="Lead" path={onTheWay("lead")} typed={array.lead?.typed} />
+      <WordsField label="Plugged into" path={onTheWay("port")} value={array.port} />
+      <SelectField
+        label="Poles of that port"
+        path={onTheWay("polarity")}
+        value={array.polarity}
+        options={[
+          { value: null, label: "not tried with a meter" },
+          { value: "as_marked", label: "as marked" },
+          { value: "reversed", label: "the other way round" },
+        ]}
+      />
+      <SelectField
+        label="Stowed in"
+        path={onTheWay("stowed_in")}
+        value={array.stowed_in}
+        options={[
+          { value: null, label: "not said" },
+          ...Object.entries(rig.space.compartments).map(([value, box]) => ({ value, label: box.name })),
+        ]}
+      />
+      <NumberField label="Held down by" path={onTheWay("ballast_kg")} unit="kg" nullable value={array.ballast_kg} />
+    </>
   );
 }

@@ -11,7 +11,7 @@ from ryokan.core.findings.model import Fix, Thing, Trouble, replace, rule
 from ryokan.core.findings.things import each_stay
 from ryokan.core.rig import Rig, Stay
 from ryokan.core.solar.model import Controller
-from ryokan.core.solar.rules_of_strings import each_controller
+from ryokan.core.solar.rules_of_controllers import each_controller
 from ryokan.core.survey.model import FoundAlternator, FoundDcdc, FoundPanels
 
 # Relative slack of comparisons, so that exactly enough is not too little by the last digit.

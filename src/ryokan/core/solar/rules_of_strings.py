@@ -1,4 +1,4 @@
-"""Rules of strings, of what they are joined by, and of the controllers that they go to."""
+"""Rules of strings and of what they are joined by: their volts, their currents, their fuses and the way to the controller."""
 
 from __future__ import annotations
 
@@ -9,23 +9,14 @@ from typing import Any
 from ryokan.core.errors import OutOfTable
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.findings.model import Fix, Thing, Trouble, replace, rule
-from ryokan.core.findings.things import holds_lithium
 from ryokan.core.formula import number_of
 from ryokan.core.laws import BACKFED_A, LEAST_STRING_FUSE_A, NEXT_STRING_FUSE_A
 from ryokan.core.parts.model import PanelPart
 from ryokan.core.rig import Rig
-from ryokan.core.scope import Scope
-from ryokan.core.solar.controller import arrays_on, values_of
-from ryokan.core.solar.model import Array, Controller, PvString
+from ryokan.core.solar.model import Array, PvString
+from ryokan.core.solar.rules_of_controllers import SLACK, known_controllers, panel_parts
 from ryokan.core.solar.values import ControllerValues
 from ryokan.core.subjects import subject_of
-
-# Relative slack of comparisons, so that exactly at a limit is not over it by the last digit.
-SLACK = 1e-9
-
-
-def _parts(sheet: Sheet) -> Mapping[str, PanelPart]:
-    return sheet.parts.panels if isinstance(sheet, Scope) else {}
 
 
 def name_of_array(id: str, array: Array) -> str:
@@ -46,23 +37,6 @@ def each_string(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, PvString]]]:
         Thing(subject_of(("string", id)), f"string {number} of {name_of_array(array_id, array)}", (id, string))
         for array_id, array in rig.solar.ordered_arrays().items()
         for number, (id, string) in enumerate(array.ordered().items(), start=1)
-    ]
-
-
-def known_controllers(rig: Rig, sheet: Sheet) -> dict[str, ControllerValues]:
-    """What is known of each controller, by its id."""
-    parts = sheet.parts.controllers if isinstance(sheet, Scope) else {}
-    return {id: values_of(one, parts.get(id)) for id, one in rig.solar.ordered_controllers().items()}
-
-
-def each_controller(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, Controller]]]:
-    """Every controller that something is said of."""
-    parts = sheet.parts.controllers if isinstance(sheet, Scope) else {}
-    return [
-        Thing(
-            subject_of(("controller", id)), one.name or (parts[id].name if id in parts else f"controller {number}"), (id, one)
-        )
-        for number, (id, one) in enumerate(rig.solar.ordered_controllers().items(), start=1)
     ]
 
 
@@ -112,7 +86,7 @@ def _shorter_strings(sheet: Sheet, id: str, array: Array, cold_v: float, limit_v
     series = next((one for one in range(whole - 1, 0, -1) if whole % one == 0 and cold_v * one / whole <= limit_v), None)
     if series is None:
         return None
-    panel, count = _parts(sheet)[kinds.pop()], len(array.strings) * whole // series
+    panel, count = panel_parts(sheet)[kinds.pop()], len(array.strings) * whole // series
     fuse = _fuse_beside(sheet, panel, count)
     strings: dict[str, Any] = {}
     for string in array.ordered().values():
@@ -185,7 +159,7 @@ def volts_over_part(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble |
     cold = _in_the_cold(sheet, id)
     if cold is None:
         return None
-    below = [(what, volts) for what, volts in _rated_volts(array, _parts(sheet)) if volts < cold.number * (1 - SLACK)]
+    below = [(what, volts) for what, volts in _rated_volts(array, panel_parts(sheet)) if volts < cold.number * (1 - SLACK)]
     if not below:
         return None
     what, volts = below[0]
@@ -257,7 +231,7 @@ def _never_charges(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> bool:
 
 
 def _volts_said(sheet: Sheet, array: Array, name: str) -> bool:
-    parts = _parts(sheet)
+    parts = panel_parts(sheet)
     panels = [parts.get(laid.part) for string in array.strings.values() for laid in string.panels.values()]
     return bool(panels) and all(one is not None and getattr(one, name) is not None for one in panels)
 
@@ -286,44 +260,6 @@ def pwm_wastes(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None
     return Trouble(figures=figures)
 
 
-@rule("solar.short_circuit_over_input", "fault", "nec_690_8", worse=("amps", "limit"), each=each_controller)
-def short_circuit_over_input(rig: Rig, sheet: Sheet, one: tuple[str, Controller]) -> Trouble | None:
-    """1.25 times the panels' short-circuit amps are above what a controller's input bears."""
-    amps, limit = (sheet.get(f"solar.controller.{one[0]}.{name}") for name in ("input_a", "most_isc_a"))
-    if amps is None or limit is None or amps.number <= limit.number * (1 + SLACK) or not _amps_said(rig, sheet, one[0]):
-        return None
-    return Trouble(figures={"amps": amps, "limit": limit})
-
-
-def _amps_said(rig: Rig, sheet: Sheet, controller: str) -> bool:
-    parts = _parts(sheet)
-    panels = [
-        parts.get(laid.part)
-        for array in arrays_on(rig.solar, controller).values()
-        for string in array.strings.values()
-        for laid in string.panels.values()
-    ]
-    return all(one is not None and (one.isc_a is not None or one.measured_isc_a is not None) for one in panels)
-
-
-@rule("solar.input_clips", "advice", "practice", worse=("amps", "limit"), each=each_controller)
-def input_clips(rig: Rig, sheet: Sheet, one: tuple[str, Controller]) -> Trouble | None:
-    """In full sun the panels' working amps are above those that a controller works with: it takes no more."""
-    amps, limit = (sheet.get(f"solar.controller.{one[0]}.{name}") for name in ("working_a", "most_input_a"))
-    if amps is None or limit is None or amps.number <= limit.number * (1 + SLACK):
-        return None
-    return Trouble(figures={"amps": amps, "limit": limit})
-
-
-@rule("solar.watts_over_class", "fault", "part_sheet", worse=("array", "limit"), each=each_controller)
-def watts_over_class(rig: Rig, sheet: Sheet, one: tuple[str, Controller]) -> Trouble | None:
-    """More array than the controller's maker allows on the bank's volts."""
-    array, limit = (sheet.get(f"solar.controller.{one[0]}.{name}") for name in ("array_w", "most_w"))
-    if array is None or limit is None or array.number <= limit.number * (1 + SLACK):
-        return None
-    return Trouble(figures={"array": array, "limit": limit})
-
-
 @rule("solar.unlike_in_series", "fault", "physics", worse=("lost",), each=each_string)
 def unlike_in_series(rig: Rig, sheet: Sheet, one: tuple[str, PvString]) -> Trouble | None:
     """Panels of unlike amps in series: the lowest of them flows through all."""
@@ -340,7 +276,7 @@ def unlike_in_series(rig: Rig, sheet: Sheet, one: tuple[str, PvString]) -> Troub
 
 def _said_of_string(sheet: Sheet, string: PvString) -> bool:
     """Whether the working point of every panel was said: watts and either volts or amps."""
-    parts = _parts(sheet)
+    parts = panel_parts(sheet)
     panels = [parts.get(laid.part) for laid in string.panels.values()]
     return all(one is not None and (one.imp_a is not None or one.vmp_v is not None) for one in panels)
 
@@ -454,7 +390,7 @@ def kit_into_controller(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Troub
 @rule("solar.flexible_glued", "advice", "practice", each=each_array)
 def flexible_glued(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
     """Flexible panels are glued flat: no air, hot, early failure."""
-    parts = _parts(sheet)
+    parts = panel_parts(sheet)
     builds = {
         part.build
         for string in one[1].strings.values()
@@ -468,32 +404,3 @@ def flexible_glued(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | 
 def no_gland(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
     """The cable of an array comes in with no sealed gland: water, and a cable that chafes."""
     return Trouble() if one[1].gland == "none" else None
-
-
-@rule("solar.controller_other_volts", "fault", "part_sheet", each=each_controller)
-def controller_other_volts(rig: Rig, sheet: Sheet, one: tuple[str, Controller]) -> Trouble | None:
-    """A controller is not made for the bank's volts."""
-    known, volts = known_controllers(rig, sheet)[one[0]], rig.storage.system_v
-    lowest, highest = known.lowest_battery_v or volts, known.highest_battery_v or volts
-    if lowest <= volts <= highest:
-        return None
-    made_for = f"{lowest} V" if lowest == highest else f"{lowest} to {highest} V"
-    return Trouble(figures={"bank": sheet["storage.system_v"]}, measures={"made_for": made_for})
-
-
-@rule("solar.controller_not_for_lithium", "fault", "part_sheet", each=each_controller)
-def controller_not_for_lithium(rig: Rig, sheet: Sheet, one: tuple[str, Controller]) -> Trouble | None:
-    """A controller cannot be set for the lithium bank that it charges."""
-    known = known_controllers(rig, sheet)[one[0]]
-    return Trouble() if known.lithium == "no" and holds_lithium(rig) else None
-
-
-@rule("solar.controllers_apart", "advice", "practice")
-def controllers_apart(rig: Rig, sheet: Sheet) -> Trouble | None:
-    """Several controllers charge one bank and do not share its volts: each by its own, one stops early."""
-    known = known_controllers(rig, sheet)
-    charging = {array.controller for array in rig.solar.ordered_arrays().values()}
-    apart = [id for id, one in known.items() if id in charging and one.shares_sensing == "no"]
-    if len([id for id in known if id in charging]) < 2 or not apart:
-        return None
-    return Trouble(measures={"count": str(len(apart))})

@@ -2,26 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-
 from ryokan.core.climate.above import MEAN_DAYS, declination_deg
 from ryokan.core.climate.journey import located
 from ryokan.core.figure import Sheet
 from ryokan.core.findings.model import Thing, Trouble, rule
 from ryokan.core.itinerary import months_of
-from ryokan.core.parts.model import PanelPart
 from ryokan.core.rig import Rig
-from ryokan.core.scope import Scope
 from ryokan.core.solar.model import Array
+from ryokan.core.solar.rules_of_controllers import panel_parts
 from ryokan.core.solar.rules_of_strings import each_array
 from ryokan.core.space.laid import Laid, against_edge, beams_under, laid_panels, overlap, pairs_that_overlap, shade_one_another
 from ryokan.core.space.model import Obstacle
 from ryokan.core.space.room import Unit, hindrances
 from ryokan.core.subjects import subject_of
-
-
-def _parts(sheet: Sheet) -> Mapping[str, PanelPart]:
-    return sheet.parts.panels if isinstance(sheet, Scope) else {}
 
 
 def _name(panel: Laid) -> str:
@@ -30,12 +23,12 @@ def _name(panel: Laid) -> str:
 
 def each_laid(rig: Rig, sheet: Sheet) -> list[Thing[Laid]]:
     """Every panel that lies on the roof."""
-    return [Thing(subject_of(one.subject), _name(one), one) for one in laid_panels(rig, _parts(sheet))]
+    return [Thing(subject_of(one.subject), _name(one), one) for one in laid_panels(rig, panel_parts(sheet))]
 
 
 def each_pair(rig: Rig, sheet: Sheet) -> list[Thing[None]]:
     """Every two panels on the roof that lie on one another."""
-    pairs = pairs_that_overlap(laid_panels(rig, _parts(sheet)))
+    pairs = pairs_that_overlap(laid_panels(rig, panel_parts(sheet)))
     return [Thing(subject_of(one.subject, other.subject), f"{_name(one)} and {_name(other)}", None) for one, other in pairs]
 
 
@@ -125,7 +118,7 @@ def raised_shades(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | N
     height = lowest_noon_deg(rig)
     if not tilts or height is None:
         return None
-    panels = laid_panels(rig, _parts(sheet), id)
+    panels = laid_panels(rig, panel_parts(sheet), id)
     near = shade_one_another(panels, max(tilts), height)
     if not near:
         return None
@@ -148,7 +141,7 @@ def stowage_unfit(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | N
     box = rig.space.compartments.get(array.stowed_in or "")
     if box is None or not array.carried:
         return None
-    parts = _parts(sheet)
+    parts = panel_parts(sheet)
     for string in array.strings.values():
         for laid in string.panels.values():
             part = parts.get(laid.part)

@@ -260,6 +260,11 @@ def _several(rig: Rig, sheet: Sheet, one: FoundPanels) -> bool:
     return one.count > 1
 
 
+def _two_controllers(rig: Rig, sheet: Sheet, one: FoundPanels) -> bool:
+    controllers = [ctl for ctl in rig.survey.of_kind(FoundController).values() if ctl.fate != "goes"]
+    return len(controllers) > 1 and one.mounting != "portable"
+
+
 def _open_volts_matter(rig: Rig, sheet: Sheet, one: FoundPanels) -> bool:
     """More than one of them in series, or nobody knows, before a controller whose volts are known."""
     limits = [ctl.most_v for ctl in rig.survey.of_kind(FoundController).values() if ctl.fate != "goes"]
@@ -304,6 +309,7 @@ _WHEN: dict[str, Open] = {
     "wiring.terminals": _no_rating_of_its_own,
     "solar.panel_volts": _through_pwm,
     "solar.in_series": _several,
+    "solar.goes_to": _two_controllers,
     "solar.panel_open_volts": _open_volts_matter,
     "solar.string_fuses": _three_strings,
     "solar.controller_volts": _panels_in_series,
