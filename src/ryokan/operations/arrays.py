@@ -21,6 +21,7 @@ from ryokan.core.solar.arrange import Conditions, MayCome, Row, Way, conditions_
 from ryokan.core.solar.curves import Curve, Sunshine, in_parallel, in_series
 from ryokan.core.solar.grow import Growth, controller_as_part, room_to_grow
 from ryokan.core.solar.model import Array, Controller, LaidPanel, PvString
+from ryokan.core.solar.points import points_of
 from ryokan.documents.roof_plan import RoofScene, roof_scene
 from ryokan.operations.accounts import Actor
 from ryokan.operations.errors import NotThere, Unacceptable
@@ -313,8 +314,8 @@ def _in_parallel(worked: Worked, chosen: Fitted, array_id: str, lot: Lot, new: P
     if volts is None or controller is None:
         return None
     splits = [one.rows[0] for one in ways([(new, lot.count)], [controller], given)]
-    vmp = new.vmp_v or (new.rated_w / new.imp_a if new.imp_a else 0.0)
-    row = min(splits, key=lambda one: abs(one.series * (vmp or volts.number) - volts.number))
+    vmp_v = points_of(new, given.number).vmp_v
+    row = min(splits, key=lambda one: abs(one.series * vmp_v - volts.number))
     patch: list[dict[str, Any]] = []
     taken: dict[str, Any] = dict(array.strings)
     last = max(string.position for string in array.strings.values())

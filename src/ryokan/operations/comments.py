@@ -11,6 +11,7 @@ from sqlalchemy.orm import Session
 
 from ryokan.core.itinerary import name_of_stay
 from ryokan.core.rig import Rig
+from ryokan.core.solar.rules_of_strings import name_of_array
 from ryokan.core.survey.model import name_of_found
 from ryokan.operations.accounts import Actor
 from ryokan.operations.errors import NotAllowed, NotPossible, NotThere
@@ -64,6 +65,10 @@ def _thing_words(rig: Rig, family: str, id: str) -> str | None:
             return None if (link := rig.links.get(id)) is None else f"the link to {link.system}"
         case "part":
             return PARTS.get(id) if (own := rig.own_parts.get(id)) is None else own.part.name
+        case "array":
+            return None if (array := rig.solar.arrays.get(id)) is None else name_of_array(id, array)
+        case "controller":
+            return None if (one := rig.solar.controllers.get(id)) is None else one.name or "a solar controller"
         case "run":
             return RUNS.get(id)
         case _:

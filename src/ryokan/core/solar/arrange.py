@@ -16,7 +16,7 @@ from ryokan.core.formula import number_of
 from ryokan.core.laws import BACKFED_A, COLD_VOC_V, HOT_VMP_V, HOT_VOC_V, LEAST_STRING_FUSE_A, NEXT_STRING_FUSE_A
 from ryokan.core.parts.model import ControllerPart, PanelPart
 from ryokan.core.rig import Rig
-from ryokan.core.solar.strings import NOT_SILICON_WAFERS, cells_of
+from ryokan.core.solar.points import goes_by_the_table, open_volts_said, points_of
 
 SLACK = 1e-9
 MAX_LOT = 60  # panels of one lot
@@ -184,28 +184,20 @@ class _Volts:
 
 def _volts(panel: PanelPart, series: int, given: Conditions) -> _Volts:
     """A series of like panels, by the laws that the figures of strings run by."""
-    vmp = panel.vmp_v or (panel.rated_w / panel.imp_a if panel.imp_a else cells_of(panel) * given.number("cell_vmp_v"))
-    imp = panel.imp_a or panel.rated_w / vmp
-    voc = panel.measured_voc_v or panel.voc_v or vmp * given.number("voc_over_vmp")
-    isc = panel.measured_isc_a or panel.isc_a or imp * given.number("isc_over_imp")
-    beta = panel.beta_voc_percent_per_k
-    usual_beta = -100 * given.number("beta_voc_per_k") if beta is None else beta
-    by_table = beta is None and panel.build not in NOT_SILICON_WAFERS and given.table_factor is not None
-    gamma = panel.gamma_p_percent_per_k if panel.gamma_p_percent_per_k is not None else -100 * given.number("gamma_p_per_k")
-    alpha = (
-        panel.alpha_isc_percent_per_k if panel.alpha_isc_percent_per_k is not None else 100 * given.number("alpha_isc_per_k")
-    )
-    row = (series * voc, series * vmp)
+    points = points_of(panel, given.number)
+    by_table = goes_by_the_table(panel) and given.table_factor is not None
+    beta = points.beta_voc_percent_per_k
+    row = (series * points.voc_v, series * points.vmp_v)
     cold = None
     if given.low_c is not None:
         table = given.table_factor or 1.0
-        cold = row[0] * table if by_table else number_of(COLD_VOC_V, volts=(row[0],), beta=usual_beta, low=given.low_c)
+        cold = row[0] * table if by_table else number_of(COLD_VOC_V, volts=(row[0],), beta=beta, low=given.low_c)
     hot_voc = hot_vmp = None
     if given.hot_cell_c is not None:
-        hot_voc = number_of(HOT_VOC_V, volts=(row[0],), beta=usual_beta, hot=given.hot_cell_c)
-        hot_vmp = number_of(HOT_VMP_V, volts=(row[1],), gamma=gamma, alpha=alpha, hot=given.hot_cell_c)
-    said = panel.voc_v is not None or panel.measured_voc_v is not None
-    return _Volts(cold, hot_voc, hot_vmp, row[1], imp, isc, said, by_table)
+        hot_voc = number_of(HOT_VOC_V, volts=(row[0],), beta=beta, hot=given.hot_cell_c)
+        by_heat = {"gamma": points.gamma_p_percent_per_k, "alpha": points.alpha_isc_percent_per_k}
+        hot_vmp = number_of(HOT_VMP_V, volts=(row[1],), hot=given.hot_cell_c, **by_heat)
+    return _Volts(cold, hot_voc, hot_vmp, row[1], points.imp_a, points.isc_a, open_volts_said(panel), by_table)
 
 
 def _judged(

@@ -12,7 +12,7 @@ from ryokan.core.climate.above import Floats
 from ryokan.core.data.assumptions import assumptions
 from ryokan.core.errors import NoAnswer
 from ryokan.core.parts.model import PanelPart
-from ryokan.core.solar.strings import cells_of
+from ryokan.core.solar.points import cells_of, points_of
 
 POINTS = 160
 LEAST_W_PER_M2 = 20.0
@@ -135,15 +135,9 @@ Plate = tuple[float, float, float, float, float, float, int]
 
 def _plate(panel: PanelPart) -> Plate:
     """Points of a panel with what is usual where its plate says nothing: Vmp, Imp, Voc, Isc, α in A/K, β in V/K, cells."""
-    usual = {name: one.value for name, one in assumptions().items()}
-    cells = cells_of(panel)
-    vmp = panel.vmp_v or (panel.rated_w / panel.imp_a if panel.imp_a else cells * usual["cell_vmp_v"])
-    imp = panel.imp_a or panel.rated_w / vmp
-    voc = panel.measured_voc_v or panel.voc_v or vmp * usual["voc_over_vmp"]
-    isc = panel.measured_isc_a or panel.isc_a or imp * usual["isc_over_imp"]
-    alpha = panel.alpha_isc_percent_per_k if panel.alpha_isc_percent_per_k is not None else 100 * usual["alpha_isc_per_k"]
-    beta = panel.beta_voc_percent_per_k if panel.beta_voc_percent_per_k is not None else -100 * usual["beta_voc_per_k"]
-    return vmp, imp, voc, isc, alpha / 100 * isc, beta / 100 * voc, cells
+    points = points_of(panel, lambda name: assumptions()[name].value)
+    alpha, beta = points.alpha_isc_percent_per_k / 100 * points.isc_a, points.beta_voc_percent_per_k / 100 * points.voc_v
+    return points.vmp_v, points.imp_a, points.voc_v, points.isc_a, alpha, beta, cells_of(panel)
 
 
 BOLTZMANN_V_PER_K = 8.617333e-5

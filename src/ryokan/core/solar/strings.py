@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from contextlib import suppress
 from dataclasses import dataclass
 from typing import TypeAlias
@@ -12,9 +12,7 @@ from ryokan.core.figure import Figure, Sheet
 from ryokan.core.laws import BACKFED_A, COLD_VOC_V, HOT_VMP_V, HOT_VOC_V, LEAST_STRING_FUSE_A, NEXT_STRING_FUSE_A, SERIES_W
 from ryokan.core.parts.model import PanelPart
 from ryokan.core.solar.model import Array, PvString, Solar
-
-SMALL_W = 220  # rated watts up to which a panel has 36 cells in series, and 60 above (common practice)
-NOT_SILICON_WAFERS = ("thin_film",)
+from ryokan.core.solar.points import goes_by_the_table, open_volts_said, points_of
 
 Numbers: TypeAlias = tuple[float, ...]
 
@@ -37,69 +35,45 @@ def every_string(solar: Solar, parts: Mapping[str, PanelPart]) -> dict[str, Seri
     }
 
 
-def cells_of(panel: PanelPart) -> int:
-    """Cells in series, by the plate or as is usual for its watts. (common practice)"""
-    return panel.cells or (36 if panel.rated_w <= SMALL_W else 60)
+# Point -> its unit, the members that say it, and the assumptions that stand in.
+_POINTS: dict[str, tuple[str, tuple[str, ...], tuple[str, ...]]] = {
+    "vmp_v": ("V", ("vmp_v",), ("cell_vmp_v",)),
+    "imp_a": ("A", ("imp_a",), ("cell_vmp_v",)),
+    "voc_v": ("V", ("measured_voc_v", "voc_v"), ("cell_vmp_v", "voc_over_vmp")),
+    "isc_a": ("A", ("measured_isc_a", "isc_a"), ("cell_vmp_v", "isc_over_imp")),
+}
+_COEFFICIENTS = {"beta_voc": "beta_voc_per_k", "gamma_p": "gamma_p_per_k", "alpha_isc": "alpha_isc_per_k"}
+USUAL = "Usual values stand in where the plate says nothing."
 
 
 def points_of_string(sheet: Sheet, id: str, series: SeriesOf) -> None:
-    """What each panel of a string states of its points, and what is usual where it states nothing. [V, A, %/K]
+    """What each panel of a string states of its points, and what is usual where it states nothing. [V, A]
 
     What was measured goes before the plate. A panel without volts is taken as so many cells (common practice).
     """
     base, panels = f"solar.string.{id}", series.panels
     sheet.of_parts(f"{base}.panel_rated_w", tuple(panel.rated_w for panel in panels), "W", panels)
-    points = _Points(sheet, base, panels)
-    cell_v, open_ratio, short_ratio = (sheet.assumption(name) for name in ("cell_vmp_v", "voc_over_vmp", "isc_over_imp"))
-    vmp = points.write(
-        "vmp_v",
-        "V",
-        lambda panel: panel.vmp_v,
-        lambda panel, at: panel.rated_w / panel.imp_a if panel.imp_a else cells_of(panel) * cell_v.number,
-        {"cell_v": cell_v},
-    )
-    imp = points.write("imp_a", "A", lambda panel: panel.imp_a, lambda panel, at: panel.rated_w / vmp[at], {"cell_v": cell_v})
-    points.write(
-        "voc_v",
-        "V",
-        lambda panel: panel.measured_voc_v or panel.voc_v,
-        lambda panel, at: vmp[at] * open_ratio.number,
-        {"over_vmp": open_ratio},
-    )
-    points.write(
-        "isc_a",
-        "A",
-        lambda panel: panel.measured_isc_a or panel.isc_a,
-        lambda panel, at: imp[at] * short_ratio.number,
-        {"over_imp": short_ratio},
-    )
-    unsaid = sum(panel.voc_v is None and panel.measured_voc_v is None for panel in panels)
+    for name, (unit, said_by, usual) in _POINTS.items():
+        _of_each_panel(sheet, f"{base}.panel_{name}", panels, name, unit, said_by, usual)
+    unsaid = sum(not open_volts_said(panel) for panel in panels)
     if unsaid:
         sheet.given(f"{base}.volts_unsaid", float(unsaid), "panels")
 
 
-class _Points:
-    """Writes one point of every panel of a string as one figure."""
-
-    def __init__(self, sheet: Sheet, base: str, panels: tuple[PanelPart, ...]) -> None:
-        self.sheet, self.base, self.panels = sheet, base, panels
-
-    def write(
-        self,
-        name: str,
-        unit: str,
-        said: Callable[[PanelPart], float | None],
-        usual: Callable[[PanelPart, int], float],
-        by: Mapping[str, Figure],
-    ) -> Numbers:
-        known = [said(panel) for panel in self.panels]
-        values = tuple(usual(panel, at) if known[at] is None else known[at] or 0.0 for at, panel in enumerate(self.panels))
-        key = f"{self.base}.panel_{name}"
-        if None in known:
-            self.sheet.simulate(key, values, unit, "practice", by, "Usual values stand in where the plate says nothing.")
-        else:
-            self.sheet.of_parts(key, values, unit, self.panels)
-        return values
+def _of_each_panel(
+    sheet: Sheet,
+    key: str,
+    panels: Sequence[PanelPart],
+    name: str,
+    unit: str,
+    said_by: Sequence[str],
+    usual: Sequence[str],
+) -> Figure:
+    """One point or coefficient of every panel of a string, as one figure."""
+    values = tuple(getattr(points_of(panel, lambda one: sheet.assumption(one).number), name) for panel in panels)
+    if all(any(getattr(panel, one) is not None for one in said_by) for panel in panels):
+        return sheet.of_parts(key, values, unit, panels)
+    return sheet.simulate(key, values, unit, "practice", {one: sheet.assumption(one) for one in usual}, USUAL)
 
 
 def series(sheet: Sheet, id: str, string: SeriesOf) -> None:
@@ -158,7 +132,7 @@ def in_cold_and_heat(sheet: Sheet, id: str, string: SeriesOf) -> None:
     voc = _numbers(sheet[f"{base}.panel_voc_v"])
     if low is not None:
         table = sheet.get("solar.cold_voc_factor_by_table")
-        by_table = [panel.beta_voc_percent_per_k is None and panel.build not in NOT_SILICON_WAFERS for panel in string.panels]
+        by_table = [goes_by_the_table(panel) for panel in string.panels]
         if table is not None and any(by_table):
             of_table = sheet.simulate(
                 f"{base}.voc_by_table_v",
@@ -212,21 +186,10 @@ def in_cold_and_heat(sheet: Sheet, id: str, string: SeriesOf) -> None:
     )
 
 
-# Coefficient -> the assumption that stands in for it, and what turns that into %/K with its sign.
-_USUAL = {"beta_voc": ("beta_voc_per_k", -100), "gamma_p": ("gamma_p_per_k", -100), "alpha_isc": ("alpha_isc_per_k", 100)}
-
-
 def _coefficients(sheet: Sheet, base: str, panels: Sequence[PanelPart], name: str) -> Figure:
     """A coefficient of each panel, and the usual one where its plate says nothing. [%/K]"""
-    said = [getattr(panel, f"{name}_percent_per_k") for panel in panels]
-    key, (usual, scale) = f"{base}.panel_{name}_percent_per_k", _USUAL[name]
-    if None not in said:
-        return sheet.of_parts(key, tuple(said), "%/K", panels)
-    ours = sheet.assumption(usual)
-    values = tuple(scale * ours.number if one is None else one for one in said)
-    return sheet.simulate(
-        key, values, "%/K", "practice", {"usual": ours}, "Usual values stand in where the plate says nothing."
-    )
+    member = f"{name}_percent_per_k"
+    return _of_each_panel(sheet, f"{base}.panel_{member}", panels, member, "%/K", (member,), (_COEFFICIENTS[name],))
 
 
 def beside_one_another(solar: Solar) -> list[list[str]]:
