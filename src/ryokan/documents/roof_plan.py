@@ -72,7 +72,7 @@ def roof_scene(rig: Rig, parts: Mapping[str, PanelPart], title: str) -> RoofScen
     """
     roof = rig.space.roof
     if not roof.outline:
-        raise NoAnswer("The roof has no outline yet: see Survey, Space.")
+        raise NoAnswer("The roof has no outline yet: see Survey, Room.")
     shapes = [Shape("outline", tuple(roof.outline))]
     texts: list[Text] = []
     xs, ys = [x for x, _ in roof.outline], [y for _, y in roof.outline]

@@ -55,8 +55,8 @@ function OnTheRoof() {
   if (roof.outline.length === 0)
     return (
       <p className="max-w-[40rem] py-2 text-soft">
-        The roof has no outline yet. Draw it on the page Survey, under Space, with what stands on it; the panels are
-        laid on it here.
+        The roof has no outline yet. Draw it on the page Survey, under Room, with what stands on it; the panels are laid
+        on it here.
       </p>
     );
   return (
