@@ -15,6 +15,7 @@ QUESTIONS: dict[str, str] = {
     "thing.is_not_there": "What is not there takes no line.",
     "thing.number_without_unit": "“{text}” has no unit that says what it is. Write A, V, W, Ah, ft, m or years behind it.",
     "thing.said_twice": "“{text}” says otherwise than “{first}”. Keep one.",
+    "thing.which_number": "“{text}” stands between “{first}” and “{second}”. Of which is it?",
     "thing.has_no_such": "“{text}” has no place at such a thing. Put it in other words, or leave it out.",
     "thing.out_of_bounds": "“{text}”: {why}.",
     "thing.one_each": "One line is one of them. Write a line for each.",
@@ -116,7 +117,10 @@ _AMOUNTS = {
     "count": "{} of them", "watts_each": "{} W each", "voc_v": "{} V open", "isc_a": "{} A shorted",
     "vmp_v": "{} V at full power", "cells": "{} cells", "measured_voc_v": "{} V open as measured",
     "max_fuse_a": "fuses up to {} A", "string_fuse_a": "string fuses of {} A", "most_isc_a": "bears {} A shorted",
-    "most_12v_w": "up to {} W on 12 V",
+    "most_12v_w": "up to {} W on 12 V", "most_24v_w": "up to {} W on 24 V", "most_48v_w": "up to {} W on 48 V",
+    "lowest_battery_v": "banks from {} V", "highest_battery_v": "banks up to {} V", "inputs": "{} inputs",
+    "mass_kg": "{} kg", "length_m": "{} m long", "width_m": "{} m wide", "tilt_deg": "tilted {}°",
+    "measured_isc_a": "{} A shorted as measured",
     "imp_a": "{} A at full power", "in_series": "{} in a string", "rated_a": "{} A", "most_v": "up to {} V",
     "alternator_v": "{} V", "output_a": "gives {} A", "input_v": "from {} V", "output_v": "to {} V",
     "stops_at_v": "stops at {} V", "rated_w": "{} W", "surge_w": "{} W for a moment",
@@ -125,7 +129,8 @@ _AMOUNTS = {
     "insulation_c": "insulation of {} °C", "fuse_a": "{} A fuse", "age_years": "{} years old",
 }  # fmt: skip
 _TEXTS = {
-    "one_way_length": "{} one way", "length": "{}", "place": "{}", "name": "called “{}”", "note": "noted: {}", "runs": "{}",
+    "one_way_length": "{} one way", "lead": "lead of {}",
+    "length": "{}", "place": "{}", "name": "called “{}”", "note": "noted: {}", "runs": "{}",
     "guards": "for {}", "between": "{}",
 }  # fmt: skip
 _ASSUMED = {
@@ -135,6 +140,8 @@ _ASSUMED = {
     "full_power_point": "{value} times its amps are its watts: those of full power",
     "open_point": "{value} times its amps are above its watts: those of Voc and Isc",
     "kept_as_a_note": "kept as a note",
+    "thickness_of_a_frame": "{value} m thick left out: any frame is about that",
+    "class_of_the_bank": "{value} V taken to be the banks that it charges",
     "amps_of_the_bms": "{value} A taken to be what its electronics pass",
 }
 _READ = {

@@ -10,6 +10,7 @@ from typing import Any, Literal, TypeAlias
 from ryokan.core.lines.kit import NUMBER, NUMBER_WORDS, Marks, Question, read_number
 
 Value: TypeAlias = Any
+OfTwo: TypeAlias = Literal["higher", "lower", "asked"]
 Measure: TypeAlias = Literal[
     "volts", "amps", "watts", "volt_amps", "amp_hours", "watt_hours", "kilograms", "length", "conductor", "years", "degrees",
     "percent",
@@ -63,6 +64,21 @@ def phrase(pattern: str, **sets: Value | Callable[[re.Match[str]], Value]) -> Ph
     )
 
 
+@dataclass(frozen=True, slots=True)
+class Beside:
+    """A word beside a number: the member that it names, its unit, and which of two numbers around it can only be its own."""
+
+    pattern: re.Pattern[str]
+    member: str
+    unit: Literal["v", "a"]
+    of_two: OfTwo = "asked"
+
+
+def beside(pattern: str, member: str, unit: Literal["v", "a"], of_two: OfTwo = "asked") -> Beside:
+    """A word beside a number, as a whole word."""
+    return Beside(re.compile(rf"(?<![\w-])(?:{pattern})(?![a-z_])", re.IGNORECASE), member, unit, of_two)
+
+
 @dataclass(slots=True)
 class Said:
     """What a line has said so far: members by dotted name, what was filled in, and what has to be asked."""
@@ -107,7 +123,8 @@ class LineKind:
     """A kind of thing that a line may name.
 
     ``called`` are the words that name it, ``slots`` say where each quantity goes, ``finish`` sees to what takes more than a
-    word: it may ask, and fill in what follows.
+    word: it may ask, and fill in what follows. ``first`` are the phrases that go before the words
+    ``beside`` a number.
     """
 
     kind: str
@@ -116,6 +133,8 @@ class LineKind:
     phrases: tuple[Phrase, ...] = ()
     counted: bool = False
     finish: Callable[[Said], None] | None = None
+    first: tuple[Phrase, ...] = ()
+    beside: tuple[Beside, ...] = ()
 
 
 def called(pattern: str) -> re.Pattern[str]:
@@ -125,7 +144,7 @@ def called(pattern: str) -> re.Pattern[str]:
 
 _COUNT_WORDS = "|".join(sorted(NUMBER_WORDS, key=len, reverse=True))
 _COUNT = re.compile(
-    r"(?<![\w.,/])(\d{1,3})\s*[x×](?=\s|\d|[a-z])|[x×]\s*(\d{1,3})(?![\w.,/])"
+    r"(?<![\w.,/])(\d{1,3})\s*[x×](?=\s|\d|[a-z]|\0)|[x×]\s*(\d{1,3})(?![\w.,/])"
     r"|^\s*(\d{1,3})\s+(?=[a-z\0])|(?<![\w.,/])(\d{1,2})\s+(?=\0)",
     re.IGNORECASE,
 )

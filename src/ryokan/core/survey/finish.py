@@ -117,18 +117,27 @@ def _point(said: Said, watts: float | None, volts: list[Any], amps: list[Any]) -
             said.assumed["open_point"] = f"{volts[0][0]:g} V"
             return
     for found, open_name, full_name in ((volts, "voc", "vmp"), (amps, "isc", "imp")):
-        for _, start, end in found:
+        unit = "v" if found is volts else "a"
+        for value, start, end in found:
+            higher, lower = (said.members.get(f"{name}_{unit}") for name in (open_name, full_name))
+            if lower is None and higher is not None and value < higher:
+                said.say(f"{full_name}_{unit}", value, start, end)  # below the open volts of the same panel
+                continue
+            if higher is None and lower is not None and value > lower:
+                said.say(f"{open_name}_{unit}", value, start, end)
+                continue
             text = said.marks.line[start:end].strip()
             readings = (said.in_other_words(start, end, f"{name} {text}") for name in (open_name, full_name))
             said.ask("which_panel_point", start, end, None, *readings)
 
 
 def controller(said: Said) -> None:
-    """Volts of a controller: those that its panels may have, or only the class of the bank, which is kept as a note."""
+    """Volts of a controller: those that its panels may have, or the class of the banks that it charges."""
     for volts, start, end in said.loose.pop("volts", []):
-        if volts in CLASSES:
-            said.say("note", said.marks.line[start:end].strip(), start, end)
-            said.assumed["kept_as_a_note"] = said.members["note"]
+        if volts in CLASSES and "highest_battery_v" not in said.members:
+            said.say("lowest_battery_v", int(volts), start, end)
+            said.say("highest_battery_v", int(volts), start, end)
+            said.assumed["class_of_the_bank"] = f"{volts:g}"
         else:
             said.say("most_v", volts, start, end)
 

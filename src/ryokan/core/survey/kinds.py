@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from ryokan.core.lines.kind import LineKind, Phrase, called, phrase
+from ryokan.core.lines.kind import LineKind, Phrase, beside, called, phrase
 from ryokan.core.lines.kit import NUMBER, NUMBER_WORDS, read_number
 from ryokan.core.survey import finish
 
@@ -137,9 +137,11 @@ DCDC = LineKind(
         ),
     ),
 )
+_SHORTED = r"(?:max(?:imum)? )?(?:short[- ]?circuit|shorted|isc)"
+_MOST_W = rf"max(?:imum)?\s*({NUMBER})\s*{WATTS}(?: (?:of )?(?:array|panels?))?"
 CONTROLLER = LineKind(
     "controller",
-    called(r"(?:solar |charge )*controllers?|solar regulator"),
+    called(r"(?:solar |charge )*controllers?|solar (?:charge )?(?:regulator|charger)"),
     {"amps": "rated_a"},
     (
         phrase(r"mppt", method="mppt"),
@@ -147,13 +149,21 @@ CONTROLLER = LineKind(
         phrase(
             r"(\d{2,3})\s*[/|]\s*(\d{2,3})(?![v/])", most_v=lambda match: float(match[1]), rated_a=lambda match: float(match[2])
         ),
-        phrase(r"12/24(?:/48)?\s*v|auto ?volts?", note=lambda match: match[0].strip()),
-        phrase(rf"(?:max(?:imum)?\s*)?({NUMBER})\s*{AMPS}\s*(?:short[- ]circuit|shorted|isc)", most_isc_a=_number),
-        phrase(rf"max(?:imum)?\s*({NUMBER})\s*{WATTS}(?: (?:of )?(?:array|panels?))?", most_12v_w=_number),
+        phrase(
+            r"(12|24)\s*v?\s*(?:/|-|–|to|or)\s*(?:24\s*v?\s*/\s*)?(24|48)\s*v(?:olts?)?",
+            lowest_battery_v=lambda match: int(match[1]),
+            highest_battery_v=lambda match: int(match[2]),
+        ),
+        phrase(r"auto ?volts?", note=lambda match: match[0].strip()),
+        *(phrase(rf"(?:{_MOST_W}) (?:on|at|for) {volts}\s*{VOLTS}", **{f"most_{volts}v_w": _number}) for volts in (12, 24, 48)),
+        phrase(_MOST_W, most_12v_w=_number),
+        phrase(r"(?:two|2|twin|dual) (?:inputs|trackers)", inputs=2),
         phrase(r"lead only|not for lithium|no lithium", lithium="no"),
         phrase(r"(?:for |set for )?(?:lithium|lfp|lifepo4)(?: ready)?", lithium="yes"),
+        phrase(rf"max(?:imum)?\s*({NUMBER})\s*{VOLTS}", most_v=_number),
     ),
     finish=finish.controller,
+    beside=(beside(rf"{_SHORTED}(?: current)?", "most_isc_a", "a"),),
 )
 INVERTER = LineKind(
     "inverter",
@@ -224,24 +234,13 @@ _IN_SERIES = (
     phrase(r"(?:all )?(?:in )?series", all_series=True),
     phrase(r"(?:all )?(?:in )?parallel", all_parallel=True),
 )
+_LARGEST_FUSE = r"(?:max(?:imum)?|largest)(?: series)? fuse"
 PANELS = LineKind(
     "panels",
     called(r"(?:solar )?panels?|(?:solar )?array|solar|pv"),
-    {"watts": "watts_each"},
+    {"watts": "watts_each", "kilograms": "mass_kg"},
     (
-        phrase(rf"measured (?:open )?({NUMBER})\s*{VOLTS}(?: open)?", measured_voc_v=_number),
-        phrase(rf"(?:max(?:imum)?|largest)(?: series)? fuse\s*({NUMBER})\s*{AMPS}", max_fuse_a=_number),
-        phrase(r"no string fuses?|strings? not fused", string_fuse_a="none"),
-        phrase(rf"({NUMBER})\s*{AMPS}\s*string fuses?|string fuses?\s*({NUMBER})\s*{AMPS}", string_fuse_a=_number),
         *_IN_SERIES,
-        *_amount(r"voc|open", VOLTS, "voc_v"),
-        *_amount(r"vmp", VOLTS, "vmp_v"),
-        *_amount(r"isc|short", AMPS, "isc_a"),
-        *_amount(r"imp", AMPS, "imp_a"),
-        phrase(rf"voc\s*({NUMBER})|({NUMBER})\s*voc", voc_v=_number),
-        phrase(rf"vmp\s*({NUMBER})|({NUMBER})\s*vmp", vmp_v=_number),
-        phrase(rf"isc\s*({NUMBER})|({NUMBER})\s*isc", isc_a=_number),
-        phrase(rf"imp\s*({NUMBER})|({NUMBER})\s*imp", imp_a=_number),
         phrase(r"portable|carried out", mounting="portable"),
         phrase(r"(?:on )?(?:the |an? )?(?:arch|gantry)", mounting="arch"),
         phrase(r"(?:on )?(?:the )?(?:bonnet|hood)", mounting="bonnet"),
@@ -253,7 +252,6 @@ PANELS = LineKind(
         phrase(r"folding|foldable", build="folding"),
         phrase(r"thin[- ]film", build="thin_film"),
         phrase(r"rigid", build="rigid"),
-        phrase(r"(\d{2,3})[- ]cells?", cells=lambda match: int(match[1])),
         phrase(r"no gland", gland="none"),
         phrase(r"(?:sealed |with a )?gland", gland="fitted"),
         phrase(r"no (?:disconnect|isolator|switch)", disconnect="none"),
@@ -264,6 +262,35 @@ PANELS = LineKind(
     ),
     counted=True,
     finish=finish.panels,
+    # Open volts are above those at full power and shorted amps above those at full power, of any panel.
+    beside=(
+        beside(r"voc|open(?:[- ]circuit)?(?: volt(?:s|age))?", "voc_v", "v", "higher"),
+        beside(r"isc|short(?:ed|[- ]circuit)?(?: (?:amps|current))?", "isc_a", "a", "higher"),
+        beside(r"vmpp?|volts at full power", "vmp_v", "v", "lower"),
+        beside(r"impp?|amps at full power", "imp_a", "a", "lower"),
+    ),
+    first=(
+        phrase(rf"measured (?:open )?({NUMBER})\s*{VOLTS}(?: open)?", measured_voc_v=_number),
+        phrase(rf"measured (?:short(?:ed)? )?({NUMBER})\s*{AMPS}(?: short(?:ed)?)?", measured_isc_a=_number),
+        phrase(
+            rf"{_LARGEST_FUSE}\s*({NUMBER})\s*{AMPS}|({NUMBER})\s*{AMPS} {_LARGEST_FUSE}",
+            max_fuse_a=_number,
+        ),
+        phrase(r"no string fuses?|strings? not fused|no fuses? (?:on|in) (?:the |each )?strings?", string_fuse_a="none"),
+        phrase(
+            rf"({NUMBER})\s*{AMPS}\s*(?:string fuses?|fuses? (?:in |on |for |at )?(?:each|per|every|the)(?: strings?)?)"
+            rf"|string fuses?(?: of)?\s*({NUMBER})\s*{AMPS}",
+            string_fuse_a=_number,
+        ),
+        phrase(rf"({NUMBER})\s*(?:metres?|meters?|m) (?:of )?(?:lead|cable)", lead=lambda match: f"{match[1]} m"),
+        phrase(rf"({NUMBER})\s*(?:feet|foot|ft) (?:of )?(?:lead|cable)", lead=lambda match: f"{match[1]} ft"),
+        phrase(rf"(?:tilt(?:ed)?|raised)(?: (?:at|to|by))?\s*({NUMBER})\s*(?:°|deg(?:rees?)?)", tilt_deg=_number),
+        phrase(
+            rf"(?:max(?:imum)?\s*)?({NUMBER})\s*{VOLTS}\s*system|system(?: volts| voltage)?\s*({NUMBER})\s*{VOLTS}",
+            system_v=_number,
+        ),
+        phrase(r"(\d{2,3})[- ]cells?", cells=lambda match: int(match[1])),
+    ),
 )
 BATTERY = LineKind(
     "bank",
@@ -303,6 +330,7 @@ _BATTERIES = rf"{BANK}|agm|gel|flooded|lead[- ]acid|lithium|lifepo4|lfp|nmc|li-?
 # What a line is of, in the order in which it is looked at: a word may belong to several.
 KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
     (called(r"monitor|shunt|fuse ?(?:box|panel|block)|dc panel|distribution(?: panel)?|detector|alarm|bus ?bars?"), OTHER),
+    (called(r"solar generator|power station"), OTHER),
     (called(r"other\s*:"), OTHER),
     # Panels of so many watts may name their fuses, their switch and their controller.
     (re.compile(rf"(?=.*{NUMBER}\s*(?:w|watts?)\b)(?=.*\bpanels?\b)", re.IGNORECASE), PANELS),
@@ -315,7 +343,8 @@ KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
     (called(rf"(?:{BANK}) (?:is |are )?(?:not fused|unfused)"), MAIN_CABLE),
     (DCDC.called, DCDC),
     (called(r"(?:12|24|48)\s*v?\s*(?:to|/|>)\s*(?:12|24|48)\s*v(?:olts?)?(?= (?:converter|charger))"), DCDC),
-    (called(r"mppt|pwm|controllers?|solar regulator"), CONTROLLER),
+    (called(r"mppt|pwm|controllers?|solar (?:charge )?(?:regulator|charger)"), CONTROLLER),
+    (re.compile(r"(?=.*\bsolar\b)(?=.*\bcharger\b)(?!.*\binverter\b)", re.IGNORECASE), CONTROLLER),
     (INVERTER.called, INVERTER),
     (called(r"converter|charger|power supply"), CHARGER),
     (GENERATOR.called, GENERATOR),

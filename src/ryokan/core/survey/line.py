@@ -20,6 +20,7 @@ from typing import Any
 from pydantic import TypeAdapter, ValidationError
 from pydantic_core import ErrorDetails
 
+from ryokan.core.lines.beside import take_beside
 from ryokan.core.lines.kind import (
     JOINS,
     LineKind,
@@ -48,6 +49,15 @@ _UNITS = "|".join(re.escape(unit) for unit in sorted(METRES_PER_UNIT, key=len, r
 _SIDE = rf"({NUMBER})\s*({_UNITS})?"
 _BOX = re.compile(rf"{_SIDE}\s*[x×]\s*{_SIDE}\s*[x×]\s*{_SIDE}(?![\w])", re.IGNORECASE)
 _AREA = re.compile(rf"^\s*roof\s+{_SIDE}\s*[x×]\s*{_SIDE}\s*$", re.IGNORECASE)
+_FACE = re.compile(
+    rf"{_SIDE}\s*[x×]\s*(?:{_SIDE}\s*[x×]\s*)?({NUMBER})\s*({_UNITS})(?![\w])(?!\s+(?:series|parallel|the|an?)\b)",
+    re.IGNORECASE,
+)
+# Kind -> how its size is written, and the members of its sides. A panel's thickness is that of any frame.
+_SIZES = {
+    "bank": (_BOX, "battery.size.", ("length_m", "width_m", "height_m")),
+    "panels": (_FACE, "", ("length_m", "width_m")),
+}
 MAX_NAME = 80
 
 
@@ -118,7 +128,9 @@ def _take(said: Said, kind: LineKind, rig: Rig) -> None:
         for run in marks.take("run", FROM_TO, most=1):
             if not is_main_run(run):
                 said.say("runs", run[0].strip(), run.start(), run.end())
+    take_phrases(said, kind.first)
     _size(said, kind)
+    take_beside(said, kind.beside)
     take_phrases(said, kind.phrases)
     take_phrases(said, COMMON)
     if kind is OTHER:
@@ -148,16 +160,21 @@ def _free(said: Said, rig: Rig) -> None:
 
 
 def _size(said: Said, kind: LineKind) -> None:
-    """Length, width and height of a battery, the smallest of the last two as it stands."""
-    if kind.kind != "bank":
+    """Length, width and height of a battery, the smallest of the last two as it stands; long and short side of a panel."""
+    box, prefix, names = _SIZES.get(kind.kind, (None, "", ()))
+    if box is None:
         return
-    for match in said.marks.take("size", _BOX, most=1):
+    for match in said.marks.take("size", box, most=1):
         sides = _sides_m(match)
         if sides is None:
             said.ask("side_without_unit", match.start(), match.end())
             continue
-        for name, side in zip(("length_m", "width_m", "height_m"), sides, strict=True):
-            said.members[f"battery.size.{name}"] = side
+        if kind.kind == "panels":
+            sides.sort(reverse=True)
+            if len(sides) > len(names):
+                said.assumed["thickness_of_a_frame"] = f"{sides[-1]:g}"
+        for name, side in zip(names, sides, strict=False):
+            said.members[f"{prefix}{name}"] = side
 
 
 def _sides_m(match: re.Match[str]) -> list[float] | None:
@@ -169,6 +186,7 @@ def _sides_m(match: re.Match[str]) -> list[float] | None:
     return [
         round(read_number(number) * METRES_PER_UNIT[(unit or last).lower()], 4)
         for number, unit in zip(numbers, units, strict=True)
+        if number is not None
     ]
 
 
