@@ -5,13 +5,14 @@ from __future__ import annotations
 from typing import Any
 
 import pytest
-from builders import ROOT, changed, example
+from builders import ROOT, changed, example, rig
 from test_findings import CLINIC, LINK, OF_ARRAYS, OF_CONTROLLERS, OF_ROOF, OF_STRINGS, OLD_BANK, RAISED, STOWED
 
 from ryokan.core.evaluate import evaluate
 from ryokan.core.findings.model import RULES, Finding
 from ryokan.core.job_file import read_job_file
 from ryokan.core.rig import Rig
+from ryokan.core.solar.rules_of_strings import name_of_array
 from ryokan.core.survey.sights import sights
 from ryokan.wording.findings import sentence
 
@@ -179,3 +180,15 @@ def test_a_rule_says_the_same_of_a_thing_when_another_one_comes_before_it() -> N
 
     (alone,) = of_code(one, "loads.device_window")
     assert alone in of_code(two, "loads.device_window")
+
+
+def test_arrays_without_a_name_are_told_apart_by_number_where_several_lie_in_one_place() -> None:
+    arrays = {
+        "begun": {"position": 0}, "a": {"position": 1, "plain_w": 100}, "b": {"position": 2, "plain_w": 60},
+        "c": {"position": 3, "plain_w": 80, "name": "Old ones"}, "d": {"position": 4, "plain_w": 90, "place": "arch"},
+        "e": {"position": 5, "plain_w": 50, "place": "carried"},
+    }  # fmt: skip
+    one = rig(solar={"arrays": arrays})
+    assert [name_of_array(one, id) for id in arrays] == [
+        "the array on the roof", "array 1 on the roof", "array 2 on the roof", "Old ones", "the array on the arch", "the portable array",
+    ]  # fmt: skip

@@ -66,7 +66,7 @@ def _thing_words(rig: Rig, family: str, id: str) -> str | None:
         case "part":
             return PARTS.get(id) if (own := rig.own_parts.get(id)) is None else own.part.name
         case "array":
-            return None if (array := rig.solar.arrays.get(id)) is None else name_of_array(id, array)
+            return None if id not in rig.solar.arrays else name_of_array(rig, id)
         case "controller":
             return None if (one := rig.solar.controllers.get(id)) is None else one.name or "a solar controller"
         case "run":

@@ -112,7 +112,7 @@ def read_room(option_id: UUID) -> RoomAnswer:
         found = arrays.room(session, actor, option_id)
     lines = []
     for one in found.growth:
-        name = name_of_array(one.array, found.rig.solar.arrays[one.array])
+        name = name_of_array(found.rig, one.array)
         lines.append(RoomLine(array=one.array, text=growth_in_words(one, name[:1].upper() + name[1:])))
     return RoomAnswer(lines=lines, free_m2=None if found.free_m2 is None else found.free_m2.number)
 

@@ -222,6 +222,20 @@ FINDINGS: dict[str, Words] = {
         "{name} works at {works}; its controller needs {margin} above the bank's {bank}.",
         "It hardly ever charges. More panels in series, or panels of more volts.",
     ),
+    "solar.too_few_volts/usual": Words(
+        "{name} works at {works}; a controller usually needs {margin} above the bank's {bank}.",
+        "It would hardly ever charge. Read what its controller needs; more panels in series, or panels of more volts.",
+    ),
+    "solar.starts_late/usual": Words(
+        "At the record high, cells at {cell}, {name} has {hot} open; a controller usually starts {margin} above the "
+        "{bank} of a full bank.",
+        "Such a one may not start again behind a cloud while the bank is nearly full. Read what this one needs.",
+    ),
+    "solar.runs_short/usual": Words(
+        "At the record high, cells at {cell}, {name} works at {hot}; a controller usually needs {margin} above the "
+        "{bank} of a full bank.",
+        "On such a day the last of the charge may come slowly or not at all; below that it charges.",
+    ),
     "solar.starts_late": Words(
         "At the record high, cells at {cell}, {name} has {hot} open; its controller starts {margin} above the {bank} of a full "
         "bank.",

@@ -242,6 +242,10 @@ QUESTIONS: dict[str, Words] = {
         "Has each string of {name} a fuse, and of what rating?",
         "Whether the other strings push more into a fault than a panel bears.",
     ),
+    "solar.panel_max_fuse": Words(
+        "What series fuse does the plate of {name} allow at most?",
+        "Whether the other strings push more into a fault than a panel bears.",
+    ),
     "solar.controller_volts": Words(
         "Up to how many volts of panels does {name} bear?", "Whether a cold, clear morning destroys it."
     ),

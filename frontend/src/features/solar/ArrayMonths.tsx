@@ -38,8 +38,8 @@ export function ArrayMonths() {
           {
             x: at,
             at: month,
-            values: arrays.map(([id, array]) => ({
-              name: nameOfArray(array),
+            values: arrays.map(([id]) => ({
+              name: nameOfArray(rig, id),
               text: `${formatNumber(Math.round(value(`solar.array.${id}.wh_per_day.${month}`)))} Wh`,
             })),
           },
@@ -104,9 +104,9 @@ function MonthsTable({ met, arrays }: { met: readonly string[]; arrays: [string,
             <th scope="col" className="py-1 text-left font-semibold">
               Month
             </th>
-            {arrays.map(([id, array]) => (
+            {arrays.map(([id]) => (
               <th key={id} scope="col" className="py-1 pr-3 text-right font-semibold">
-                {nameOfArray(array)}
+                {nameOfArray(rig, id)}
               </th>
             ))}
             <th scope="col" className="py-1 pr-3 text-right font-semibold">

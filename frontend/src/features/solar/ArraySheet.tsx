@@ -79,7 +79,7 @@ function OneArray({ id, array, onArrange }: { id: string; array: PvArray; onArra
   const strings = Object.keys(array.strings).length > 0;
   const controllers = orderedControllers(rig);
   return (
-    <Section title={nameOfArray(array)} aside={isThere(array) ? undefined : "nothing chosen yet"}>
+    <Section title={nameOfArray(rig, id)} aside={isThere(array) ? undefined : "nothing chosen yet"}>
       <SelectField
         label="Where"
         path={`${base}/place`}
@@ -117,7 +117,7 @@ function OneArray({ id, array, onArrange }: { id: string; array: PvArray; onArra
         {answer.may_edit && !strings && (
           <PartSelect
             kind="panel"
-            label={`First panel of ${nameOfArray(array)}`}
+            label={`First panel of ${nameOfArray(rig, id)}`}
             value={null}
             empty="Say its panels…"
             className="w-56"
@@ -208,13 +208,14 @@ const FITTED = [
 
 /** How it lies, what holds it, and what is on its way to the controller. */
 function More({ id, array }: { id: string; array: PvArray }) {
+  const { rig } = useRig();
   const base = `/solar/arrays/${id}`;
   const onTheWay = (name: string) => `${base}/${name}`;
   return (
     <details className="mt-1">
       <summary className="touch cursor-pointer text-soft hover:text-ink">How it lies, and what is on its way</summary>
       <div className="mt-1">
-        <WordsField label="Called" path={onTheWay("name")} value={array.name} placeholder={nameOfArray(array)} />
+        <WordsField label="Called" path={onTheWay("name")} value={array.name} placeholder={nameOfArray(rig, id)} />
         {array.place !== "carried" && (
           <>
             <NumberField

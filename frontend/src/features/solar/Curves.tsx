@@ -14,10 +14,10 @@ import { nameOfArray, orderedArrays, orderedPanels, orderedStrings } from "./arr
 /** Current and power of a string against volts, at a chosen sun and heat, with one panel in the shade. */
 export function Curves() {
   const { rig, optionId, answer } = useRig();
-  const strings = orderedArrays(rig).flatMap(([, array]) =>
+  const strings = orderedArrays(rig).flatMap(([arrayId, array]) =>
     orderedStrings(array).map(([id, string], at) => ({
       id,
-      label: `${nameOfArray(array)}, string ${at + 1}`,
+      label: `${nameOfArray(rig, arrayId)}, string ${at + 1}`,
       panels: orderedPanels(string).length,
     })),
   );

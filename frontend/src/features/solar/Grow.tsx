@@ -58,9 +58,9 @@ export function Grow() {
           value={about}
           onChange={(event) => setArray(event.target.value)}
         >
-          {arrays.map(([id, one]) => (
+          {arrays.map(([id]) => (
             <option key={id} value={id}>
-              {nameOfArray(one)}
+              {nameOfArray(rig, id)}
             </option>
           ))}
         </select>

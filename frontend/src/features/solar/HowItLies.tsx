@@ -257,9 +257,9 @@ function Obstacles() {
                         }
                       >
                         <option value="">all arrays</option>
-                        {arrays.map(([arrayId, array]) => (
+                        {arrays.map(([arrayId]) => (
                           <option key={arrayId} value={arrayId}>
-                            {nameOfArray(array)}
+                            {nameOfArray(rig, arrayId)}
                           </option>
                         ))}
                       </select>

@@ -27,7 +27,7 @@ export function RoofSheet() {
         <OnTheRoof />
       </Section>
       {elsewhere.map(([id, array]) => (
-        <Section key={id} title={nameOfArray(array)} aside="on a sheet of its own">
+        <Section key={id} title={nameOfArray(rig, id)} aside="on a sheet of its own">
           <NumberField
             label="Sheet, along"
             path={`/solar/arrays/${id}/sheet_length_m`}
@@ -125,10 +125,10 @@ function Wind() {
           </tr>
         </thead>
         <tbody>
-          {rows.map(([id, array]) => (
+          {rows.map(([id]) => (
             <tr key={id} className="row-height border-rule border-b">
               <th scope="row" className="text-left font-normal">
-                {nameOfArray(array)}
+                {nameOfArray(rig, id)}
               </th>
               {columns.map((column) => (
                 <td key={column.name} className="pr-3 text-right">

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { PvString, Rig } from "../../api/types";
-import { freeId, groupsOf, withoutController, withoutPanel, withPanel, withString } from "./arrays";
+import { freeId, groupsOf, nameOfArray, withoutController, withoutPanel, withPanel, withString } from "./arrays";
 import { layAll } from "./laying";
 import { snapped } from "./snapping";
 
@@ -11,6 +11,34 @@ const STRING = {
   fuse_a: 10,
   fuse_v: null,
 } as PvString;
+
+describe("an array", () => {
+  it("without a name is told by its place, and by number where several lie there", () => {
+    const lying = (position: number, more: object) => ({
+      position,
+      name: "",
+      place: "roof",
+      plain_w: 100,
+      strings: {},
+      ...more,
+    });
+    const arrays = {
+      begun: lying(0, { plain_w: null }),
+      b: lying(2, {}),
+      a: lying(1, {}),
+      c: lying(3, { name: "Old ones" }),
+      d: lying(4, { place: "arch" }),
+    };
+    const rig = { solar: { arrays } } as unknown as Rig;
+    expect(["begun", "a", "b", "c", "d"].map((id) => nameOfArray(rig, id))).toEqual([
+      "Array on the roof",
+      "Array 1 on the roof",
+      "Array 2 on the roof",
+      "Old ones",
+      "Array on an arch",
+    ]);
+  });
+});
 
 describe("a string", () => {
   it("is said by runs of like panels, in the order in which they are wired", () => {

@@ -28,8 +28,15 @@ export function stringsBefore(rig: Rig, arrayId: string): number {
 /** Whether anything of it is chosen; an array that was only begun is shown as a place for its watts. */
 export const isThere = (array: PvArray) => array.plain_w !== null || Object.keys(array.strings).length > 0;
 
-export function nameOfArray(array: PvArray): string {
-  return array.name || `Array ${PLACES.find(([place]) => place === array.place)?.[1] ?? ""}`.trim();
+/** What an array is called; without a name by where it is, and by number where several are there. */
+export function nameOfArray(rig: Rig, id: string): string {
+  const array = rig.solar.arrays[id];
+  if (!array) return "Array";
+  if (array.name) return array.name;
+  const alike = orderedArrays(rig).filter(([, one]) => isThere(one) && one.place === array.place && !one.name);
+  const number = alike.length > 1 ? alike.findIndex(([other]) => other === id) + 1 : 0;
+  const where = PLACES.find(([place]) => place === array.place)?.[1] ?? "";
+  return `Array ${number || ""} ${where}`.replace(/ +/g, " ").trim();
 }
 
 export function nameOfController(controller: PvController, number: number, partName: string | undefined): string {

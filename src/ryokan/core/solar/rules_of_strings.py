@@ -19,22 +19,28 @@ from ryokan.core.solar.values import ControllerValues
 from ryokan.core.subjects import subject_of
 
 
-def name_of_array(id: str, array: Array) -> str:
-    """What people call an array; without a name of its own by where it is."""
+def name_of_array(rig: Rig, id: str) -> str:
+    """What people call an array; without a name of its own by where it is, and by number where several are there."""
+    array = rig.solar.arrays[id]
     where = {"roof": "on the roof", "arch": "on the arch", "bonnet": "on the bonnet", "ground": "on the ground"}
-    return array.name or (f"the array {where[array.place]}" if array.place in where else "the portable array")
+    if array.name:
+        return array.name
+    alike = [other for other, one in rig.solar.ordered_arrays().items() if one.place == array.place and not one.name]
+    number = f" {alike.index(id) + 1}" if len(alike) > 1 and id in alike else ""
+    what = f"array{number} {where[array.place]}" if array.place in where else f"portable array{number}"
+    return what if number else f"the {what}"
 
 
 def each_array(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, Array]]]:
     """Every array of which something is chosen."""
     arrays = rig.solar.ordered_arrays().items()
-    return [Thing(subject_of(("array", id)), name_of_array(id, one), (id, one)) for id, one in arrays]
+    return [Thing(subject_of(("array", id)), name_of_array(rig, id), (id, one)) for id, one in arrays]
 
 
 def each_string(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, PvString]]]:
     """Every string, by its number in its array."""
     return [
-        Thing(subject_of(("string", id)), f"string {number} of {name_of_array(array_id, array)}", (id, string))
+        Thing(subject_of(("string", id)), f"string {number} of {name_of_array(rig, array_id)}", (id, string))
         for array_id, array in rig.solar.ordered_arrays().items()
         for number, (id, string) in enumerate(array.ordered().items(), start=1)
     ]
@@ -183,6 +189,11 @@ def _margin(sheet: Sheet, array: Array, name: str) -> Figure:
     return sheet.get(f"solar.controller.{array.controller}.{name}") or sheet.assumption(name)
 
 
+def _by_usual(sheet: Sheet, array: Array, name: str) -> str:
+    """How it is said where nobody knows the controller's own volts above the bank."""
+    return "" if f"solar.controller.{array.controller}.{name}" in sheet else "usual"
+
+
 @rule("solar.too_few_volts", "fault", "practice", each=each_array)
 def too_few_volts(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
     """Even at 25 °C a string works below what its controller needs above the bank's nominal volts: it hardly ever charges."""
@@ -193,7 +204,9 @@ def too_few_volts(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | N
     margin = _margin(sheet, array, "running_margin_v")
     if works.number >= (bank.number + margin.number) * (1 - SLACK):
         return None
-    return Trouble(figures={"works": works, "bank": bank, "margin": margin})
+    return Trouble(
+        figures={"works": works, "bank": bank, "margin": margin}, variant=_by_usual(sheet, array, "running_margin_v")
+    )
 
 
 @rule("solar.starts_late", "advice", "practice", each=each_array)
@@ -208,7 +221,10 @@ def starts_late(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | Non
     margin = _margin(sheet, array, "start_margin_v")
     if hot.number >= (charge_v.number + margin.number) * (1 - SLACK):
         return None
-    return Trouble(figures={"hot": hot, "bank": charge_v, "margin": margin, "cell": sheet["solar.cell_hot_c"]})
+    return Trouble(
+        figures={"hot": hot, "bank": charge_v, "margin": margin, "cell": sheet["solar.cell_hot_c"]},
+        variant=_by_usual(sheet, array, "start_margin_v"),
+    )
 
 
 @rule("solar.runs_short", "advice", "practice", each=each_array)
@@ -223,7 +239,10 @@ def runs_short(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None
     margin = _margin(sheet, array, "running_margin_v")
     if hot.number >= (charge_v.number + margin.number) * (1 - SLACK):
         return None
-    return Trouble(figures={"hot": hot, "bank": charge_v, "margin": margin, "cell": sheet["solar.cell_hot_c"]})
+    return Trouble(
+        figures={"hot": hot, "bank": charge_v, "margin": margin, "cell": sheet["solar.cell_hot_c"]},
+        variant=_by_usual(sheet, array, "running_margin_v"),
+    )
 
 
 def _never_charges(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> bool:

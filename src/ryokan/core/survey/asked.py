@@ -277,6 +277,10 @@ def _three_strings(rig: Rig, sheet: Sheet, one: FoundPanels) -> bool:
     return one.in_series is not None and one.count // one.in_series >= 3
 
 
+def _three_without_fuses(rig: Rig, sheet: Sheet, one: FoundPanels) -> bool:
+    return one.string_fuse_a == "none" and _three_strings(rig, sheet, one)
+
+
 def _panels_in_series(rig: Rig, sheet: Sheet, one: FoundController) -> bool:
     panels = [two for two in rig.survey.of_kind(FoundPanels).values() if two.fate != "goes"]
     return one.method != "pwm" and any(two.count > 1 and two.in_series != 1 for two in panels)
@@ -312,5 +316,6 @@ _WHEN: dict[str, Open] = {
     "solar.goes_to": _two_controllers,
     "solar.panel_open_volts": _open_volts_matter,
     "solar.string_fuses": _three_strings,
+    "solar.panel_max_fuse": _three_without_fuses,
     "solar.controller_volts": _panels_in_series,
 }
