@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Any
 
 import pytest
@@ -139,6 +140,15 @@ def test_each_reason_against_a_way_is_given_where_the_rule_of_the_report_speaks(
     report = array_rig([rows] * 3, said, low_c=-20, high_c=35)
     assert case in {one.code for one in way.against}
     assert code in {finding.code for finding in report.findings}
+
+
+@pytest.mark.parametrize("method", ["mppt", "pwm"])
+def test_panels_of_fewer_volts_than_the_bank_fit_no_controller(method: str) -> None:
+    part = ControllerPart.model_validate({"name": "c", "method": method, "rated_a": 60})
+    given_24v = replace(GIVEN, system_v=24, nominal_v=25.6, charge_v=28.8)
+    found = {one.rows[0].series: one for one in ways([(panel("small"), 2)], [part], given_24v)}
+    assert not found[1].fits and "too_few_volts" in {one.code for one in found[1].against}
+    assert found[2].fits
 
 
 def test_what_may_come_to_a_controller_is_no_more_than_it_bears() -> None:

@@ -30,6 +30,7 @@ def array_rig(
     measured: dict[str, dict[str, Any]] | None = None,
     low_c: float | None = None,
     high_c: float | None = None,
+    bank_v: int | None = None,
     **more: Any,
 ) -> Report:
     parts = {id: {**said, **(measured or {}).get(id, {})} for id, said in PANELS.items()}
@@ -42,12 +43,14 @@ def array_rig(
         "record_low_c": low_c,
         "record_high_c": high_c,
     }
-    return evaluate(rig([load(60, 4)], own_parts=own, solar=solar, storage={"chemistry": "lfp", "system_v": 12}, **more))
+    return evaluate(
+        rig([load(60, 4)], own_parts=own, solar=solar, storage={"chemistry": "lfp", "system_v": bank_v or 12}, **more)
+    )
 
 
 @pytest.mark.parametrize("case", CASES, ids=lambda one: str(one["says"]))
 def test_a_string_comes_to_what_was_worked_out_by_hand(case: dict[str, Any]) -> None:
-    said = {name: case.get(name) for name in ("fuses", "array", "measured", "low_c", "high_c")}
+    said = {name: case.get(name) for name in ("fuses", "array", "measured", "low_c", "high_c", "bank_v")}
     report = array_rig(case["strings"], case["controller"], **said)
     for key, expected in case.get("figures", {}).items():
         assert report.figures[key].value == pytest.approx(expected, rel=1e-4), key
