@@ -25,6 +25,7 @@ TITLES: dict[str, str] = {
     "solar.array.*.isc_a": "Its short-circuit current",
     "solar.array.*.noon_bare_w_per_w": "A rated watt of it at noon of a bright day, before controller and wiring",
     "solar.array.*.noon_w": "What it gives at noon of a bright day, at the bank",
+    "solar.array.*.reaches_frac": "What of it reaches the bank, by its volts",
     "solar.array.*.pwm_frac": "What a PWM controller leaves of it",
     "solar.array.*.rated_w": "Its rated watts",
     "solar.array.*.shade_frac": "Shade on it all day",
@@ -221,6 +222,10 @@ FINDINGS: dict[str, Words] = {
     "solar.too_few_volts": Words(
         "{name} works at {works}; its controller needs {margin} above the bank's {bank}.",
         "It hardly ever charges. More panels in series, or panels of more volts.",
+    ),
+    "solar.too_few_volts/never": Words(
+        "{name} works at {works}, and the bank has {bank}.",
+        "No controller of this kind lifts volts: nothing comes of it, and it is reckoned so. More panels in series.",
     ),
     "solar.too_few_volts/usual": Words(
         "{name} works at {works}; a controller usually needs {margin} above the bank's {bank}.",

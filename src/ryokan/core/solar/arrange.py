@@ -283,8 +283,9 @@ def _of_heat(
     controller: ControllerPart, vmp: float, hot_voc: float | None, hot_vmp: float | None, given: Conditions
 ) -> Iterator[Reason]:
     run_v = given.number("running_margin_v") if controller.running_margin_v is None else controller.running_margin_v
-    if controller.method == "mppt" and vmp < (given.nominal_v + run_v) * (1 - SLACK):
-        yield Reason("too_few_volts", vmp, given.nominal_v + run_v)
+    needs_v = given.nominal_v + (run_v if controller.method == "mppt" else 0)
+    if controller.method is not None and vmp < needs_v * (1 - SLACK):
+        yield Reason("too_few_volts", vmp, needs_v)
         return
     if hot_voc is None or hot_vmp is None:
         return

@@ -5,10 +5,11 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from ryokan.core.figure import Figure, Input, Sheet
-from ryokan.core.parts.model import ControllerPart
+from ryokan.core.parts.model import ControllerPart, PanelPart
 from ryokan.core.solar.model import Array, Controller, Solar
 from ryokan.core.solar.values import ControllerValues
 
+SLACK = 1e-9
 # Members of a controller that have a figure of their own, with its unit.
 STATED = {"most_v": "V", "most_input_a": "A", "most_isc_a": "A", "start_margin_v": "V", "running_margin_v": "V", "own_w": "W"}
 
@@ -84,8 +85,13 @@ def into_controller(sheet: Sheet, id: str, arrays: Mapping[str, Array], method: 
 def _output(sheet: Sheet, id: str, arrays: Mapping[str, Array], method: str | None, one_input: bool) -> None:
     base, charge_v = f"solar.controller.{id}", sheet.get("storage.charge_v")
     rated = sheet[f"{base}.rated_a"]
-    together = [sheet[f"solar.array.{one}.watts_w"] for one in arrays]
-    string_v, working = sheet.get("solar.string_vmp_v"), sheet.get(f"{base}.working_a")
+    lost = {one: figure for one in arrays if (figure := sheet.get(f"solar.array.{one}.reaches_frac")) is not None}
+    if len(lost) == len(arrays):
+        reaches = list(lost.values())
+        sheet.compute(f"{base}.output_a", "rated × sum(reaches)", "A", "practice", rated=rated, reaches=reaches)
+        return
+    together = [sheet[f"solar.array.{one}.watts_w"] for one in arrays if one not in lost]
+    string_v, working = sheet.get("solar.string_vmp_v"), None if lost else sheet.get(f"{base}.working_a")
     if method == "pwm":
         if working is not None and one_input:
             sheet.compute(f"{base}.output_a", "min(rated, amps)", "A", "practice", rated=rated, amps=working)
@@ -122,6 +128,23 @@ def all_of_them(sheet: Sheet, solar: Solar) -> None:
     ]
     if there:
         sheet.compute("solar.controller_have_a", "sum(controllers)", "A", controllers=there)
+
+
+def below_the_bank(
+    sheet: Sheet, solar: Solar, by_controller: Mapping[str, str | None], panels: Mapping[str, PanelPart]
+) -> None:
+    """Arrays whose strings work at fewer volts than the bank has: controllers only lower volts, and nothing reaches it.
+
+    Of volts that are said alone; where no such figure stands the array is taken to reach. (common practice)
+    """
+    bank = sheet["storage.nominal_v"]
+    for id, array in solar.ordered_arrays().items():
+        volts = sheet.get(f"solar.array.{id}.vmp_v")
+        if volts is None or by_controller.get(array.controller or "") is None or volts.number >= bank.number * (1 - SLACK):
+            continue
+        laid = [panels[one.part] for string in array.strings.values() for one in string.panels.values()]
+        if all(one.vmp_v is not None for one in laid):
+            sheet.compute(f"solar.array.{id}.reaches_frac", "ceil(string ÷ bank) − 1", "", "practice", string=volts, bank=bank)
 
 
 def tied_to_the_bank(sheet: Sheet, solar: Solar, by_controller: Mapping[str, str | None]) -> None:

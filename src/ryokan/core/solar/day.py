@@ -88,7 +88,7 @@ def day_of_sun(
     by_controller: dict[str | None, Floats] = {}
     for id, array in lying.items():
         sun = hours_of(rig.solar, stay_id, stay, month, id, array, parts or {}, correction, heading_deg)
-        given = sun.w_per_w * watts[id] * passed_on * (1 - array.shade_frac) * _kept_by_pwm(figures, id)
+        given = sun.w_per_w * watts[id] * passed_on * (1 - array.shade_frac) * _kept_of_volts(figures, id)
         by_controller[array.controller] = by_controller.get(array.controller, 0.0) + given
     half_hours = sum(_capped(figures, controller, given) for controller, given in by_controller.items())
     assert not isinstance(half_hours, int)
@@ -106,9 +106,13 @@ def day_of_sun(
     )
 
 
-def _kept_by_pwm(figures: Mapping[str, Figure], array_id: str) -> float:
-    """What a PWM controller leaves of an array; all of it elsewhere."""
-    found = figures.get(f"solar.array.{array_id}.pwm_frac") or figures.get("solar.pwm_frac")
+def _kept_of_volts(figures: Mapping[str, Figure], array_id: str) -> float:
+    """What a controller leaves of an array's volts: a share with PWM, nothing where they do not reach the bank."""
+    found = (
+        figures.get(f"solar.array.{array_id}.reaches_frac")
+        or figures.get(f"solar.array.{array_id}.pwm_frac")
+        or figures.get("solar.pwm_frac")
+    )
     return 1.0 if found is None else found.number
 
 

@@ -48,7 +48,7 @@ def array_below_need(rig: Rig, sheet: Sheet) -> Trouble | None:
     need, have = sheet["solar.need_w"], sheet.get("solar.counts_as_w") or sheet.get("solar.have_w")
     if have is None or have.number >= need.number * (1 - SLACK) or _plugged_in_every_night(rig):
         return None
-    if _a_source_is_not_known(rig):
+    if _a_source_is_not_known(rig) or _some_reach_nothing(rig, sheet):
         return None
     sinks, lasts = sheet.get("charging.sinks_wh_per_day"), sheet.get("charging.days_until_empty")
     if sinks is not None and lasts is not None and lasts.number < sheet["brief.nights_away"].number:
@@ -65,6 +65,11 @@ def array_below_need(rig: Rig, sheet: Sheet) -> Trouble | None:
         return Trouble(figures=figures, variant="sinks", fix=_raise_array(rig, sheet))
     with_driving = sheet["solar.have_wh_per_day"].number < sheet["solar.balance_need_wh"].number
     return Trouble(figures=figures, variant="with_driving" if with_driving else "", fix=_raise_array(rig, sheet))
+
+
+def _some_reach_nothing(rig: Rig, sheet: Sheet) -> bool:
+    """Whether volts keep an array from the bank: that is told by itself, and more watts of it would bring nothing either."""
+    return any(f"solar.array.{id}.reaches_frac" in sheet for id in rig.solar.ordered_arrays())
 
 
 def _raise_array(rig: Rig, sheet: Sheet) -> Fix | None:

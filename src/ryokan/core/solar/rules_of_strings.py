@@ -196,17 +196,19 @@ def _by_usual(sheet: Sheet, array: Array, name: str) -> str:
 
 @rule("solar.too_few_volts", "fault", "practice", each=each_array)
 def too_few_volts(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
-    """Even at 25 °C a string works below what its controller needs above the bank's nominal volts: it hardly ever charges."""
+    """Even at 25 °C a string works below the bank's volts, or below what its MPPT controller needs above them."""
     id, array = one
     works, bank = sheet.get(f"solar.array.{id}.vmp_v"), sheet["storage.nominal_v"]
-    if works is None or not _volts_said(sheet, array, "vmp_v") or not _mppt(rig, sheet, array):
+    known = known_controllers(rig, sheet).get(array.controller or "")
+    if works is None or known is None or known.method is None or not _volts_said(sheet, array, "vmp_v"):
         return None
+    if works.number < bank.number * (1 - SLACK):
+        return Trouble(figures={"works": works, "bank": bank}, variant="never")
     margin = _margin(sheet, array, "running_margin_v")
-    if works.number >= (bank.number + margin.number) * (1 - SLACK):
+    if known.method == "pwm" or works.number >= (bank.number + margin.number) * (1 - SLACK):
         return None
-    return Trouble(
-        figures={"works": works, "bank": bank, "margin": margin}, variant=_by_usual(sheet, array, "running_margin_v")
-    )
+    usual = _by_usual(sheet, array, "running_margin_v")
+    return Trouble(figures={"works": works, "bank": bank, "margin": margin}, variant=usual)
 
 
 @rule("solar.starts_late", "advice", "practice", each=each_array)
@@ -259,6 +261,8 @@ def _volts_said(sheet: Sheet, array: Array, name: str) -> bool:
 def pwm_below_bank(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
     """In the heat a string behind a PWM controller has fewer volts than the bank takes to be charged."""
     id, array = one
+    if _never_charges(rig, sheet, one):
+        return None
     hot, charge_v = sheet.get(f"solar.array.{id}.vmp_hot_v"), sheet.get("storage.charge_v")
     known = known_controllers(rig, sheet).get(array.controller or "")
     if hot is None or charge_v is None or known is None or known.method != "pwm" or not _volts_said(sheet, array, "vmp_v"):

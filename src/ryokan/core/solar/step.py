@@ -15,6 +15,7 @@ from ryokan.core.solar.cold import cold_volts
 from ryokan.core.solar.controller import (
     all_of_them,
     arrays_on,
+    below_the_bank,
     controller_need,
     into_controller,
     methods,
@@ -182,6 +183,16 @@ def tied(scope: Scope) -> None:
 
 
 @question(
+    reads=("solar.array.*.vmp_v", "storage.nominal_v"),
+    rig=("parts.controllers", "parts.panels", "solar"),
+    writes={"": ("solar.array.*.reaches_frac",)},
+)
+def reaching(scope: Scope) -> None:
+    """Arrays of too few volts to charge the bank."""
+    below_the_bank(scope, scope.rig.solar, methods(scope.rig.solar, scope.parts.controllers), scope.parts.panels)
+
+
+@question(
     rig=("parts.panels", "solar", "space", "vehicle"),
     writes={
         "": ("solar.array.*.{fixings, panels}",),
@@ -204,7 +215,7 @@ def each_controller(scope: Scope) -> dict[str, Controller]:
 
 @question(
     reads=(
-        "solar.array.*.{isc_a, rated_w, voc_cold_v, watts_w}",
+        "solar.array.*.{isc_a, rated_w, reaches_frac, voc_cold_v, watts_w}",
         "solar.string.*.current_a",
         "solar.string_vmp_v",
         "storage.{charge_v, nominal_v}",
@@ -235,7 +246,7 @@ def controllers_together(scope: Scope) -> None:
 OF_THE_YIELDS = (
     "climate.correction_frac",
     "climate.stay.*.correction_frac",
-    "solar.array.*.{pwm_frac, watts_w}",
+    "solar.array.*.{pwm_frac, reaches_frac, watts_w}",
     "solar.controller.*.rated_a",
     "solar.{balance_need_wh, panel_tilt_deg, pwm_frac}",
     "solar.yield_wh_per_w.*",
@@ -261,7 +272,7 @@ def months(scope: Scope) -> None:
 
 @question(
     reads=(
-        "solar.array.*.{noon_w, pwm_frac, shade_frac, watts_w}",
+        "solar.array.*.{noon_w, pwm_frac, reaches_frac, shade_frac, watts_w}",
         "solar.array.*.free_wh_per_day.*",
         "solar.controller.*.rated_a",
         "solar.{day_shape, peak_sun_hours, performance_ratio, pwm_frac}",
@@ -338,6 +349,7 @@ STEP = Step(
         there,
         wind,
         tied,
+        reaching,
         controllers,
         controllers_together,
         need,

@@ -155,10 +155,13 @@ def _passed_on(sheet: Sheet, id: str, array: Array, methods: Mapping[str, str | 
         passed["shaded"] = sheet.get(f"solar.array.{id}.shade_frac") or sheet.given(
             f"solar.array.{id}.shade_frac", array.shade_frac, ""
         )
-    return passed | _by_pwm(sheet, id, array, methods)
+    return passed | _through_controller(sheet, id, array, methods)
 
 
-def _by_pwm(sheet: Sheet, id: str, array: Array, methods: Mapping[str, str | None]) -> dict[str, Figure]:
+def _through_controller(sheet: Sheet, id: str, array: Array, methods: Mapping[str, str | None]) -> dict[str, Figure]:
+    """What PWM leaves of an array; of one whose volts do not reach the bank nothing, through whatever controller."""
+    if (reaches := sheet.get(f"solar.array.{id}.reaches_frac")) is not None:
+        return {"reaches": reaches}
     if methods.get(array.controller or "") != "pwm":
         return {}
     pwm = sheet.get(f"solar.array.{id}.pwm_frac") or sheet.get("solar.pwm_frac")
@@ -172,7 +175,7 @@ def _free_of_month(
     base, watts = f"solar.array.{id}", sheet[f"solar.array.{id}.watts_w"]
     if hours is None:
         typed: dict[str, Input] = {"watts": watts, "a_watt": sheet[f"solar.yield_wh_per_w.{name}"]}
-        pwm = _by_pwm(sheet, id, array, methods)
+        pwm = _through_controller(sheet, id, array, methods)
         formula = " × ".join(["watts × a_watt", *pwm])
         if array.shade_frac > 0:
             typed["shaded"] = sheet.get(f"{base}.shade_frac") or sheet.given(f"{base}.shade_frac", array.shade_frac, "")
@@ -286,7 +289,7 @@ def _free_of_typed(sheet: Sheet, id: str, array: Array, methods: Mapping[str, st
         "sun": sheet["solar.peak_sun_hours"],
         "ratio": sheet["solar.performance_ratio"],
     }
-    formula, pwm = "watts × sun × ratio", _by_pwm(sheet, id, array, methods)
+    formula, pwm = "watts × sun × ratio", _through_controller(sheet, id, array, methods)
     formula = " × ".join([formula, *pwm])
     if array.shade_frac > 0:
         inputs["shaded"] = sheet.given(f"{base}.shade_frac", array.shade_frac, "")
