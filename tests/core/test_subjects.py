@@ -61,7 +61,14 @@ def twice(changes: dict[str, Any]) -> dict[str, Any]:
 
 TWINS += [(code, twice(row), {"array:r1": "Row 1", "array:r2": "Row 2"}) for code, row in OF_ARRAYS.items()]
 TWINS += [
-    (code, twice(row), {"string:r1-s1": "string 1 of Row 1", "string:r2-s1": "string 1 of Row 2"})
+    (
+        code,
+        twice(row),
+        {
+            f"string:r{n}-s1": f"{'string 1' if code == 'solar.unlike_in_series' else 'each of strings 1 to 3'} of Row {n}"
+            for n in (1, 2)
+        },
+    )
     for code, row in OF_STRINGS.items()
 ]
 TWINS += [(code, row, things) for code, (row, things) in OF_ROOF.items()]
@@ -180,6 +187,23 @@ def test_a_rule_says_the_same_of_a_thing_when_another_one_comes_before_it() -> N
 
     (alone,) = of_code(one, "loads.device_window")
     assert alone in of_code(two, "loads.device_window")
+
+
+def test_strings_wired_alike_have_one_finding_and_another_fuse_is_another() -> None:
+    rows = {
+        f"s{n}": {"position": n, "panels": {"p": {"part": "own:sun"}}, "fuse_a": fuse}
+        for n, fuse in enumerate((8, 8, 12, 8, 7), start=1)
+    }
+    array = {"name": "Row", "strings": rows, "controller": "c"}
+    report = evaluate(
+        changed(CLINIC, {"solar.arrays": {"a": array}, "solar.controllers": {"c": {"rated_a": 85, "method": "mppt"}}})
+    )
+    found = {one.key: one.name for one in report.findings if one.code == "solar.string_fuse_outside"}
+    assert found == {
+        "solar.string_fuse_outside@string:s1": "each of strings 1, 2 and 4 of Row",
+        "solar.string_fuse_outside@string:s3": "string 3 of Row",
+        "solar.string_fuse_outside@string:s5": "string 5 of Row",
+    }
 
 
 def test_arrays_without_a_name_are_told_apart_by_number_where_several_lie_in_one_place() -> None:

@@ -38,12 +38,27 @@ def each_array(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, Array]]]:
 
 
 def each_string(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, PvString]]]:
-    """Every string, by its number in its array."""
-    return [
-        Thing(subject_of(("string", id)), f"string {number} of {name_of_array(rig, array_id)}", (id, string))
-        for array_id, array in rig.solar.ordered_arrays().items()
-        for number, (id, string) in enumerate(array.ordered().items(), start=1)
-    ]
+    """Every string, by its number in its array; those of like panels and a like fuse as one, by the first of them."""
+    found: list[Thing[tuple[str, PvString]]] = []
+    for array_id, array in rig.solar.ordered_arrays().items():
+        alike: dict[object, dict[int, tuple[str, PvString]]] = {}
+        for number, (id, string) in enumerate(array.ordered().items(), start=1):
+            wired = (tuple(panel.part for panel in string.in_order()), string.fuse_a, string.fuse_v)
+            alike.setdefault(wired, {})[number] = (id, string)
+        for strings in alike.values():
+            first = next(iter(strings.values()))
+            name = f"{_numbered(list(strings))} of {name_of_array(rig, array_id)}"
+            found.append(Thing(subject_of(("string", first[0])), name, first))
+    return found
+
+
+def _numbered(numbers: list[int]) -> str:
+    """“String 3”, “each of strings 1 to 4”, “each of strings 1, 2 and 4”."""
+    if len(numbers) == 1:
+        return f"string {numbers[0]}"
+    if len(numbers) > 2 and numbers[-1] - numbers[0] == len(numbers) - 1:
+        return f"each of strings {numbers[0]} to {numbers[-1]}"
+    return f"each of strings {', '.join(map(str, numbers[:-1]))} and {numbers[-1]}"
 
 
 def _in_the_cold(sheet: Sheet, id: str) -> Figure | None:
