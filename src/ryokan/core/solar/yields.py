@@ -232,7 +232,7 @@ def half_sine(sheet: Sheet) -> Figure:
 
 def _half_sine_capped(sheet: Sheet, key: str, rated: Figure, charge_v: Figure, free: Sequence[Figure]) -> Figure:
     if sum(one.number for one in free) <= 0:
-        return sheet.constant(key, 0.0, "", "practice")
+        return sheet.compute(key, "0 × sum(arrays)", "", "practice", arrays=list(free))  # of nothing nothing is capped
     return sheet.compute(
         key,
         "max(0, 1 − 0.5 × sum(min(rated × charge_v, sum(arrays) ÷ (0.5 × sum(shape)) × shape)) ÷ sum(arrays))",
