@@ -10,6 +10,7 @@ from typing import Any
 from hypothesis import strategies as st
 
 from ryokan.core.evaluate import Report, evaluate
+from ryokan.core.parts.model import PanelPart
 from ryokan.core.rig import Rig
 
 ROOT = Path(__file__).resolve().parents[1]
@@ -40,8 +41,11 @@ def watts_of_arrays(one: Rig, *, carried: bool = False) -> float:
     for array in one.solar.arrays.values():
         if array.carried != carried:
             continue
-        parts = [laid.part.removeprefix("own:") for string in array.strings.values() for laid in string.panels.values()]
-        total += sum(one.own_parts[part].part.rated_w for part in parts) if parts else array.plain_w or 0  # type: ignore[union-attr]
+        total += array.plain_w or 0
+        for laid in (laid for string in array.strings.values() for laid in string.panels.values()):
+            panel = one.own_parts[laid.part.removeprefix("own:")].part
+            assert isinstance(panel, PanelPart)
+            total += panel.rated_w
     return total
 
 
