@@ -229,36 +229,30 @@ def too_few_volts(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | N
 @rule("solar.starts_late", "advice", "practice", each=each_array)
 def starts_late(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
     """At the record high the open volts of a string are too few for its controller to start."""
-    id, array = one
-    if _never_charges(rig, sheet, one):
-        return None
-    hot, charge_v = sheet.get(f"solar.array.{id}.voc_hot_v"), sheet.get("storage.charge_v")
-    if hot is None or charge_v is None or f"solar.array.{id}.volts_unsaid" in sheet or not _mppt(rig, sheet, array):
-        return None
-    margin = _margin(sheet, array, "start_margin_v")
-    if hot.number >= (charge_v.number + margin.number) * (1 - SLACK):
-        return None
-    return Trouble(
-        figures={"hot": hot, "bank": charge_v, "margin": margin, "cell": sheet["solar.cell_hot_c"]},
-        variant=_by_usual(sheet, array, "start_margin_v"),
-    )
+    said = f"solar.array.{one[0]}.volts_unsaid" not in sheet
+    return _short_in_the_heat(rig, sheet, one, sheet.get(f"solar.array.{one[0]}.voc_hot_v") if said else None, "start_margin_v")
 
 
 @rule("solar.runs_short", "advice", "practice", each=each_array)
 def runs_short(rig: Rig, sheet: Sheet, one: tuple[str, Array]) -> Trouble | None:
     """At the record high a string's volts at full power fall below what its controller needs to charge the bank full."""
-    id, array = one
-    if _never_charges(rig, sheet, one):
+    said = _volts_said(sheet, one[1], "vmp_v")
+    return _short_in_the_heat(
+        rig, sheet, one, sheet.get(f"solar.array.{one[0]}.vmp_hot_v") if said else None, "running_margin_v"
+    )
+
+
+def _short_in_the_heat(rig: Rig, sheet: Sheet, one: tuple[str, Array], hot: Figure | None, margin_name: str) -> Trouble | None:
+    """Volts of an array in the heat below a full bank's and what its MPPT controller needs above them."""
+    array, charge_v = one[1], sheet.get("storage.charge_v")
+    if hot is None or charge_v is None or not _mppt(rig, sheet, array) or _never_charges(rig, sheet, one):
         return None
-    hot, charge_v = sheet.get(f"solar.array.{id}.vmp_hot_v"), sheet.get("storage.charge_v")
-    if hot is None or charge_v is None or not _volts_said(sheet, array, "vmp_v") or not _mppt(rig, sheet, array):
-        return None
-    margin = _margin(sheet, array, "running_margin_v")
+    margin = _margin(sheet, array, margin_name)
     if hot.number >= (charge_v.number + margin.number) * (1 - SLACK):
         return None
     return Trouble(
         figures={"hot": hot, "bank": charge_v, "margin": margin, "cell": sheet["solar.cell_hot_c"]},
-        variant=_by_usual(sheet, array, "running_margin_v"),
+        variant=_by_usual(sheet, array, margin_name),
     )
 
 
