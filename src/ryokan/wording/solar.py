@@ -225,7 +225,8 @@ FINDINGS: dict[str, Words] = {
     ),
     "solar.too_few_volts/never": Words(
         "{name} works at {works}, and the bank has {bank}.",
-        "No controller of this kind lifts volts: nothing comes of it, and it is reckoned so. More panels in series.",
+        "PWM and most MPPT controllers lower volts and never lift them: it is reckoned to bring nothing. More panels in "
+        "series, or a controller made to lift volts.",
     ),
     "solar.too_few_volts/usual": Words(
         "{name} works at {works}; a controller usually needs {margin} above the bank's {bank}.",
