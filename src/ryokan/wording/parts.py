@@ -17,6 +17,8 @@ KIND_NAMES: dict[PartKind, tuple[str, str]] = {
     "inverter": ("Inverter", "Inverters"),
     "panel": ("Panel", "Panels"),
     "controller": ("Solar controller", "Solar controllers"),
+    "charger": ("Charger", "Chargers"),
+    "dcdc": ("DC-DC charger", "DC-DC chargers"),
 }
 
 # Member -> label, unit.
@@ -96,6 +98,20 @@ _LABELS: dict[str, tuple[str, str]] = {
     "lithium": ("Can be set for lithium", ""),
     "shares_sensing": ("Shares the bank's volts with others", ""),
     "own_w": ("Takes for itself", "W"),
+    "stops_at_v": ("Absorbs at", "V"),
+    "float_v": ("Floats at", "V"),
+    "equalises": ("Equalises", ""),
+    "cold_stop": ("Stops in the cold", ""),
+    "output_a": ("Rated output", "A"),
+    "output_v": ("For banks of", "V"),
+    "adjustable": ("Can be turned down", ""),
+    "efficiency_frac": ("Passes on, such as 0.9", ""),
+    "power_factor": ("Power factor", ""),
+    "charger.mains_v": ("Mains, if one only", "V"),
+    "charger.lithium": ("Knows lithium", ""),
+    "dcdc.lithium": ("Knows lithium", ""),
+    "input_v": ("Input for", "V"),
+    "isolated": ("Negatives apart", ""),
 }
 
 _CHOICES: dict[str, str] = {
@@ -117,6 +133,8 @@ _CHOICES: dict[str, str] = {
     "flexible": "flexible",
     "folding": "folding",
     "thin_film": "thin film",
+    "fitted": "yes",
+    "none": "no",
 }
 
 # What a list shows of each kind, in this order.
@@ -125,6 +143,8 @@ COLUMNS: dict[PartKind, tuple[str, ...]] = {
     "inverter": ("battery_v", "mains_v", "rated_w", "surge_w", "idle_w", "mass_kg", "price"),
     "panel": ("build", "rated_w", "voc_v", "vmp_v", "isc_a", "mass_kg", "price"),
     "controller": ("method", "rated_a", "most_v", "most_isc_a", "inputs", "mass_kg", "price"),
+    "charger": ("output_v", "output_a", "power_factor", "efficiency_frac", "lithium", "mass_kg", "price"),
+    "dcdc": ("input_v", "output_v", "output_a", "isolated", "lithium", "mass_kg", "price"),
 }
 
 

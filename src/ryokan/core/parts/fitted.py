@@ -3,16 +3,28 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, field
 from decimal import Decimal
 from typing import TypeVar
 
+from ryokan.core.charging.model import AlternatorPath, Charger
 from ryokan.core.errors import UnknownPart
 from ryokan.core.figure import Figure, Sheet
-from ryokan.core.parts.model import BOOK, OWN, AnyPart, Battery, ControllerPart, InverterPart, PanelPart, Part
+from ryokan.core.parts.model import (
+    BOOK,
+    OWN,
+    AnyPart,
+    Battery,
+    ChargerPart,
+    ControllerPart,
+    DcdcPart,
+    InverterPart,
+    PanelPart,
+    Part,
+)
 from ryokan.core.rig import Rig
-from ryokan.core.solar.model import LaidPanel
+from ryokan.core.solar.model import Controller, LaidPanel
 
 AnyKind = TypeVar("AnyKind", bound=AnyPart)
 
@@ -26,6 +38,8 @@ class Fitted:
     strings: Mapping[str, tuple[Battery, ...]] = field(default_factory=dict)  # of a bank given string by string
     panels: Mapping[str, PanelPart] = field(default_factory=dict)  # of all arrays, by their references
     controllers: Mapping[str, ControllerPart] = field(default_factory=dict)  # by the controller's id in the rig
+    chargers: Mapping[str, ChargerPart] = field(default_factory=dict)  # by the charger's id in the rig
+    paths: Mapping[str, DcdcPart] = field(default_factory=dict)  # DC-DC chargers, by the id of their path
 
     @property
     def batteries(self) -> tuple[Battery, ...]:
@@ -48,6 +62,12 @@ def references(rig: Rig) -> Iterator[tuple[str, str]]:
     for id, controller in rig.solar.ordered_controllers().items():
         if controller.part is not None:
             yield f"/solar/controllers/{id}/part", controller.part
+    for id, charger in rig.charging.ordered_chargers().items():
+        if charger.part is not None:
+            yield f"/charging/chargers/{id}/part", charger.part
+    for id, path in rig.charging.ordered_paths().items():
+        if path.part is not None:
+            yield f"/charging/paths/{id}/part", path.part
 
 
 def every_panel(rig: Rig) -> Iterator[tuple[str, str, str, LaidPanel]]:
@@ -77,7 +97,9 @@ def fitted(rig: Rig, book: Mapping[str, Part]) -> Fitted:
         inverter=_of_kind(found, "/inverter/chosen/part", InverterPart),
         strings=_strings(rig, found),
         panels=_panels(rig, found),
-        controllers=_controllers(rig, found),
+        controllers=_by_id(found, "/solar/controllers", rig.solar.ordered_controllers(), ControllerPart),
+        chargers=_by_id(found, "/charging/chargers", rig.charging.ordered_chargers(), ChargerPart),
+        paths=_by_id(found, "/charging/paths", rig.charging.ordered_paths(), DcdcPart),
     )
 
 
@@ -90,8 +112,9 @@ def _panels(rig: Rig, found: Mapping[str, Part]) -> dict[str, PanelPart]:
     return panels
 
 
-def _controllers(rig: Rig, found: Mapping[str, Part]) -> dict[str, ControllerPart]:
-    parts = {id: _of_kind(found, f"/solar/controllers/{id}/part", ControllerPart) for id in rig.solar.ordered_controllers()}
+def _by_id(found: Mapping[str, Part], owner: str, ids: Iterable[str], kind: type[AnyKind]) -> dict[str, AnyKind]:
+    """The parts of things in the rig, by the ids of those."""
+    parts = {id: _of_kind(found, f"{owner}/{id}/part", kind) for id in ids}
     return {id: part for id, part in parts.items() if part is not None}
 
 
@@ -143,10 +166,7 @@ def totals(sheet: Sheet, rig: Rig, chosen: Fitted) -> None:
         counted.append(("inverter", chosen.inverter, sheet.part("parts.inverter.count", 1.0, "", chosen.inverter)))
         if chosen.inverter.mass_kg is not None:
             masses.append(sheet.part("parts.inverter.mass_kg", chosen.inverter.mass_kg, "kg", chosen.inverter))
-    solar: dict[str, Counter[PanelPart] | Counter[ControllerPart]] = {
-        "panel": _panels_of(rig, chosen), "controller": Counter(chosen.controllers.values()),
-    }  # fmt: skip
-    for kind, parts in solar.items():
+    for kind, parts in _several(rig, chosen).items():
         for place, (part, number) in enumerate(parts.items(), start=1):
             base = f"{kind}.{place}"
             count = sheet.part(f"parts.{base}.count", float(number), "", part)
@@ -157,6 +177,19 @@ def totals(sheet: Sheet, rig: Rig, chosen: Fitted) -> None:
     if masses:
         sheet.compute("parts.mass_kg", "sum(masses)", "kg", masses=masses)
     _prices(sheet, counted)
+
+
+def _several(rig: Rig, chosen: Fitted) -> dict[str, Counter[AnyPart]]:
+    """Parts of which a rig may have many. What sits within another device is counted there, once."""
+    apart: dict[str, tuple[Mapping[str, AnyPart], Mapping[str, Controller | Charger | AlternatorPath]]] = {
+        "controller": (chosen.controllers, rig.solar.controllers),
+        "charger": (chosen.chargers, rig.charging.chargers),
+        "dcdc": (chosen.paths, rig.charging.paths),
+    }
+    counted: dict[str, Counter[AnyPart]] = {"panel": Counter(_panels_of(rig, chosen))}
+    for kind, (parts, things) in apart.items():
+        counted[kind] = Counter(part for id, part in parts.items() if things[id].within is None)
+    return counted
 
 
 def _panels_of(rig: Rig, chosen: Fitted) -> Counter[PanelPart]:

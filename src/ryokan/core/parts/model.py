@@ -9,6 +9,7 @@ from typing import TYPE_CHECKING, Annotated, Literal, TypeAlias, get_args
 
 from pydantic import Field, model_validator
 
+from ryokan.core.charging.values import ChargerValues, ChargeSettings, DcdcValues
 from ryokan.core.model import Model
 from ryokan.core.solar.values import Build, ControllerValues, Method, PanelValues
 from ryokan.core.storage.model import Chemistry
@@ -122,8 +123,25 @@ class ControllerPart(AnyPart, ControllerValues):
     method: Method = Field(description="Whether it works the panels at their best volts, or at the bank's.")
 
 
+class ChargerPart(AnyPart, ChargerValues):
+    """One charger or converter on the mains."""
+
+    kind: Literal["charger"] = "charger"
+    output_a: float = Field(gt=0, le=2_000, description="Rated output, DC side. [A]")
+    mains_v: Literal[120, 230] | None = Field(default=None, description="Mains that it is made for; None: both. [V]")
+
+
+class DcdcPart(AnyPart, DcdcValues, ChargeSettings):
+    """One DC-DC charger."""
+
+    kind: Literal["dcdc"] = "dcdc"
+    output_a: float = Field(gt=0, le=1_000, description="Rated output. [A]")
+    input_v: Literal[12, 24, 48] = Field(description="Class that its input is made for. [V]")
+    output_v: Literal[12, 24, 48] = Field(description="Class that its output is made for. [V]")
+
+
 AnyKindOfPart: TypeAlias = (
-    Battery | InverterPart | PanelPart | ControllerPart
+    Battery | InverterPart | PanelPart | ControllerPart | ChargerPart | DcdcPart
 )  # every kind there is stands here, and nowhere else
 Part: TypeAlias = Annotated[AnyKindOfPart, Field(discriminator="kind")]
 KINDS: dict[str, type[AnyPart]] = {model.model_fields["kind"].default: model for model in get_args(AnyKindOfPart)}
