@@ -301,7 +301,7 @@ def _changed(before: Traces, rig: Rig, chosen: Fitted) -> set[str]:
         changed.add(f"/{name}")
         if isinstance(now, BaseModel) and isinstance(was, BaseModel):
             changed |= {f"/{name}.{one}" for one in type(now).model_fields if not _same(getattr(was, one), getattr(now, one))}
-    for name in ("battery", "inverter", "strings", "panels", "controllers"):
+    for name in ("battery", "inverter", "strings", "panels", "controllers", "chargers", "paths"):
         if not _same(getattr(before.chosen, name), getattr(chosen, name)):
             changed.add(f"/parts.{name}")
     for id in rig.assumptions.keys() | before.rig.assumptions.keys():

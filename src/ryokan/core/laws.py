@@ -41,12 +41,26 @@ CONDUCTANCE_FOR_DROP = "2 × length ÷ 1000 × current × warm ÷ drop"
 
 # Charging at charging volts: hours to bring energy back with a current, with the taper, and the current for the hours. [h, A]
 HOURS_TO_CHARGE = "refill ÷ (charge_v × amps) + taper"
+# Hours from one charge to another: the energy at that current, and of the taper, which sets in at a knee, as much as lies
+# between both: little at first, and most of it at the end. From the allowed depth to full it is HOURS_TO_CHARGE.
+# The target stands in it as a number. (common practice) [h]
+HOURS_BETWEEN = (
+    "(target − start) × usable ÷ dod ÷ round_trip ÷ (charge_v × amps)"
+    " + taper × (max(0, target − knee)^2 − max(0, start − knee)^2) ÷ (1 − knee)^2"
+)
 AMPS_TO_CHARGE = "refill ÷ (charge_v × (hours − taper))"
 # What a charger draws from the mains, and the charge current that mains amps make. [A]
 MAINS_A_OF_CHARGER = "amps × charge_v ÷ (efficiency × power_factor × mains_v)"
 CHARGER_A_OF_MAINS = "continuous × mains_v × efficiency × power_factor ÷ charge_v"
 # What a DC-DC charger draws at its input. [A]
 DCDC_INPUT_A = "output × charge_v ÷ (efficiency × input_v)"
+# The same turned round, from what reaches its input. [A]
+CHARGE_A_OF_INPUT = "input × efficiency × input_v ÷ charge_v"
+# Volts at its input behind a run that resists: it takes the same power whatever the volts, so that they sink as the amps rise.
+# Where the run cannot pass that power it is half of the supply, with which it passes the most. (Ohm's law) [V]
+DCDC_INPUT_V = "(supply + max(0, supply^2 − 4 × ohm × output × charge_v ÷ efficiency)^0.5) ÷ 2"
+# What is left of a limit for one of several that share it, the others before it. [A]
+LEFT_OF_A_LIMIT = "min(wanted, max(0, limit − sum(taken)))"
 
 # Volts of a series of panels: open at the record low, open and at full power with hot cells. Coefficients in %/K, below zero
 # for volts. (IEC 61215 coefficients; NEC 690.7) [V]

@@ -21,3 +21,5 @@ Id = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$", description="Nam
 Position = Annotated[float, Field(ge=-1e9, le=1e9, description="Order within the collection, ascending")]
 Fraction = Annotated[float, Field(gt=0, le=1)]
 NonNegative = Annotated[float, Field(ge=0, le=1e6)]
+# The device that a thing of the rig sits within, such as a controller within an inverter: one thing, with one price and mass.
+Within = Annotated[str, Field(pattern=r"^(inverter|(path|charger|controller):[a-z0-9][a-z0-9-]{0,39})$")]

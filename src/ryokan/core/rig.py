@@ -24,7 +24,7 @@ from ryokan.core.survey.model import Survey
 from ryokan.core.vehicle import Region, Vehicle
 from ryokan.core.wiring.model import Wiring
 
-SCHEMA_VERSION: Literal[6] = 6
+SCHEMA_VERSION: Literal[7] = 7
 MAX_LOADS = 300
 MAX_STAYS = 100
 MAX_OWN_PARTS = 100
@@ -145,7 +145,7 @@ class Labour(Model):
 class Rig(Model):
     """One option of a job. Collections are maps by id with a position, so that edits name what they touch."""
 
-    schema_version: Literal[6] = 6
+    schema_version: Literal[7] = 7
     region: Region = Field(default_factory=Region)
     vehicle: Vehicle = Field(default_factory=Vehicle)
     survey: Survey = Field(default_factory=Survey)

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection, Mapping
+
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.links.model import Link
 from ryokan.core.loads.model import SEASONS, Season
@@ -90,21 +92,41 @@ def links_by_the_hour(rig: Rig) -> list[str]:
     return [id for id, link in _ends(rig, gives=False) if link.hours_per_day is not None]
 
 
-def alternator_links(sheet: Sheet, rig: Rig) -> None:
-    """Amps that links take from this rig's alternator, with what its own DC-DC charger takes. [A] (common practice)"""
-    links = [(id, link) for id, link in _ends(rig, gives=True) if link.source == "alternator"]
-    own = sheet.get("charging.dcdc.input_a") if sheet.get("charging.dcdc.have_a") is not None else None
-    draws = [] if own is None else [own]
-    if links:
-        input_v = sheet.get("charging.dcdc.input_v")
-        if input_v is None:
-            return  # no driving is planned: nothing is fed
-        for id, link in links:
-            base = f"charging.link.{id}"
-            watts = _draw_w(sheet, f"{base}.draw_w", base, link)
-            draws.append(sheet.compute(f"{base}.input_a", "draw ÷ input_v", "A", draw=watts, input_v=input_v))
+def alternator_links(sheet: Sheet, rig: Rig, own_ways: Mapping[str, Collection[str]]) -> None:
+    """Amps that are asked of each alternator: by the devices on it, and of the first by links too. [A] (common practice)
+
+    ``own_ways`` are the ways with a device of a rated output, by the alternator that they hang on.
+    """
+    draws: list[Figure] = []
+    for place, (id, one) in enumerate(rig.charging.ordered_alternators().items()):
+        own = [ask for way in own_ways.get(id, ()) if (ask := sheet.get(f"charging.source.{way}.may_take_a")) is not None]
+        if place == 0 and sheet["brief.driving_hours_per_day"].number > 0:
+            own += _links_on(sheet, rig, one.system_v)
+        if own:
+            draws.append(sheet.compute(f"charging.alternator.{id}.draw_a", "sum(draws)", "A", draws=own))
     if draws:
         sheet.compute("charging.alternator_draw_a", "sum(draws)", "A", draws=draws)
+
+
+def _links_on(sheet: Sheet, rig: Rig, class_v: int | None) -> list[Figure]:
+    """What the links take from the alternator, whose class is known. [A]"""
+    links = [(id, link) for id, link in _ends(rig, gives=True) if link.source == "alternator"]
+    if not links or class_v is None:
+        return []
+    taken: list[Figure] = []
+    for id, link in links:
+        base = f"charging.link.{id}"
+        input_v = sheet.compute(
+            f"{base}.input_v",
+            "class_v ÷ 12 × volts",
+            "V",
+            "practice",
+            class_v=sheet.given(f"{base}.class_v", float(class_v), "V"),
+            volts=sheet.assumption("dcdc_input_v_per_12v"),
+        )
+        watts = _draw_w(sheet, f"{base}.draw_w", base, link)
+        taken.append(sheet.compute(f"{base}.input_a", "draw ÷ input_v", "A", draw=watts, input_v=input_v))
+    return taken
 
 
 def brought(sheet: Sheet, rig: Rig) -> list[Figure]:

@@ -19,8 +19,9 @@ def charger(moment: Moment, id: str, reading: Reading) -> Told | None:
         return None  # what an alternator or a solar controller gives hangs on engine and sun, not on its rating
     dcdc = isinstance(thing, FoundDcdc)
     rated = None if thing is None else thing.output_a
-    chosen = moment.rig.charging.shore_charger_a
-    if thing is None and rated is None and isinstance(chosen, float):
+    there = [one.output_a for one in moment.rig.charging.chargers.values() if one.bank is None and one.output_a is not None]
+    chosen = sum(there) or None
+    if thing is None and rated is None and chosen is not None:
         rated = chosen
     if rated is None:
         return Told(id, "charger_not_known", "open", {"read": read.key})

@@ -6,7 +6,8 @@ from typing import Annotated, Literal, TypeAlias
 
 from pydantic import Field, model_validator
 
-from ryokan.core.model import Fitted, Id, Model, Nothing, Position
+from ryokan.core.charging.values import ChargeSettings
+from ryokan.core.model import Fitted, Id, Model, Nothing, Position, Within
 from ryokan.core.parts.model import PartRef
 from ryokan.core.quantities import Length
 from ryokan.core.solar.values import ControllerValues, PvAmps, PvVolts, YesNo
@@ -154,6 +155,8 @@ class Controller(ControllerValues):
     position: Position = 0
     name: str = Field(default="", max_length=60)
     part: PartRef | None = None
+    within: Within | None = Field(default=None, description="The device that it sits within; None: one by itself.")
+    settings: ChargeSettings = Field(default_factory=ChargeSettings)
 
 
 class Solar(Model):

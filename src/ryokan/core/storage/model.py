@@ -16,8 +16,14 @@ TakeOff: TypeAlias = Literal["side", "diagonal", "posts", "equal_leads"]
 Restraint: TypeAlias = Literal["none", "straps", "frame"]
 BmsOpen: TypeAlias = Literal["none", "charge_stop", "two_buses"]
 
+# Banks beside the house bank: what they are there for, what keeps them full, and what parts them from the vehicle.
+Role: TypeAlias = Literal["starter", "second", "backup"]
+Upkeep: TypeAlias = Literal["house", "charger", "panel", "none"]
+Isolation: TypeAlias = Literal["two_pole", "one_pole", "none"]
+
 LITHIUM: tuple[Chemistry, ...] = ("lfp", "nmc")
 MAX_STRINGS = 48
+MAX_OTHERS = 8
 
 PartReference: TypeAlias = Annotated[str, Field(max_length=60, description="Reference of a battery, see PartRef.")]
 Points: TypeAlias = Annotated[
@@ -115,6 +121,30 @@ class WishedRun(Model):
     hours: float = Field(gt=0, le=240, description="[h]")
 
 
+class OtherBankValues(Model):
+    """A bank beside the house bank: a starter, one of another kind behind a managing device, or a critical load's backup."""
+
+    role: Role | None = Field(default=None, description="What it is there for; None: not known.")
+    chemistry: Chemistry | None = None
+    volts: Literal[12, 24, 48] | None = Field(default=None, description="Its class. [V]")
+    capacity_ah: float | None = Field(default=None, gt=0, le=5_000, description="[Ah]")
+    cranking_a: float | None = Field(default=None, gt=0, le=3_000, description="What the engine's starter takes. [A]")
+    upkeep: Upkeep | None = Field(default=None, description="What keeps it full while the engine stands.")
+    isolation: Isolation | None = Field(default=None, description="What parts it from the vehicle.")
+    managing_device: Fitted | None = Field(
+        default=None, description="Of one of another kind: a device that keeps the two apart and charges each its own way."
+    )
+
+
+class OtherBank(OtherBankValues):
+    """One of them, as it is in the rig."""
+
+    position: Position = 0
+    name: str = Field(default="", max_length=60)
+    feeds: Id | None = Field(default=None, description="Of a backup: the load that it holds.")
+    holds_h: float | None = Field(default=None, gt=0, le=1_000, description="Of a backup: for how long it is to hold it. [h]")
+
+
 class Storage(Model):
     """Storage part of a rig."""
 
@@ -150,6 +180,15 @@ class Storage(Model):
     wish: WishedRun | None = Field(default=None, description="Of a bank sized by one wish.")
     sizing: Literal["largest_governs", "multiply_all"] = "largest_governs"
     bank: Bank | None = None
+    others: dict[Id, OtherBank] = Field(
+        default_factory=dict, max_length=MAX_OTHERS, description="Banks beside the house bank, by id."
+    )
+    shed_v: float | None = Field(default=None, gt=0, le=80, description="Where loads are shed, by a load disconnect. [V]")
+    bms_cut_v: float | None = Field(default=None, gt=0, le=80, description="Where the bank's own electronics cut. [V]")
+
+    def ordered_others(self) -> dict[str, OtherBank]:
+        """Banks beside the house bank, in their order."""
+        return dict(sorted(self.others.items(), key=lambda one: (one[1].position, one[0])))
 
     @property
     def cells_known(self) -> bool:

@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import Any, Literal, TypeAlias
 
+from ryokan.core.charging.alternator import known_of, ways
 from ryokan.core.figure import Figure
 from ryokan.core.findings.model import replace
 from ryokan.core.parts.fitted import Fitted
@@ -44,7 +45,7 @@ def move_to(rig: Rig, chosen: Fitted, figures: Mapping[str, Figure], volts: int)
     patch: list[Mapping[str, Any]] = list(replace("/storage/system_v", volts))
     can = _bank(rig, figures, volts, pieces, patch)
     _inverter(rig, chosen, volts, pieces, patch)
-    _chargers(rig, pieces, patch)
+    _chargers(rig, chosen, volts, pieces, patch)
     _wiring(rig, pieces, patch)
     _loads(rig, volts, pieces, patch)
     _controllers(rig, chosen, volts, pieces, patch)
@@ -96,14 +97,29 @@ def _inverter(rig: Rig, chosen: Fitted, volts: int, pieces: list[Piece], patch: 
     patch += replace("/inverter/chosen", None)
 
 
-def _chargers(rig: Rig, pieces: list[Piece], patch: list[Mapping[str, Any]]) -> None:
-    for code, path, value in (
-        ("dcdc", "/charging/dcdc_a", rig.charging.dcdc_a),
-        ("shore", "/charging/shore_charger_a", rig.charging.shore_charger_a),
-    ):
-        if value is not None:
-            pieces.append(Piece(code, "goes"))
-            patch += replace(path, None)
+def _chargers(rig: Rig, chosen: Fitted, volts: int, pieces: list[Piece], patch: list[Mapping[str, Any]]) -> None:
+    """Each by the classes that it is made for; one of which nobody said them goes."""
+    for id, way in ways(rig.charging, chosen.paths).items():
+        name = {"name": way.path.name or ("DC-DC charger" if way.converts else "way from the alternator")}
+        if way.straight:
+            fits = way.source_v == volts
+            pieces.append(Piece("straight_fits" if fits else "straight_of_other_volts", "stays" if fits else "changes", name))
+        elif way.path.chosen and way.path.output_v == volts:
+            pieces.append(Piece("dcdc_fits", "stays", name))
+        elif way.path.chosen:
+            pieces.append(Piece("dcdc", "goes", name))
+            bare = {"position": way.path.position, "kind": way.path.kind, "alternator": way.path.alternator}
+            patch += replace(f"/charging/paths/{id}", bare)
+    for id, one in rig.charging.ordered_chargers().items():
+        known = known_of(one, chosen.chargers.get(id))
+        if one.bank is not None or known.output_a is None:
+            continue
+        name = {"name": one.name or "Shore charger"}
+        if known.output_v == volts:
+            pieces.append(Piece("shore_fits", "stays", name))
+        else:
+            pieces.append(Piece("shore", "goes", name))
+            patch += replace(f"/charging/chargers/{id}", {"position": one.position})
 
 
 def _controllers(rig: Rig, chosen: Fitted, volts: int, pieces: list[Piece], patch: list[Mapping[str, Any]]) -> None:

@@ -14,7 +14,9 @@ from ryokan.core.storage.gas import hydrogen
 from ryokan.core.storage.growth import after_growth
 from ryokan.core.storage.have import bank_given, bank_have, cost_in_nights, what_it_gives
 from ryokan.core.storage.heating import HEATERS, heater_rows
+from ryokan.core.storage.model import OtherBank
 from ryokan.core.storage.need import bank_need, system_volts
+from ryokan.core.storage.others import holds, stands
 from ryokan.core.storage.voltage import discharge_curve
 from ryokan.core.storage.volts_class import by_class
 
@@ -145,7 +147,7 @@ def nights(scope: Scope) -> None:
         "storage.arrangement.{parallel, series}",
         "storage.{bank_ah, bank_wh, cells_per_12v, system_v, to_empty_wh}",
     ),
-    rig=("charging.stops_at_v", "parts.battery", "storage"),
+    rig=("charging.chargers", "parts.battery", "storage"),
     writes={
         "": ("storage.{capacity_at_peak_frac, charge_at_cutoff_frac, charge_at_top_frac, full_charge_frac}",),
         "1/h": ("storage.inverter_rate_c",),
@@ -162,7 +164,8 @@ def nights(scope: Scope) -> None:
 def loaded(scope: Scope) -> None:
     """The bank under load and in a fault."""
     under_load(scope, scope.rig.storage, scope.parts.battery)
-    never_filled(scope, scope.rig.storage, scope.rig.charging.stops_at_v)
+    stops = [one.stops_at_v for one in scope.rig.charging.chargers.values() if one.bank is None and one.stops_at_v is not None]
+    never_filled(scope, scope.rig.storage, max(stops, default=None))
 
 
 @question(
@@ -293,9 +296,35 @@ def growth(scope: Scope) -> None:
 
 _SHORT = ("storage.days_short", "storage.deeper_than_allowed", "storage.reserve_small")
 
+
+def each_other(scope: Scope) -> dict[str, OtherBank]:
+    """Every bank beside the house bank."""
+    return scope.rig.storage.ordered_others()
+
+
+@question(
+    reads=("loads.row.*.running_w",),
+    rig=("storage",),
+    writes={
+        "A": ("storage.other.*.cranking_a",),
+        "Ah": ("storage.other.*.capacity_ah",),
+        "V": ("storage.other.*.volts_v",),
+        "days": ("storage.other.*.stands_days",),
+        "h": ("storage.other.*.{asked_h, holds_h}",),
+    },
+    each=each_other,
+)
+def beside_the_house(scope: Scope, id: str, one: OtherBank) -> None:
+    """A bank beside the house bank."""
+    stands(scope, id, one)
+    holds(scope, id, one, None if one.feeds is None else scope.get(f"loads.row.{one.feeds}.running_w"))
+
+
 STEP = Step(
     name="storage",
-    questions=(volts, have, heaters, need, gives, nights, loaded, wish, curve, gas, spread, classes, cost, growth),
+    questions=(
+        volts, have, heaters, need, gives, nights, loaded, wish, curve, gas, spread, classes, cost, growth, beside_the_house,
+    ),
     shows=(
         "storage.", "loads.worst_run", "loads.wh_per_day", "brief.believed", "space.", "inverter.cutoff_v",
         "loads.row.bank~heaters",
