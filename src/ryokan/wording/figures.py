@@ -6,7 +6,9 @@ import re
 from collections.abc import Mapping
 from functools import lru_cache
 
+from ryokan.core.charging.recharge import UNITS as RECHARGE_UNITS
 from ryokan.core.data.assumptions import assumptions, curves
+from ryokan.core.links.moved import UNITS as MOVED_UNITS
 from ryokan.core.question import MONEY, Step, overlap
 from ryokan.core.registry import STEPS
 from ryokan.core.storage.running import UNITS as RUNNING_UNITS
@@ -83,6 +85,10 @@ def figures_page() -> str:
     parts = [_PAGE_HEAD, *(_of_step(step) for step in STEPS)]
     parts.append(
         "## running\n\nOf a run of some loads that somebody asks about; they stand in no report.\n\n" + _rows(RUNNING_UNITS)
+    )
+    parts.append("## moved\n\nOf a link between two systems, by the reports of both.\n\n" + _rows(MOVED_UNITS))
+    parts.append(
+        "## recharge\n\nFrom a charge that somebody asks about; they stand in no report.\n\n" + _rows(RECHARGE_UNITS),
     )
     parts.append(f"## assumptions\n\n{_TABLE_HEAD}\n| `assumptions.*` | An assumption, by its id | its own |")
     return "\n\n".join(part.strip() for part in parts) + "\n"

@@ -8,6 +8,12 @@ NAME = "Storage"
 
 # Key pattern -> what the figure is called; ``*`` stands for an id. The keys are a public contract, docs/figures.md.
 TITLES: dict[str, str] = {
+    "storage.other.*.asked_h": "Asked of the backup",
+    "storage.other.*.capacity_ah": "Capacity of the other bank",
+    "storage.other.*.cranking_a": "What the engine's starter takes",
+    "storage.other.*.holds_h": "The backup holds its load for",
+    "storage.other.*.stands_days": "Days that the engine still starts after",
+    "storage.other.*.volts_v": "Its volts class",
     "charging.stops_at_v": "Highest volts that the charger reaches",
     "storage.arrangement.paired": "Units side by side in each step",
     "storage.cell_v_at_top": "Rested volts of a cell where the charger stops",
@@ -174,6 +180,35 @@ TITLES: dict[str, str] = {
 }
 
 FINDINGS: dict[str, Words] = {
+    "storage.starter_other_volts": Words(
+        "{name} is of {volts} V and the alternator of {alternator} V.",
+        "It is not charged by it, or harmed. Look at both plates once more.",
+    ),
+    "storage.starter_runs_down": Words(
+        "Nothing keeps {name} full: after {stands} parked it may not start the engine, and the longest stay "
+        "is {nights} nights.",
+        "A trickle from the house bank, or a switch that takes it off the vehicle, keeps it.",
+    ),
+    "storage.second_unmanaged": Words(
+        "{name} is of another kind and hangs on the house bank with nothing between them.",
+        "Each is charged to the other's volts, and the one empties itself into the other. A managing device keeps them apart.",
+    ),
+    "storage.second_unmanaged/lead": Words(
+        "{name} is another kind of lead and hangs on the house bank with nothing between them.",
+        "Each is charged to the other's volts, and the weaker of them dies first. A managing device keeps them apart.",
+    ),
+    "storage.second_other_volts": Words(
+        "{name} is of {volts} V and hangs on a house bank of {house} with nothing that converts.",
+        "The higher drives its current into the lower. Part them before anything else is done.",
+    ),
+    "storage.backup_short": Words(
+        "{name} holds its load for {holds}; {asked} were asked.",
+        "A larger backup, or less that hangs on it.",
+    ),
+    "storage.backup_not_charged": Words(
+        "Nothing charges {name}.",
+        "It is empty when it is wanted. Charge it from the house, from the mains or by a panel of its own.",
+    ),
     "storage.days_short": Words(
         "The bank is empty after {days}, before the promised {promised} are over.",
         "By the audit, with no margin and to the last amp-hour. With no charge the lights go out then.",

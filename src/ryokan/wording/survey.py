@@ -13,6 +13,14 @@ TITLES: dict[str, str] = {
     "survey.panels.*.mass_each_kg": "Mass of one of them",
     "survey.panels.*.mass_kg": "Their mass",
     "parts.battery.*.count": "Batteries of one kind",
+    "parts.charger.*.count": "Chargers of one kind",
+    "parts.charger.*.mass_each_kg": "Mass of one charger",
+    "parts.charger.*.mass_kg": "Their mass",
+    "parts.charger.*.price": "Price of one charger",
+    "parts.dcdc.*.count": "DC-DC chargers of one kind",
+    "parts.dcdc.*.mass_each_kg": "Mass of one DC-DC charger",
+    "parts.dcdc.*.mass_kg": "Their mass",
+    "parts.dcdc.*.price": "Price of one DC-DC charger",
     "parts.controller.*.count": "Solar controllers of one kind",
     "parts.controller.*.mass_each_kg": "Mass of one controller",
     "parts.controller.*.mass_kg": "Their mass",
@@ -218,6 +226,14 @@ QUESTIONS: dict[str, Words] = {
     "charging.alternator_regulation": Words(
         "Does the engine computer turn {name} down?", "Whether a relay that goes by volts holds."
     ),
+    "charging.trigger": Words(
+        "What switches {name} to the house bank?", "Whether it stays closed when the engine computer turns the volts down."
+    ),
+    "charging.field_stop": Words(
+        "Does the bank's BMS stop the field of {name} before it opens?", "Whether the alternator is left on the loads alone."
+    ),
+    "storage.other_role": Words("What is {name} there for?", "What is asked of it, and what keeps it full."),
+    "storage.managing_device": Words("What keeps {name} apart from the house bank?", "Whether each is charged its own way."),
     "charging.dcdc_rating": Words("How many amps does {name} give?", "How long driving takes to fill the bank."),
     "charging.dcdc_input": Words("Which volts is the input of {name} made for?", "Whether the alternator can feed it."),
     "charging.dcdc_output": Words("Which volts is the output of {name} made for?", "Whether it charges this bank."),
@@ -278,7 +294,18 @@ ANSWERS: dict[str, dict[str, str]] = {
     "pre_charge": {"fitted": "a resistor", "none": "nothing"},
     "waveform": {"pure_sine": "pure sine", "modified_sine": "stepped"},
     "legs": {"1": "one", "2": "two"},
-    "charges_house": {"dcdc": "through a DC-DC charger", "relay": "through a relay", "none": "not at all"},
+    "charges_house": {
+        "dcdc": "through a DC-DC charger",
+        "relay": "through a relay",
+        "hand_switch": "through a hand switch",
+        "manager": "through a managing device",
+        "regulated": "straight, by its own regulator",
+        "none": "not at all",
+    },
+    "trigger": {"volts": "the alternator's volts", "ignition": "the ignition", "hand": "a hand"},
+    "field_stop": {"fitted": "yes", "none": "no"},
+    "role": {"starter": "it starts the engine", "second": "a second bank of the house", "backup": "a backup"},
+    "managing_device": {"fitted": "a managing device", "none": "nothing"},
     "alternator_v": {"12": "12 V", "24": "24 V"},
     "regulation": {"standard": "no", "smart": "yes", "external": "it has a regulator of its own"},
     "input_v": {"12": "12 V", "24": "24 V", "48": "48 V"},

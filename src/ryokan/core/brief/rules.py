@@ -42,7 +42,7 @@ def _same(critical: str, name: str) -> bool:
 def mains_unlike_hookups(rig: Rig, sheet: Sheet, one: tuple[str, Stay]) -> Trouble | None:
     """A stay's hookup has other volts than the mains side of the rig."""
     american, (_, stay) = rig.region.mains_v < 200, one
-    if stay.hookup == "none" or stay.hookup.startswith("na_") == american:
+    if stay.hookup == "none" or (stay.hookup.startswith("na_") or stay.hookup == "house_na") == american:
         return None
     return Trouble(
         figures={"mains_v": sheet["region.mains_v"]},

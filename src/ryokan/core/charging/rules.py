@@ -1,11 +1,10 @@
-"""Rules of alternator and shore charging."""
+"""Rules of what goes into the bank, and of the hookup."""
 
 from __future__ import annotations
 
 import math
 
-from ryokan.core.charging.alternator import dcdc_fits
-from ryokan.core.charging.shore import SOURCES
+from ryokan.core.charging.settings import devices
 from ryokan.core.figure import Sheet
 from ryokan.core.findings.model import Fix, Trouble, replace, rule
 from ryokan.core.findings.things import holds_lithium
@@ -13,14 +12,13 @@ from ryokan.core.rig import Rig
 
 # Relative slack of comparisons, so that exactly enough is not too little by the last digit.
 SLACK = 1e-9
-
-
-@rule("charging.lithium_on_alternator", "danger", "abyc_e13")
-def lithium_on_alternator(rig: Rig, sheet: Sheet) -> Trouble | None:
-    """Lithium straight on an alternator overheats it, and a BMS that opens under charge can destroy it."""
-    if holds_lithium(rig) and rig.charging.alternator_path == "relay":
-        return Trouble(fix=Fix("charging.use_dcdc", replace("/charging/alternator_path", "dcdc")))
-    return None
+# What gives current to the bank, by its key.
+SOURCES = {
+    "charging.dcdc.have_a": "the DC-DC charger",
+    "charging.relay.estimate_a": "the alternator by its own volts",
+    "charging.shore.have_a": "the shore charger",
+    "solar.output_a": "the array",
+}
 
 
 def _heats(rig: Rig, sheet: Sheet) -> bool:
@@ -34,6 +32,9 @@ def below_freezing(rig: Rig, sheet: Sheet) -> Trouble | None:
     coldest_c = 0.0 if said is None else said.number
     if not holds_lithium(rig) or _heats(rig, sheet) or rig.storage.bay_c >= coldest_c:
         return None
+    charging = devices(rig)
+    if charging and not rig.charging.by_straight_ways and all(one.settings.cold_stop == "fitted" for one in charging):
+        return None  # each of them stops by itself
     return Trouble(
         figures={"bay": sheet["storage.bay_c"]}, fix=Fix("charging.self_heating", replace("/storage/self_heating", True))
     )
@@ -81,7 +82,8 @@ def hookup_too_small(rig: Rig, sheet: Sheet) -> Trouble | None:
     if draw is None or limit is None or draw.number <= limit.number:
         return None
     fits_a = math.floor(sheet["charging.shore.hookup_limit_a"].number)
-    chosen = rig.charging.shore_charger_a not in (None, "none") and "charging.shore.of_inverter_a" not in sheet
+    chosen = [id for id, one in rig.charging.chargers.items() if one.bank is None and one.output_a is not None]
+    alone = len(chosen) == 1 and "charging.shore.of_inverter_a" not in sheet
     return Trouble(
         figures={
             "draw": draw,
@@ -89,7 +91,9 @@ def hookup_too_small(rig: Rig, sheet: Sheet) -> Trouble | None:
             "breaker": sheet["charging.shore.breaker_a"],
             "fits": sheet["charging.shore.hookup_limit_a"],
         },
-        fix=Fix("charging.turn_down", replace("/charging/shore_charger_a", fits_a)) if chosen and fits_a > 0 else None,
+        fix=Fix("charging.turn_down", replace(f"/charging/chargers/{chosen[0]}/turned_to_a", fits_a))
+        if alone and fits_a > 0
+        else None,
         source=limit.source,
     )
 
@@ -102,7 +106,7 @@ def refill_shorter_than_taper(rig: Rig, sheet: Sheet) -> Trouble | None:
     return Trouble(
         figures={
             "hours": sheet["charging.refill_hours"],
-            "taper": sheet.assumption(f"{rig.storage.chemistry}.taper_h"),
+            "taper": sheet["charging.taper_h"],
         }
     )
 
@@ -119,32 +123,3 @@ def refill_too_slow(rig: Rig, sheet: Sheet) -> Trouble | None:
     by_hookup = sheet.get("charging.shore.through_hookup_a")
     gives = by_hookup or sheet["charging.shore.have_a"]
     return Trouble(figures={"takes": takes, "hours": hours, "gives": gives, "refill": sheet["charging.refill_wh"]})
-
-
-@rule("charging.dcdc_other_volts", "fault", "practice")
-def dcdc_other_volts(rig: Rig, sheet: Sheet) -> Trouble | None:
-    """The DC-DC charger does not go from the alternator's volts to the bank's."""
-    charging = rig.charging
-    if charging.alternator_path != "dcdc" or dcdc_fits(charging, rig.storage):
-        return None
-    said = {"made_from": charging.dcdc_input_v, "made_to": charging.dcdc_output_v, "alternator": charging.alternator_v}
-    measures = {name: "any" if value is None else str(value) for name, value in said.items()}
-    return Trouble(figures={"bank": sheet["storage.system_v"]}, measures=measures)
-
-
-@rule("charging.charger_other_volts", "fault", "practice")
-def charger_other_volts(rig: Rig, sheet: Sheet) -> Trouble | None:
-    """The shore charger is made for another volts class than the bank's."""
-    made_for = rig.charging.charger_v
-    if made_for is None or made_for == rig.storage.system_v or "charging.shore.stand_alone_a" not in sheet:
-        return None
-    return Trouble(figures={"bank": sheet["storage.system_v"]}, measures={"made_for": str(made_for)})
-
-
-@rule("charging.alternator_overloaded", "fault", "alternator_rating", worse=("draw", "spare"))
-def alternator_overloaded(rig: Rig, sheet: Sheet) -> Trouble | None:
-    """The chosen DC-DC charger and the links draw more than a hot alternator has to spare."""
-    draw, spare = sheet.get("charging.alternator_draw_a"), sheet.get("charging.alternator_spare_a")
-    if draw is None or spare is None or draw.number <= spare.number:
-        return None
-    return Trouble(figures={"draw": draw, "spare": spare, "label": sheet["charging.alternator_a"]})

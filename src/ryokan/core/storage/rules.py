@@ -342,7 +342,7 @@ def _left_on_the_loads(rig: Rig, sheet: Sheet) -> bool:
 @rule("storage.chargers_left_alone", "danger", "practice")
 def chargers_left_alone(rig: Rig, sheet: Sheet) -> Trouble | None:
     """When the bank's electronics open, the alternator is left on the loads with no battery, and nothing holds its volts."""
-    if not _left_on_the_loads(rig, sheet) or rig.charging.alternator_path != "relay":
+    if not _left_on_the_loads(rig, sheet) or not rig.charging.left_on_the_loads:
         return None
     return Trouble()
 
@@ -351,7 +351,7 @@ def chargers_left_alone(rig: Rig, sheet: Sheet) -> Trouble | None:
 def chargers_without_battery(rig: Rig, sheet: Sheet) -> Trouble | None:
     """When the bank's electronics open, regulated chargers are left on the loads with no battery."""
     charge_v = sheet.get("storage.charge_v")
-    if charge_v is None or not _left_on_the_loads(rig, sheet) or rig.charging.alternator_path == "relay":
+    if charge_v is None or not _left_on_the_loads(rig, sheet) or rig.charging.left_on_the_loads:
         return None
     return Trouble(figures={"charge_v": charge_v})
 
