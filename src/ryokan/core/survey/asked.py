@@ -22,6 +22,7 @@ from ryokan.core.survey.model import (
     FoundDcdc,
     FoundInverter,
     FoundMainCable,
+    FoundOtherBank,
     FoundPanels,
 )
 from ryokan.core.survey.places import place_of, places
@@ -169,6 +170,7 @@ def _of_the_main_fuse(rig: Rig, about: QuestionOfThings, id: str, bank: AnyFound
 _THE = {
     "bank": "the bank",
     "alternator": "the alternator",
+    "other_bank": "the other bank",
     "dcdc": "the DC-DC charger",
     "shore_charger": "the shore charger",
     "inverter": "the inverter",
@@ -237,7 +239,7 @@ def _two_legs_come_in(rig: Rig, sheet: Sheet, one: FoundInverter) -> bool:
 
 def _charges(rig: Rig, sheet: Sheet, one: FoundAlternator) -> bool:
     dcdc = any(unit.fate != "goes" for unit in rig.survey.of_kind(FoundDcdc).values())
-    return one.charges_house in ("relay", "dcdc") or (one.charges_house is None and dcdc)
+    return one.charges_house not in (None, "none") or (one.charges_house is None and dcdc)
 
 
 def _nothing_says_how_it_charges(rig: Rig, sheet: Sheet, one: FoundAlternator) -> bool:
@@ -246,6 +248,20 @@ def _nothing_says_how_it_charges(rig: Rig, sheet: Sheet, one: FoundAlternator) -
 
 def _by_a_relay(rig: Rig, sheet: Sheet, one: FoundAlternator) -> bool:
     return one.charges_house == "relay"
+
+
+def _relay_on_a_smart_one(rig: Rig, sheet: Sheet, one: FoundAlternator) -> bool:
+    return one.charges_house == "relay" and one.regulation == "smart"
+
+
+def _regulated_into_lithium(rig: Rig, sheet: Sheet, one: FoundAlternator) -> bool:
+    return one.charges_house == "regulated" and _into_lithium(rig, sheet, one)
+
+
+def _of_another_kind(rig: Rig, sheet: Sheet, one: FoundOtherBank) -> bool:
+    """A second bank that is known to be of another kind than the house bank."""
+    kinds = {bank.battery.chemistry for bank in rig.survey.of_kind(FoundBank).values() if bank.fate != "goes"} - {None}
+    return one.role == "second" and one.chemistry is not None and bool(kinds) and one.chemistry not in kinds
 
 
 def _into_lithium(rig: Rig, sheet: Sheet, one: AnyFound) -> bool:
@@ -309,6 +325,9 @@ _WHEN: dict[str, Open] = {
     "charging.alternator_rating": _charges,
     "charging.alternator_regulation": _by_a_relay,
     "charging.stops_at": _into_lithium,
+    "charging.trigger": _relay_on_a_smart_one,
+    "charging.field_stop": _regulated_into_lithium,
+    "storage.managing_device": _of_another_kind,
     "wiring.insulation": _no_rating_of_its_own,
     "wiring.terminals": _no_rating_of_its_own,
     "solar.panel_volts": _through_pwm,

@@ -2,27 +2,30 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
 from typing import Any, TypeVar, get_args
 
-from ryokan.core.charging.model import Charging, VoltsClass
+from ryokan.core.charging.model import Alternator, AlternatorPath, Charger, Charging, Generator, Inlet, VoltsClass
 from ryokan.core.data.assumptions import assumptions
+from ryokan.core.data.tables import tables
 from ryokan.core.inverter.model import ChosenInverter, OtherInverter
 from ryokan.core.model import Model
 from ryokan.core.parts.model import OWN, OwnPart
 from ryokan.core.rig import Rig
 from ryokan.core.solar.model import Array, Controller, LaidPanel, PvString
 from ryokan.core.solar.values import ControllerValues
-from ryokan.core.storage.model import Bank, Storage, Units
+from ryokan.core.storage.model import Bank, OtherBank, Storage, Units
 from ryokan.core.survey.model import (
+    AnyFound,
     FoundAlternator,
     FoundBank,
     FoundCharger,
     FoundController,
+    FoundCord,
     FoundDcdc,
     FoundGenerator,
     FoundInverter,
     FoundMainCable,
+    FoundOtherBank,
     FoundPanels,
     Survey,
 )
@@ -44,13 +47,44 @@ def follow_survey(rig: Rig, before: Survey) -> Rig:
     then = _members(before) if before.as_found else _members(Survey())
     now = _members(rig.survey)
     changed = {place: value for place, value in now.items() if place not in then or value != then[place]}
-    return _with(rig, {**changed, **dict.fromkeys(then.keys() - now.keys())})
+    changed |= dict.fromkeys(then.keys() - now.keys())
+    return _with(rig, {**changed, **_instead_of_stand_ins(rig, changed, now)})
+
+
+# Things that a rig of an older file has in one, under ids of no thing that was found; what refers to one another goes together.
+_STAND_INS: tuple[tuple[tuple[str, str], ...], ...] = (
+    (("solar.arrays", "array"), ("solar.arrays", "portable"), ("solar.controllers", "controller")),
+    (("charging.alternators", "alternator"), ("charging.paths", "path")),
+    (("charging.chargers", "charger"),),
+    (("charging.generators", "generator"),),
+)
+
+
+def _instead_of_stand_ins(rig: Rig, changed: dict[str, Any], now: dict[str, Any]) -> dict[str, Any]:
+    """Where a survey says something else of what an older file had in one, all of it takes the place of that."""
+    anew: dict[str, Any] = {}
+    for group in _STAND_INS:
+        families = tuple(f"{family}." for family, _ in group)
+        if not any(place.startswith(families) for place in changed):
+            continue
+        there = [f"{family}.{id}" for family, id in group if id not in rig.survey.items and _is_there(rig, family, id)]
+        if there:
+            anew |= dict.fromkeys(there)
+            anew |= {place: value for place, value in now.items() if place.startswith((*families, "own_parts"))}
+    return anew
+
+
+def _is_there(rig: Rig, family: str, id: str) -> bool:
+    owner: Any = rig
+    for name in family.split("."):
+        owner = getattr(owner, name)
+    return id in owner
 
 
 def as_found(rig: Rig) -> Rig:
     """The option as found that a rig's survey describes: same people, journey and loads, and nothing but what is there."""
     survey = rig.survey.model_copy(update={"as_found": True})
-    return _with(_without_array(rig), {**_members(survey), "survey": survey})
+    return _with(_without_things(rig), {**_members(survey), "survey": survey})
 
 
 def what_stays(rig: Rig) -> Rig:
@@ -59,12 +93,29 @@ def what_stays(rig: Rig) -> Rig:
     Readings stay behind: they were read of what is there, not of what is planned.
     """
     staying = rig.survey.model_copy(update={"items": {id: one for id, one in rig.survey.items.items() if one.fate == "stays"}})
-    bare = _with(_without_array(rig), _members(Survey()))
-    return _with(bare, {**_members(staying), "survey": rig.survey.model_copy(update={"as_found": False, "readings": {}})})
+    bare = _with(_without_things(rig), _members(Survey()))
+    survey = rig.survey.model_copy(update={"as_found": False, "readings": {}})
+    return _planned_as_usual(_with(bare, {**_members(staying), "survey": survey}))
 
 
-def _without_array(rig: Rig) -> Rig:
-    return rig.model_copy(update={"solar": rig.solar.model_copy(update={"arrays": {}, "controllers": {}})})
+def _without_things(rig: Rig) -> Rig:
+    """The rig without what a survey brings as things with ids of their own."""
+    solar = rig.solar.model_copy(update={"arrays": {}, "controllers": {}})
+    charging = rig.charging.model_copy(update={name: dict[str, Any]() for name in _THINGS_THAT_CHARGE})
+    storage = rig.storage.model_copy(update={"others": {}})
+    return rig.model_copy(update={"solar": solar, "charging": charging, "storage": storage})
+
+
+_THINGS_THAT_CHARGE = ("alternators", "paths", "chargers", "generators")
+
+
+def _planned_as_usual(rig: Rig) -> Rig:
+    """A plan of which nothing that charges stays begins with what is usual."""
+    usual = Charging()
+    missing = {name: getattr(usual, name) for name in _THINGS_THAT_CHARGE if not getattr(rig.charging, name)}
+    if "paths" in missing and "alternators" not in missing:
+        missing["paths"] = {"path": AlternatorPath(kind="dcdc", alternator=next(iter(rig.charging.ordered_alternators())))}
+    return rig.model_copy(update={"charging": rig.charging.model_copy(update=missing)})
 
 
 def _with(rig: Rig, members: dict[str, Any]) -> Rig:
@@ -90,8 +141,9 @@ def _put(owner: AnyModel, place: list[str], value: Any) -> AnyModel:
 def _members(survey: Survey) -> dict[str, Any]:
     """What a survey says, by dotted place of the rig; the defaults of the document where it says nothing.
 
-    In an option as found what nobody said is not known, where a plan begins with what is usual. Chargers and panels add up.
-    Of several banks the first stands for the rig and of several inverters the largest; the others are listed beside it.
+    In an option as found what nobody said is not known, where a plan begins with what is usual. Panels, chargers and
+    alternators become things of the rig under their own ids. Of several banks the first stands for the rig and of several
+    inverters the largest; the others are listed beside it.
     """
     bank, (solar, panels) = _bank(survey), _solar(survey)
     return {
@@ -102,10 +154,6 @@ def _members(survey: Survey) -> dict[str, Any]:
         **_charging(survey),
         **{f"wiring.main.{name}": value for name, value in _main(survey)},
     }
-
-
-def _sum(values: Iterable[float | None]) -> float | None:
-    return sum(value for value in values if value is not None) or None
 
 
 def _bank(survey: Survey) -> dict[str, Any]:
@@ -256,31 +304,51 @@ def _strings(id: str, panels: FoundPanels, reference: str) -> dict[str, PvString
 
 
 def _charging(survey: Survey) -> dict[str, Any]:
-    bare = Charging(alternator_path=None, alternator_v=None) if survey.as_found else Charging()
-    alternator = next(iter(survey.of_kind(FoundAlternator).values()), None)
-    units, chargers = survey.of_kind(FoundDcdc).values(), survey.of_kind(FoundCharger).values()
-    path = alternator.charges_house if alternator is not None else None
-    if path is None and units:
-        path = "dcdc"
-    return {
-        "charging.alternator_a": alternator.rated_a if alternator else None,
-        "charging.alternator_v": (alternator.alternator_v if alternator else None) or bare.alternator_v,
-        "charging.alternator_path": path or bare.alternator_path,
-        "charging.path_limit_a": alternator.path_limit_a if alternator else None,
-        "charging.dcdc_a": _sum(one.output_a for one in units),
-        "charging.dcdc_input_v": _the_one(one.input_v for one in units),
-        "charging.dcdc_output_v": _the_one(one.output_v for one in units),
-        "charging.shore_charger_a": _sum(one.output_a for one in chargers),
-        "charging.charger_v": _the_one(one.output_v for one in chargers),
-        "charging.stops_at_v": max((one.stops_at_v for one in chargers if one.stops_at_v is not None), default=None),
-        "charging.generator_w": _sum(one.rated_w for one in survey.of_kind(FoundGenerator).values()),
-    }
+    """Alternators with the ways from them, chargers, generators, the cord, and the banks beside the house bank."""
+    alternators, members = survey.of_kind(FoundAlternator), dict[str, Any]()
+    for id, one in alternators.items():
+        said = _of(Alternator, one) | {"system_v": one.alternator_v}
+        members[f"charging.alternators.{id}"] = Alternator(**said)
+        units = [unit for unit in survey.of_kind(FoundDcdc).values() if unit.alternator in (None, id)]
+        kind = one.charges_house
+        if kind not in (None, "none") and not (kind == "dcdc" and units):
+            members[f"charging.paths.{id}"] = AlternatorPath(**_of(AlternatorPath, one), kind=kind, alternator=id)
+    for id, unit in survey.of_kind(FoundDcdc).items():
+        of_its_volts = [
+            one for one, known in alternators.items() if known.alternator_v is not None and known.alternator_v == unit.input_v
+        ]
+        hangs_on = unit.alternator if unit.alternator in alternators else None
+        if hangs_on is None and len(of_its_volts) == 1:
+            hangs_on = of_its_volts[0]  # the only one that its input is made for
+        members[f"charging.paths.{id}"] = AlternatorPath(**_of(AlternatorPath, unit), kind="dcdc", alternator=hangs_on)
+    for id, charger in survey.of_kind(FoundCharger).items():
+        members[f"charging.chargers.{id}"] = Charger(**_of(Charger, charger))
+    for id, generator in survey.of_kind(FoundGenerator).items():
+        members[f"charging.generators.{id}"] = Generator(**_of(Generator, generator))
+    for id, other in survey.of_kind(FoundOtherBank).items():
+        members[f"storage.others.{id}"] = OtherBank(**_of(OtherBank, other))
+    members["charging.inlet"] = _inlet(survey)
+    return members
 
 
-def _the_one(values: Iterable[VoltsClass | None]) -> VoltsClass | None:
-    """What all of them say; None where they say different things, or one says nothing."""
-    different = set(values)
-    return different.pop() if len(different) == 1 else None
+def _of(kind: type[Model], found: AnyFound) -> dict[str, Any]:
+    """What a thing that was found says of the members that its kind in the rig has too."""
+    shared = kind.model_fields.keys() & type(found).model_fields.keys() - {"kind", "alternator"}
+    return {name: getattr(found, name) for name in shared}
+
+
+def _inlet(survey: Survey) -> Inlet:
+    cord = next(iter(survey.of_kind(FoundCord).values()), None)
+    if cord is None:
+        return Inlet()
+    amps = None if cord.rating in (None, "none") else tables()["hookups"].value(str(cord.rating), "breaker_a")
+    return Inlet(
+        cord_a=amps,
+        cord_length=cord.length,
+        cord_conductor=cord.conductor,
+        adapter_a=cord.adapter_a,
+        inlet_a=cord.inlet_a,
+    )
 
 
 def _main(survey: Survey) -> MainRun:

@@ -155,6 +155,10 @@ def _class_of_charging_volts(volts: float) -> int | None:
 def charger(said: Said) -> None:
     """Volts of a charger: a class, or the highest that it reaches. A bare figure between them may be either."""
     for volts, start, end in said.loose.pop("volts", []):
+        if volts >= 100:  # of its mains
+            said.say("note", said.marks.line[start:end].strip(), start, end)
+            said.assumed["kept_as_a_note"] = said.members["note"]
+            continue
         if volts in CLASSES:
             said.say("output_v", int(volts), start, end)
             continue
@@ -163,6 +167,35 @@ def charger(said: Said) -> None:
         readings = [said.in_other_words(start, end, f"stops at {text}")]
         readings += [said.in_other_words(start, end, f"{near} V")] if near else []
         said.ask("which_charger_volts", start, end, None, *readings)
+
+
+def generator(said: Said) -> None:
+    """Volts of a generator are those of the mains, and volt-amps are what it is sold by: watts are asked for."""
+    for volts, start, end in said.loose.pop("volts", []):
+        if volts >= 100:
+            said.say("note", said.marks.line[start:end].strip(), start, end)
+            said.assumed["kept_as_a_note"] = said.members["note"]
+        else:
+            said.ask("has_no_such", start, end)
+    for _, start, end in said.loose.pop("volt_amps", []):
+        if "rated_w" not in said.members:
+            said.ask("volt_amps", start, end)
+
+
+def other_bank(said: Said) -> None:
+    """The class of a bank beside the house bank, from its volts; of several units how they are joined is asked."""
+    count = said.members.pop("count", None)
+    if count not in (None, 1):
+        start, end = said.places["count"]
+        said.loose.pop("volts", None)
+        said.ask("several_units", start, end, {"count": str(count)})
+        return
+    for volts, start, end in said.loose.pop("volts", []):
+        of_class = volts_class(volts)
+        if of_class is None:
+            said.ask("has_no_such", start, end)
+        else:
+            said.say("volts", of_class, start, end)
 
 
 def inverter(said: Said) -> None:

@@ -77,7 +77,7 @@ def cord(sheet: Sheet, rig: Rig) -> None:
 
 
 def _passes(sheet: Sheet, rating: Hookup) -> None:
-    base, source = f"survey.cord.{rating}", "nec_551" if rating.startswith("na_") else "iec_60309"
+    base, source = f"survey.cord.{rating}", "nec_551" if rating.startswith("na_") or rating == "house_na" else "iec_60309"
     name = sheet.given(f"{base}.rating", rating, "")
     breaker = sheet.look_up(f"{base}.breaker_a", "lookup(hookups.breaker_a, rating)", "A", source, rating=name)
     share = sheet.look_up(f"{base}.continuous_frac", "lookup(hookups.continuous_frac, rating)", "", source, rating=name)

@@ -57,7 +57,12 @@ COMMON = (
     phrase(r"estimated?|guess(?:ed)?|approx\.?|roughly|around", known_from="estimate"),
     phrase(r"(?:label|plate|rating|size|make|age|volts|amps|watts)?\s*(?:was |is )?(?:not read|not known|unreadable)"),
     phrase(r"unknown \w+|\w+ unknown"),
+    phrase(r"(?:50|60)\s*hz"),
 )
+
+
+def _percent(match: re.Match[str]) -> float:
+    return _number(match) / 100
 
 
 def _fuse_amps(match: re.Match[str]) -> float:
@@ -122,14 +127,66 @@ SWITCH = LineKind(
 CORD = LineKind(
     "cord",
     called(r"(?:shore |power |hookup |extension |mains )*(?:cord|lead|inlet)(?: and inlet)?|shore cable"),
-    {"length": "length"},
+    {"length": "length", "conductor": "conductor"},
+    (
+        *_amount(r"adapt[eo]r", AMPS, "adapter_a"),
+        *_amount(r"(?:the )?inlet", AMPS, "inlet_a"),
+    ),
     finish=finish.cord,
+)
+_PLUG = r"(?:(?:hitch|trailer|7[- ]pin|13[- ]pin) )?(?:plug|7[- ]pin|13[- ]pin)"
+# What lies on the way from an alternator, and how a device that charges is set.
+_WAY = (
+    *_amount(r"(?:factory )?tap", AMPS, "tap_a"),
+    phrase(
+        rf"(?:(?:through|via|by) (?:the |a )?)?{_PLUG}\s*(?:of\s*)?({NUMBER})\s*{AMPS}", plug_a=_number, hitch_plug="fitted"
+    ),
+    phrase(rf"({NUMBER})\s*{AMPS}\s*{_PLUG}", plug_a=_number, hitch_plug="fitted"),
+    phrase(
+        r"(?:through |by |via )?(?:the |a )?(?:(?:hitch|trailer|7[- ]pin|13[- ]pin) (?:plug|socket|connector))",
+        hitch_plug="fitted",
+    ),
+    phrase(r"(?:switched |triggered |on )?(?:by |with )?(?:the )?ignition(?: signal| switched)?", trigger="ignition"),
+    phrase(
+        r"(?:switched|triggered|on) (?:by |with )(?:the )?volt(?:s|age)|volt(?:s|age)[- ](?:triggered|sens(?:ing|ed))",
+        trigger="volts",
+    ),
+    phrase(
+        r"(?:(?:switched|triggered|on) (?:by |with )(?:an? |the )?)?(?:engine[- ](?:run(?:ning)?[- ])?signal|d\+)",
+        trigger="engine_signal",
+    ),
+    phrase(r"(?:switched|closed|thrown) by hand", trigger="hand"),
+    phrase(r"no (?:field|charge)[- ]stop", field_stop="none"),
+    phrase(r"(?:with (?:a )?)?(?:field|charge)[- ]stop", field_stop="fitted"),
+    phrase(rf"({NUMBER})\s*{VOLTS} (?:at|on) (?:its|the) (?:input|far end)", far_end_v=_number),
+)
+_SETTINGS = (
+    phrase(rf"(?:stops at|up to|absorbs? at|absorption(?: of)?|ends at|bulk)\s*({NUMBER})\s*{VOLTS}", stops_at_v=_number),
+    *_amount(r"floats?(?: at)?", VOLTS, "float_v"),
+    # Of a word that no other number stands beside the volts need not be said.
+    phrase(rf"(?:absorbs?(?: at)?|stops at)\s*({NUMBER})(?![\d.,]|\s*(?:a|amps?|ah|w|watts?|kw|%)(?!\w))", stops_at_v=_number),
+    phrase(rf"floats?(?: at)?\s*({NUMBER})(?![\d.,]|\s*(?:a|amps?|ah|w|watts?|kw|%)(?!\w))", float_v=_number),
+    phrase(r"does not equali[sz]e|no equali[sz](?:e|ing|ation)", equalises="no"),
+    phrase(r"equali[sz](?:es|ing|ation)", equalises="yes"),
+    phrase(r"no (?:cold|low temp(?:erature)?)[- ](?:stop|cut[- ]?off)", cold_stop="none"),
+    phrase(r"(?:with (?:a )?)?(?:cold|low temp(?:erature)?)[- ](?:stop|cut[- ]?off)", cold_stop="fitted"),
+    phrase(r"lead only|not for lithium|no lithium(?: profile)?", lithium="no"),
+    phrase(r"(?:set (?:to|for) |for )?(?:lithium|lfp|lifepo4)(?: profile| ready)?", lithium="yes"),
+)
+_EASE = (
+    phrase(r"not adjustable|cannot be turned down|fixed current", adjustable="no"),
+    phrase(r"adjustable|can be turned down", adjustable="yes"),
 )
 DCDC = LineKind(
     "dcdc",
     called(r"dc[- /]?(?:to[- ])?dc(?:[- ]charger)?|b2b(?: charger)?|battery to battery(?: charger)?"),
-    {"amps": "output_a"},
+    {"amps": "output_a", "length": "length", "conductor": "conductor"},
     (
+        *_WAY,
+        *_SETTINGS,
+        *_EASE,
+        phrase(r"(?:non|not)[- ]isolated", isolated="no"),
+        phrase(r"isolated", isolated="yes"),
         phrase(
             r"(12|24|48)\s*(?:v|volts?)?\s*(?:to|>|→|-|–|/)\s*(12|24|48)\s*(?:v\b|volts?\b)?",
             input_v=lambda match: int(match[1]),
@@ -190,24 +247,52 @@ CHARGER = LineKind(
     called(r"(?:shore |mains |battery |ac )*charger|power supply"),
     {"amps": "output_a"},
     (
-        phrase(rf"(?:stops at|up to|absorbs? at|ends at)\s*({NUMBER})\s*{VOLTS}", stops_at_v=_number),
+        *_SETTINGS,
+        *_EASE,
+        phrase(rf"(?:power factor|pf)\s*(?:of\s*)?({NUMBER})", power_factor=_number),
+        phrase(rf"({NUMBER})\s*%\s*(?:efficien(?:t|cy))|efficiency\s*({NUMBER})\s*%", efficiency_frac=_percent),
         phrase(r"converter", name="Converter"),
     ),
     finish=finish.charger,
 )
-GENERATOR = LineKind("generator", called(r"generator|genset"), {"watts": "rated_w"})
-_HOUSE = r"(?:the )?(?:house|bank|battery|batteries)"
+GENERATOR = LineKind(
+    "generator",
+    called(r"generator|genset"),
+    {"watts": "rated_w"},
+    (
+        phrase(r"petrol|gasoline", fuel="petrol"),
+        phrase(r"diesel", fuel="diesel"),
+        phrase(r"propane|lpg|gas", fuel="gas"),
+        phrase(rf"({NUMBER})\s*(?:l|litres?|liters?) tank|tank (?:of )?({NUMBER})\s*(?:l|litres?|liters?)\b", tank_l=_number),
+        phrase(rf"({NUMBER})\s*(?:l|litres?|liters?)(?: an hour| per hour|/h)", full_l_per_h=_number),
+    ),
+    finish=finish.generator,
+)
+_HOUSE = r"(?:the )?(?:house(?: bank| batter(?:y|ies))?|bank|battery|batteries)"
 _THROUGH = r"(?:(?:by |through |via )(?:a |the )?)"
 ALTERNATOR = LineKind(
     "alternator",
-    called(r"alternator"),
-    {"amps": "rated_a"},
+    called(r"alternator|alt"),
+    {"amps": "rated_a", "length": "length", "conductor": "conductor"},
     (
         phrase(r"smart(?: regulation)?|ecu[- ]controlled", regulation="smart"),
         phrase(r"external(?:ly)?(?: regulat(?:or|ed|ion))?", regulation="external"),
         phrase(r"standard(?: regulat(?:or|ed|ion))?|internal(?:ly)? regulat(?:or|ed|ion)", regulation="standard"),
         phrase(rf"(?:does not|doesn't|not) (?:charge|connected to)(?: {_HOUSE})?|no house charging", charges_house="none"),
         phrase(rf"{_THROUGH}?(?:split[- ]charge )?(?:relay|vsr|solenoid)(?: to {_HOUSE})?", charges_house="relay"),
+        phrase(rf"{_THROUGH}?(?:hand|manual|battery)[- ]switch(?: to {_HOUSE})?", charges_house="hand_switch"),
+        phrase(
+            rf"{_THROUGH}?(?:managing device|(?:(?:two|2)[- ]bank|battery) manager|bank manager)(?: to {_HOUSE})?",
+            charges_house="manager",
+        ),
+        phrase(rf"(?:straight|direct(?:ly)?) (?:to|into|on) {_HOUSE}", charges_house="regulated"),
+        *_amount(r"(?:at )?idle|idling(?: at)?", AMPS, "idle_a"),
+        phrase(r"no (?:temperature|heat) sens(?:or|ing)|not temperature[- ]sensed", temperature_sensed="none"),
+        phrase(r"(?:with (?:a )?)?(?:temperature|heat) sens(?:or|ing)|temperature[- ]sensed", temperature_sensed="fitted"),
+        phrase(r"no lead buffer", lead_buffer="none"),
+        phrase(r"(?:with (?:a )?)?lead buffer", lead_buffer="fitted"),
+        *_WAY,
+        *_SETTINGS,
         phrase(r"(?:by |through |via )(?:a |the )?dc-?dc", charges_house="dcdc"),
     ),
     finish=finish.alternator,
@@ -323,8 +408,37 @@ BATTERY = LineKind(
     counted=True,
     finish=finish.bank,
 )
+OTHER_BANK = LineKind(
+    "other_bank",
+    called(rf"(?:start(?:er|ing)?|cranking|engine|chassis|vehicle|second|backup) {BANK}|{BANK}"),
+    {"amp_hours": "capacity_ah", "amps": "cranking_a"},
+    counted=True,
+    phrases=(
+        phrase(rf"(?:start(?:er|ing)?|cranking|engine|chassis|vehicle)(?= (?:{BANK}))", role="starter"),
+        phrase(rf"second(?= (?:{BANK}))", role="second"),
+        phrase(rf"backup(?= (?:{BANK}))", role="backup"),
+        phrase(r"lifepo4|life?po4|lfp|lithium(?: iron phosphate)?", chemistry="lfp"),
+        phrase(r"agm", chemistry="agm"),
+        phrase(r"gel", chemistry="gel"),
+        phrase(r"sealed (?:wet|lead|flooded)|maintenance[- ]free", chemistry="sealed_wet"),
+        phrase(r"flooded|wet(?: lead)?|with caps", chemistry="flooded"),
+        phrase(r"nothing keeps it (?:full|charged)|no upkeep", upkeep="none"),
+        phrase(r"kept (?:full|charged) (?:by|from) the house", upkeep="house"),
+        phrase(r"(?:two|2)[- ]pole (?:isolator|isolation|switch)", isolation="two_pole"),
+        phrase(r"(?:one|1|single)[- ]pole (?:isolator|isolation|switch)", isolation="one_pole"),
+        phrase(r"no (?:isolator|isolation|switch)", isolation="none"),
+        phrase(r"no managing device", managing_device="none"),
+        phrase(r"(?:behind |with |through )?(?:a )?managing device", managing_device="fitted"),
+        phrase(rf"({NUMBER})\s*cca", note=lambda match: match[0]),
+    ),
+    finish=finish.other_bank,
+)
 OTHER = LineKind("other", called(r"other\s*:"))
 
+# A starter battery, or another bank that is not the house's, where nothing else is named that hangs on it.
+_BESIDE_THE_HOUSE = (
+    rf"(?<![\w-])(?:(?:start(?:er|ing)?|cranking|engine|chassis|vehicle) batter(?:y|ies)|(?:second|backup) (?:{BANK}))(?!\w)"
+)
 _FUSES = r"fuse|class[- ]?t|anl|mrbf|mega|breaker"
 _BATTERIES = rf"{BANK}|agm|gel|flooded|lead[- ]acid|lithium|lifepo4|lfp|nmc|li-?ion|sealed (?:wet|lead)|golf ?cart|cells?"
 # What a line is of, in the order in which it is looked at: a word may belong to several.
@@ -334,6 +448,13 @@ KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
     (called(r"other\s*:"), OTHER),
     # Panels of so many watts may name their fuses, their switch and their controller.
     (re.compile(rf"(?=.*{NUMBER}\s*(?:w|watts?)\b)(?=.*\bpanels?\b)", re.IGNORECASE), PANELS),
+    # What names them first is a bank or an alternator, whatever switch is on it.
+    (
+        re.compile(rf"^(?!.*\b(?:alternator|dc-?dc|b2b|charger|fuse)\b)\s*{_BESIDE_THE_HOUSE}(?!\s+(?:switch|isolator))",
+            re.IGNORECASE,),
+        OTHER_BANK,
+    ),
+    (re.compile(r"^[^,]*\balternator\b(?=.*\b(?:hand|manual|battery)[- ]switch)", re.IGNORECASE), ALTERNATOR),
     (called(r"(?:[a-z]+ )?switch(?:es)?|isolator|change-?over"), SWITCH),
     (called(r"(?:shore |power |hookup |extension |mains )+(?:cord|lead|cable|inlet)|cord|inlet"), CORD),
     (called(r"battery to battery|b2b"), DCDC),
@@ -343,15 +464,16 @@ KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
     (called(rf"(?:{BANK}) (?:is |are )?(?:not fused|unfused)"), MAIN_CABLE),
     (DCDC.called, DCDC),
     (called(r"(?:12|24|48)\s*v?\s*(?:to|/|>)\s*(?:12|24|48)\s*v(?:olts?)?(?= (?:converter|charger))"), DCDC),
+    (called(r"(?:converter|charger)(?= (?:12|24|48)\s*v?(?:olts?)?\s*(?:to|>)\s*(?:12|24|48))"), DCDC),
     (called(r"mppt|pwm|controllers?|solar (?:charge )?(?:regulator|charger)"), CONTROLLER),
     (re.compile(r"(?=.*\bsolar\b)(?=.*\bcharger\b)(?!.*\binverter\b)", re.IGNORECASE), CONTROLLER),
     (INVERTER.called, INVERTER),
     (called(r"converter|charger|power supply"), CHARGER),
     (GENERATOR.called, GENERATOR),
     (ALTERNATOR.called, ALTERNATOR),
+    (re.compile(rf"^(?!.*\b(?:alternator|dc-?dc|b2b|charger|fuse)\b).*{_BESIDE_THE_HOUSE}", re.IGNORECASE), OTHER_BANK),
     (called(r"(?:solar )?panels?|array|solar|pv"), PANELS),
-    # A starter battery is there and is no bank of the house, and a relay between two banks is none either.
-    (called(r"(?:start(?:er|ing)?|cranking|engine|chassis|vehicle) batter(?:y|ies)"), OTHER),
+    # A relay between two banks is none itself.
     (called(r"relay|combiner|acr|vsr"), OTHER),
     (called(_BATTERIES), BATTERY),
     (re.compile(rf"{NUMBER}\s*(?:ah|amp[- ]?hours?)\b", re.IGNORECASE), BATTERY),

@@ -6,11 +6,19 @@ for in the list of what is still to be asked, and nothing is concluded from it.
 
 from __future__ import annotations
 
-from typing import Annotated, Literal, TypeAlias, TypeVar
+from typing import Annotated, Any, Literal, TypeAlias, TypeVar
 
-from pydantic import Field, field_validator
+from pydantic import Field, field_validator, model_validator
 
 from ryokan.core.charging.model import Hookup, VoltsClass
+from ryokan.core.charging.values import (
+    AlternatorValues,
+    ChargerValues,
+    ChargeSettings,
+    DcdcValues,
+    GeneratorValues,
+    PathValues,
+)
 from ryokan.core.inverter.model import Waveform
 from ryokan.core.model import Fitted, Id, Model, Nothing, Position
 from ryokan.core.parts.model import AnyBattery, Battery, PanelPart, Size
@@ -18,7 +26,7 @@ from ryokan.core.quantities import Length
 from ryokan.core.readings.model import MAX_READINGS, Reading
 from ryokan.core.solar.model import FuseAmps, Mounting, Polarity
 from ryokan.core.solar.values import ControllerValues, PanelValues, PvVolts, YesNo
-from ryokan.core.storage.model import Bay, BmsOpen, Restraint, TakeOff
+from ryokan.core.storage.model import Bay, BmsOpen, OtherBankValues, Restraint, TakeOff
 from ryokan.core.subjects import FINDING_KEY
 from ryokan.core.survey.sights import MAX_LOOKS, Look
 from ryokan.core.wiring.model import InsulationC, known_conductor
@@ -90,35 +98,40 @@ class FoundBank(AnyFound):
     vent_cm2: float | None = Field(default=None, ge=0, le=10_000, description="Free opening of a vented enclosure. [cm²]")
 
 
-class FoundAlternator(AnyFound):
-    """The vehicle's alternator, and how it charges the house bank, if it does."""
+class FoundAlternator(AnyFound, AlternatorValues, PathValues, ChargeSettings):
+    """An alternator of the vehicle, and how it charges the house bank by itself, if it does."""
 
     kind: Literal["alternator"] = "alternator"
-    rated_a: float | None = Field(default=None, gt=0, le=1_000, description="On its label. [A]")
     alternator_v: Literal[12, 24] | None = None
-    regulation: Literal["standard", "smart", "external"] | None = None
-    charges_house: Literal["none", "relay", "dcdc"] | None = None
-    path_limit_a: float | None = Field(
-        default=None, gt=0, le=2_000, description="What relay, cable and fuse between it and the bank bear. [A]"
+    charges_house: Literal["none", "relay", "dcdc", "hand_switch", "manager", "regulated"] | None = None
+
+    @model_validator(mode="before")
+    @classmethod
+    def _limit_by_its_name_of_before(cls, value: Any) -> Any:
+        if isinstance(value, dict) and "path_limit_a" in value and value.get("limit_a") is None:
+            value = {"limit_a" if name == "path_limit_a" else name: one for name, one in value.items() if name != "limit_a"}
+        return value
+
+
+class FoundDcdc(AnyFound, DcdcValues, PathValues, ChargeSettings):
+    """A DC-DC charger, with its way from the alternator."""
+
+    kind: Literal["dcdc"] = "dcdc"
+    alternator: Id | None = Field(
+        default=None, description="The alternator that it hangs on; None: the only one, or not known."
     )
 
 
-class FoundDcdc(AnyFound):
-    """A DC-DC charger."""
-
-    kind: Literal["dcdc"] = "dcdc"
-    output_a: float | None = Field(default=None, gt=0, le=1_000, description="[A]")
-    input_v: VoltsClass | None = Field(default=None, description="Class of its input. [V]")
-    output_v: VoltsClass | None = Field(default=None, description="Class of its output. [V]")
-
-
-class FoundCharger(AnyFound):
+class FoundCharger(AnyFound, ChargerValues):
     """A shore charger, or the converter of a trailer."""
 
     kind: Literal["shore_charger"] = "shore_charger"
-    output_a: float | None = Field(default=None, gt=0, le=2_000, description="DC side. [A]")
-    output_v: VoltsClass | None = Field(default=None, description="Class of its DC side. [V]")
-    stops_at_v: float | None = Field(default=None, gt=0, le=80, description="Highest volts that it reaches. [V]")
+
+
+class FoundOtherBank(AnyFound, OtherBankValues):
+    """A bank beside the house bank, such as the starter battery."""
+
+    kind: Literal["other_bank"] = "other_bank"
 
 
 class FoundInverter(AnyFound):
@@ -224,13 +237,17 @@ class FoundCord(AnyFound):
     kind: Literal["cord"] = "cord"
     rating: Hookup | None = Field(default=None, description="None: not known.")
     length: Length | None = None
+    conductor: str | None = Field(default=None, description="Stock size, such as mm2:2.5 or awg:10.")
+    adapter_a: float | None = Field(default=None, gt=0, le=200, description="What an adapter on it bears. [A]")
+    inlet_a: float | None = Field(default=None, gt=0, le=200, description="What the vehicle's inlet is rated for. [A]")
+
+    _in_stock = field_validator("conductor")(known_conductor)
 
 
-class FoundGenerator(AnyFound):
+class FoundGenerator(AnyFound, GeneratorValues):
     """A generator."""
 
     kind: Literal["generator"] = "generator"
-    rated_w: float | None = Field(default=None, gt=0, le=100_000, description="Continuous. [W]")
 
 
 class FoundFuse(AnyFound):
@@ -276,6 +293,7 @@ class FoundOther(AnyFound):
 
 Found: TypeAlias = Annotated[
     FoundBank
+    | FoundOtherBank
     | FoundAlternator
     | FoundDcdc
     | FoundCharger

@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from ryokan.core.figure import Sheet
-from ryokan.core.findings.model import RULES, Fix, Rule, Thing, Trouble, replace, rule
+from ryokan.core.findings.model import RULES, Rule, Thing, Trouble, rule
 from ryokan.core.findings.things import each_found, each_that_remains
 from ryokan.core.readings.model import Reading
 from ryokan.core.rig import Rig
 from ryokan.core.subjects import subject_of
-from ryokan.core.survey.model import AnyFound, FoundAlternator, FoundBank, FoundCord, FoundInverter
+from ryokan.core.survey.model import AnyFound, FoundBank, FoundCord, FoundInverter
 from ryokan.core.survey.places import name_of_look
 from ryokan.core.survey.sights import Look, sights
 
@@ -98,15 +98,6 @@ def cord_below_charger(rig: Rig, sheet: Sheet, cord: AnyFound) -> Trouble | None
         return None
     european = rig.region.mains_v >= 200
     return Trouble(figures={"draw": draw, "limit": limit}, source="iec_60309" if european else None)
-
-
-@rule("charging.relay_on_smart_alternator", "fault", "practice", each=each_found)
-def relay_on_smart_alternator(rig: Rig, sheet: Sheet, one: AnyFound) -> Trouble | None:
-    """A relay that goes by volts hangs on an alternator that the engine computer turns down."""
-    smart = isinstance(one, FoundAlternator) and one.regulation == "smart" and one.fate != "goes"
-    if not smart or rig.charging.alternator_path != "relay":
-        return None
-    return Trouble(fix=Fix("charging.use_dcdc", replace("/charging/alternator_path", "dcdc")))
 
 
 def _looks(rig: Rig, sheet: Sheet) -> list[Thing[Look]]:
