@@ -2,16 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from uuid import UUID
 
 from sqlalchemy.orm import Session
 
+from ryokan.core.charging.model import Alternator, AlternatorPath, Charger, Generator
 from ryokan.core.itinerary import name_of_stay
 from ryokan.core.rig import Rig
 from ryokan.core.solar.rules_of_strings import name_of_array
+from ryokan.core.storage.model import OtherBank
 from ryokan.core.survey.model import name_of_found
 from ryokan.operations.accounts import Actor
 from ryokan.operations.errors import NotAllowed, NotPossible, NotThere
@@ -69,10 +71,34 @@ def _thing_words(rig: Rig, family: str, id: str) -> str | None:
             return None if id not in rig.solar.arrays else name_of_array(rig, id)
         case "controller":
             return None if (one := rig.solar.controllers.get(id)) is None else one.name or "a solar controller"
+        case "alternator" | "path" | "charger" | "generator" | "bank":
+            return _what_charges(rig, family, id)
         case "run":
             return RUNS.get(id)
         case _:
             return None
+
+
+_CHARGES = {
+    "alternator": "an alternator",
+    "path": "a way from the alternator",
+    "charger": "a charger",
+    "generator": "a generator",
+    "bank": "a bank beside the house bank",
+}
+
+
+def _what_charges(rig: Rig, family: str, id: str) -> str | None:
+    """What charges, or a bank beside the house bank, by its name."""
+    named: Mapping[str, Mapping[str, Alternator | AlternatorPath | Charger | Generator | OtherBank]] = {
+        "alternator": rig.charging.alternators,
+        "path": rig.charging.paths,
+        "charger": rig.charging.chargers,
+        "generator": rig.charging.generators,
+        "bank": rig.storage.others,
+    }
+    one = named[family].get(id)
+    return None if one is None else one.name or _CHARGES[family]
 
 
 def list_comments(session: Session, actor: Actor, option_id: UUID) -> Sequence[Comment]:

@@ -2,15 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
 from datetime import datetime
 from typing import Literal, TypeAlias
 from uuid import UUID, uuid4
 
 from sqlalchemy.orm import Session
 
+from ryokan.core.figure import Figure
 from ryokan.core.links.model import Link
+from ryokan.core.links.moved import moved
 from ryokan.core.rig import Rig
 from ryokan.core.vehicle import Vehicle
 from ryokan.operations.accounts import Actor
@@ -33,6 +35,7 @@ class OtherEnd:
 
     option: OptionRow
     state: EndState
+    moved: Mapping[str, Figure] = field(default_factory=dict)  # what the link moves in a day, where both ends agree
 
 
 def add_system(
@@ -120,14 +123,24 @@ def other_ends(session: Session, actor: Actor, option_id: UUID) -> dict[str, lis
     links = _rig_of(store, mine).links
     others = [option for option in store.options_of(mine.job_id) if option.system != mine.system]
     rigs = [Rig.model_validate(document) for document in head_documents(store, others)] if links else []
-    return {
-        id: [
-            OtherEnd(option, _state(rig.links.get(id), _mirrored(link, mine.system)))
-            for option, rig in zip(others, rigs, strict=True)
-            if option.system == link.system
-        ]
-        for id, link in links.items()
-    }
+    ends: dict[str, list[OtherEnd]] = {}
+    for id, link in links.items():
+        ends[id] = []
+        for option, rig in zip(others, rigs, strict=True):
+            if option.system == link.system:
+                state = _state(rig.links.get(id), _mirrored(link, mine.system))
+                ends[id].append(
+                    OtherEnd(option, state, _moved(session, actor, id, link, mine, option) if state == "alike" else {})
+                )
+    return ends
+
+
+def _moved(session: Session, actor: Actor, id: str, link: Link, mine: OptionRow, other: OptionRow) -> dict[str, Figure]:
+    """What a link moves in a day, by the reports of both ends."""
+    store, book = JobStore(session, actor.scope), parts_book(session, actor.scope)
+    giver, taker = (mine, other) if link.gives else (other, mine)
+    giving, taking = (read_revision(store.revision(option.id, option.head), book) for option in (giver, taker))
+    return moved(id, taking.rig, giving.report.figures, taking.report.figures)
 
 
 def join(

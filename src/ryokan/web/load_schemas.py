@@ -91,6 +91,18 @@ class WorkedFigure(TitledFigure):
     source: SourceAnswer
 
 
+class RechargeQuestion(Sent):
+    """From which charge the bank is to be filled."""
+
+    from_frac: float = Field(ge=0, le=1)
+
+
+class RechargeAnswer(BaseModel):
+    """Hours to each charge by mode and by the name of the figure, such as ``driving`` and ``hours_to_95``."""
+
+    modes: dict[str, dict[str, WorkedFigure]]
+
+
 class RunAnswer(BaseModel):
     """How long they run, and how long it takes to bring it back."""
 

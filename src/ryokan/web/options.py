@@ -8,6 +8,7 @@ from uuid import UUID
 
 from flask import Blueprint, request
 
+from ryokan.core.charging.recharge import how_soon
 from ryokan.core.inverter.together import run_together
 from ryokan.core.parts.fitted import book_references
 from ryokan.core.storage.running import how_long
@@ -20,7 +21,18 @@ from ryokan.operations.preview import preview
 from ryokan.web import answers as to_answer
 from ryokan.web import survey_answers as of_survey
 from ryokan.web.context import base_revision, now, reader, signed_in
-from ryokan.web.load_schemas import LineAnswer, RunAnswer, RunQuestion, TogetherAnswer, TogetherLoad, TogetherPair, TypedLine
+from ryokan.web.load_schemas import (
+    LineAnswer,
+    RechargeAnswer,
+    RechargeQuestion,
+    RunAnswer,
+    RunQuestion,
+    TogetherAnswer,
+    TogetherLoad,
+    TogetherPair,
+    TypedLine,
+    WorkedFigure,
+)
 from ryokan.web.schemas import (
     AskedList,
     EditAnswer,
@@ -208,6 +220,21 @@ def read_run(option_id: UUID, json: RunQuestion) -> RunAnswer:
     figures = how_long(worked.rig, worked.report.figures, json.loads, json.from_frac)
     keys = [f"running.{name}" for name in _RUN if f"running.{name}" in figures]
     return RunAnswer(figures=[to_answer.worked_figure(figures, key, read_by) for key in keys])
+
+
+@blueprint.post("/options/<uuid:option_id>/recharges")
+@spec.validate(resp=answers(RechargeAnswer, 404, 422))
+def read_recharge(option_id: UUID, json: RechargeQuestion) -> RechargeAnswer:
+    """When the bank is full again in each mode, from a charge. Stores nothing."""
+    with signed_in() as (session, actor):
+        worked, read_by = rigs.work_out(session, actor, option_id), reader(session, actor)
+    figures = how_soon(worked.rig, worked.report.figures, json.from_frac)
+    found: dict[str, dict[str, WorkedFigure]] = {}
+    for key in figures:
+        prefix, _, name = key.rpartition(".")
+        if prefix.startswith("recharge.") and name.startswith("hours_to_"):
+            found.setdefault(prefix.partition(".")[2], {})[name] = to_answer.worked_figure(figures, key, read_by)
+    return RechargeAnswer(modes=found)
 
 
 @blueprint.get("/options/<uuid:option_id>/together")

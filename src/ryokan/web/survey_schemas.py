@@ -76,6 +76,7 @@ class OtherEndAnswer(BaseModel):
     option_id: UUID
     name: str
     state: EndState
+    moved: list[WorkedFigure] = Field(description="What the link moves in a day from end to end, where both agree.")
 
 
 class LinkEnds(BaseModel):

@@ -118,10 +118,19 @@ def add_system(option_id: UUID, json: NewSystem) -> OptionName:
 def read_link_ends(option_id: UUID) -> LinkEnds:
     """Where the other ends of an option's links stand, and whether they agree."""
     with signed_in() as (session, actor):
-        ends = systems.other_ends(session, actor, option_id)
+        ends, read_by = systems.other_ends(session, actor, option_id), reader(session, actor)
+        shown = ("moved.leaves_wh", "moved.usable_wh", "moved.frac")
         return LinkEnds(
             links={
-                id: [OtherEndAnswer(option_id=one.option.id, name=one.option.name, state=one.state) for one in found]
+                id: [
+                    OtherEndAnswer(
+                        option_id=one.option.id,
+                        name=one.option.name,
+                        state=one.state,
+                        moved=[to_answer.worked_figure(one.moved, key, read_by) for key in shown if key in one.moved],
+                    )
+                    for one in found
+                ]
                 for id, found in ends.items()
             }
         )
