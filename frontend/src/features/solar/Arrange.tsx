@@ -7,9 +7,9 @@ import { Dialog } from "../../ui/Dialog";
 import { Digits } from "../../ui/Digits";
 import { formatNumber } from "../../ui/formatQuantity";
 import { Failed, Waiting } from "../../ui/states";
+import { PartSelect } from "../worksheet/PartSelect";
+import { useParts } from "../worksheet/useParts";
 import { useRig } from "../worksheet/useRig";
-import { PartSelect } from "./PartSelect";
-import { useParts } from "./useParts";
 
 interface Lot {
   part: string;

@@ -4,10 +4,10 @@ import { Rule } from "../../ui/chart/marks";
 import { formatNumber } from "../../ui/formatQuantity";
 import { Section } from "../../ui/PageHead";
 import { Figure } from "../worksheet/Figure";
+import { usePartName } from "../worksheet/useParts";
 import { useRig } from "../worksheet/useRig";
 import { useStepFigures } from "../worksheet/useStepFigures";
 import { nameOfArray, nameOfController, orderedArrays, orderedControllers } from "./arrays";
-import { usePartName } from "./useParts";
 
 const MONTHS = ["jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec"] as const;
 const LOOKS = ["fill-incoming", "fill-incoming opacity-60", "fill-incoming opacity-35", "fill-soft opacity-60"];

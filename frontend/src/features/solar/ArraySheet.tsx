@@ -6,6 +6,8 @@ import { Figure } from "../worksheet/Figure";
 import { LengthField, NumberField, SelectField, WordsField } from "../worksheet/fields";
 import { OwnPartDialog } from "../worksheet/OwnPartDialog";
 import { OwnParts } from "../worksheet/OwnParts";
+import { PartSelect } from "../worksheet/PartSelect";
+import { usePartName, useParts } from "../worksheet/useParts";
 import { useRig } from "../worksheet/useRig";
 import { useStepFigures } from "../worksheet/useStepFigures";
 import { Arrange } from "./Arrange";
@@ -21,9 +23,7 @@ import {
 } from "./arrays";
 import { Controllers } from "./Controllers";
 import { Grow } from "./Grow";
-import { PartSelect } from "./PartSelect";
 import { Strings } from "./Strings";
-import { usePartName, useParts } from "./useParts";
 
 /** What lies on the vehicle: arrays by their strings, and the controllers that they go to. */
 export function ArraySheet() {

@@ -6,9 +6,9 @@ import { Digits } from "../../ui/Digits";
 import { formatNumber } from "../../ui/formatQuantity";
 import { Section } from "../../ui/PageHead";
 import { Failed, Waiting } from "../../ui/states";
+import { PartSelect } from "../worksheet/PartSelect";
 import { useRig } from "../worksheet/useRig";
 import { nameOfArray, orderedArrays } from "./arrays";
-import { PartSelect } from "./PartSelect";
 
 /** What the arrays still take, and new panels beside old ones: each way side by side. */
 export function Grow() {

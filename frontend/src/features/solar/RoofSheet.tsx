@@ -7,13 +7,13 @@ import { Figure } from "../worksheet/Figure";
 import { FieldRow, NumberField, SelectField, useDraft, useMember } from "../worksheet/fields";
 import { Plan, type Scale } from "../worksheet/plan/Plan";
 import { frameOf, outlineExtent, type PlanBox } from "../worksheet/plan/plan";
+import { useParts } from "../worksheet/useParts";
 import { useRig } from "../worksheet/useRig";
 import { useStepFigures } from "../worksheet/useStepFigures";
 import { isThere, nameOfArray, orderedArrays, stringsBefore } from "./arrays";
 import { groundOf, layAll, linesOf, movedTo, type PanelOnRoof, panelsOf } from "./laying";
 import { snapped } from "./snapping";
 import { lookOf } from "./stringLooks";
-import { useParts } from "./useParts";
 
 /** The rig's panels to scale: on the roof, and each array that stands elsewhere on its own sheet. */
 export function RoofSheet() {

@@ -2,10 +2,10 @@ import type { PvArray, PvString } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Figure } from "../worksheet/Figure";
 import { useNumber } from "../worksheet/fields";
+import { PartSelect } from "../worksheet/PartSelect";
 import { useRig } from "../worksheet/useRig";
 import { useStepFigures } from "../worksheet/useStepFigures";
 import { groupsOf, orderedStrings, stringsBefore, withKind, withoutPanel, withPanel } from "./arrays";
-import { PartSelect } from "./PartSelect";
 import { lookOf } from "./stringLooks";
 
 /** The strings of an array, one a row: what is in series, what it comes to, and its fuse. */

@@ -108,6 +108,8 @@ const newController = (said: Partial<PvController>): PvController => ({
   position: 0,
   name: "",
   part: null,
+  within: null,
+  settings: { stops_at_v: null, float_v: null, equalises: null, cold_stop: null, lithium: null },
   rated_a: null,
   method: null,
   rated_24v_a: null,

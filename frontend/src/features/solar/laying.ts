@@ -1,7 +1,7 @@
 import type { PatchOperation, PvArray, Rig } from "../../api/types";
+import type { PanelPart } from "../worksheet/useParts";
 import { orderedPanels, orderedStrings } from "./arrays";
 import type { Lines } from "./snapping";
-import type { PanelPart } from "./useParts";
 
 /** A panel with its place in the document, its number on the drawing and its size, where it is known. [m] */
 export interface PanelOnRoof {

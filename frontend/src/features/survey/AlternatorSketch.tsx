@@ -1,6 +1,15 @@
 import type { ReactNode } from "react";
 import { PartFields } from "../../ui/parts/PartFields";
 
+const SHOWN = ["rated_a", "alternator_v", "regulation", "charges_house"];
+const WAYS: Record<string, string> = {
+  relay: "relay",
+  hand_switch: "hand switch",
+  dcdc: "DC-DC charger",
+  manager: "managing device",
+  regulated: "straight",
+};
+
 type Fields = Parameters<typeof PartFields>[0];
 
 /** An alternator as it hangs on the rig: what is known of each piece is written at the piece. */
@@ -30,8 +39,8 @@ export function AlternatorSketch({ fields, ...rest }: Fields) {
             strokeDasharray={path === "none" ? "3 6" : undefined}
           />
           <rect x="424" y="40" width="92" height="44" strokeDasharray={path === "none" ? "3 4" : undefined} />
-          {path === "relay" && <path d="M438 68 H462 L484 50 M484 68 H502" />}
-          {path === "dcdc" && <path d="M424 84 L516 40" />}
+          {(path === "relay" || path === "hand_switch") && <path d="M438 68 H462 L484 50 M484 68 H502" />}
+          {(path === "dcdc" || path === "manager") && <path d="M424 84 L516 40" />}
           <rect x="600" y="30" width="104" height="64" className="text-stored" stroke="currentColor" />
           <path d="M618 30 v-8 h16 v8 M670 30 v-8 h16 v8" className="text-stored" stroke="currentColor" />
         </g>
@@ -43,7 +52,7 @@ export function AlternatorSketch({ fields, ...rest }: Fields) {
             starter battery
           </text>
           <text x="470" y="114">
-            {path === "relay" ? "relay" : path === "dcdc" ? "DC-DC charger" : "no way yet"}
+            {WAYS[String(path)] ?? "no way yet"}
           </text>
           <text x="652" y="114">
             house bank
@@ -58,6 +67,10 @@ export function AlternatorSketch({ fields, ...rest }: Fields) {
           <PartFields fields={only("regulation", "charges_house")} {...rest} columns={1} />
         </Note>
       </div>
+      <details className="mt-3">
+        <summary className="touch cursor-pointer text-soft hover:text-ink">At idle, its way, what stops it</summary>
+        <PartFields fields={fields.filter(({ name }) => !SHOWN.includes(name))} {...rest} columns={2} />
+      </details>
     </div>
   );
 }

@@ -3,7 +3,8 @@ import { Dialog } from "../../ui/Dialog";
 import { DialogFoot } from "../../ui/DialogFoot";
 import { PartFields } from "../../ui/parts/PartFields";
 import { AlternatorSketch } from "./AlternatorSketch";
-import { FOUND_KINDS, type FoundKind, nameOf, worthAsking } from "./foundKinds";
+import { worthAsking } from "./foundFields";
+import { FOUND_NAMES, type FoundKind, nameOf } from "./foundKinds";
 import { useFoundFields, useFoundForm } from "./useFoundForm";
 
 /** Something that is there: what it says on it, and how it stands. */
@@ -24,9 +25,8 @@ function FoundForm({
   onClose: () => void;
 }) {
   const form = useFoundForm(kind, id, fields);
-  const about = FOUND_KINDS[kind];
   return (
-    <Dialog title={form.item ? nameOf(form.item) : about.name} onClose={onClose} wide>
+    <Dialog title={form.item ? nameOf(form.item) : FOUND_NAMES[kind]} onClose={onClose} wide>
       <form
         onInput={form.onInput}
         onSubmit={(event) => {

@@ -6,7 +6,7 @@ import { Menu } from "../../ui/Menu";
 import { useRig } from "../worksheet/useRig";
 import { FoundLine, WaitingLines } from "./FoundLine";
 import { FoundDialog } from "./foundDialogs";
-import { FATES, FOUND_KINDS, type Found, type FoundKind, nameOf, say } from "./foundKinds";
+import { FATES, FOUND_NAMES, type Found, type FoundKind, nameOf, say } from "./foundKinds";
 import { placeName } from "./placesOf";
 import { StillAsked } from "./StillAsked";
 
@@ -79,13 +79,13 @@ export function FoundList() {
           <span className="text-[14px] text-soft">By a form:</span>
           {(["bank", "alternator", "panels", "shore_charger"] as const).map((kind) => (
             <Button key={kind} onClick={() => setOpen({ kind, id: null })}>
-              + {FOUND_KINDS[kind].name}
+              + {FOUND_NAMES[kind]}
             </Button>
           ))}
           <Menu
             trigger={<Button>+ More ▾</Button>}
             items={MORE_KINDS.map((kind) => ({
-              label: FOUND_KINDS[kind].name,
+              label: FOUND_NAMES[kind],
               onSelect: () => setOpen({ kind, id: null }),
             }))}
           />

@@ -3,9 +3,9 @@ import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { client, unwrap } from "../../api/client";
 import { jobQuery, linkEndsQuery, optionQuery } from "../../api/queries";
-import type { JobAnswer, OptionAnswer, SystemLink } from "../../api/types";
+import type { JobAnswer, OptionAnswer, SystemLink, WorkedFigure } from "../../api/types";
 import { Button } from "../../ui/Button";
-import { formatNumber } from "../../ui/formatQuantity";
+import { formatNumber, formatQuantity } from "../../ui/formatQuantity";
 import { Labelled } from "../../ui/Labelled";
 import { Section } from "../../ui/PageHead";
 import { Refusal } from "../../ui/Refusal";
@@ -154,7 +154,9 @@ function LinkRow({ id, link, onOpen }: { id: string; link: SystemLink; onOpen: (
         <p key={end.option_id} className="text-[14px] text-soft">
           {link.system}, {end.name}:{" "}
           {end.state === "alike" ? (
-            "says the same."
+            <>
+              says the same. <Moved figures={end.moved} gives={link.gives} other={link.system} />
+            </>
           ) : (
             <>
               <span className="font-semibold text-fault">
@@ -175,6 +177,29 @@ function LinkRow({ id, link, onOpen }: { id: string; link: SystemLink; onOpen: (
       ))}
       <Refusal>{task.refusal}</Refusal>
     </li>
+  );
+}
+
+/** What the link moves in a day, from the one bank out of the other, in one sentence. */
+function Moved({ figures, gives, other }: { figures: WorkedFigure[]; gives: boolean; other: string }) {
+  const { units } = useRig();
+  const [leaves, usable, share] = ["leaves_wh", "usable_wh", "frac"].map((name) =>
+    figures.find((one) => one.key === `moved.${name}`),
+  );
+  if (!leaves || !usable || !share) return null;
+  const say = (one: WorkedFigure) => {
+    const shown = formatQuantity(one.value, one.unit, units);
+    return (
+      <span className="figure text-ink" title={`${one.in_words} = ${one.with_numbers}`}>
+        {shown.number} {shown.unit}
+      </span>
+    );
+  };
+  return (
+    <>
+      In a day {say(leaves)} leave {gives ? "here" : other}, and {say(usable)} can be taken out{" "}
+      {gives ? `of ${other}` : "here"}: {formatNumber(Math.round(Number(share.value) * 100))} % of it.
+    </>
   );
 }
 

@@ -8,7 +8,8 @@ import { STORED_SO_FAR, useTypedSince } from "../../ui/useTypedSince";
 import { faultOf } from "../worksheet/fields";
 import { useFormOf } from "../worksheet/useFormOf";
 import { useRig } from "../worksheet/useRig";
-import { BATTERY_FIELDS, commonFields, FOUND_KINDS, type Found, type FoundKind } from "./foundKinds";
+import { BATTERY_FIELDS, commonFields, FOUND_FIELDS } from "./foundFields";
+import type { Found, FoundKind } from "./foundKinds";
 import { lastPosition } from "./lastPosition";
 
 // Lengths are typed and stored as they were typed; nothing typed is no length.
@@ -30,7 +31,7 @@ export function useFoundFields(kind: FoundKind): FoundFields | null {
     .filter(([, item]) => item.kind === "controller")
     .map(([value, item], at) => ({ value, label: item.name || `controller ${at + 1}` }));
   return {
-    own: FOUND_KINDS[kind].fields.map((field) => {
+    own: FOUND_FIELDS[kind].fields.map((field) => {
       if (CONDUCTORS.includes(field.name)) return { ...field, choices: conductors };
       return field.name === "controller" ? { ...field, choices: controllers } : field;
     }),

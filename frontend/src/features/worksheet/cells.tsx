@@ -9,11 +9,12 @@ export function CellNumber({
   label,
   width = "w-16",
   bare = false,
+  right = false,
   ...place
-}: { label: string; width?: string; bare?: boolean } & NumberPlace) {
+}: { label: string; width?: string; bare?: boolean; right?: boolean } & NumberPlace) {
   const { id, fault, input, unitShown } = useNumber(place);
   return (
-    <td className="py-1.5 pr-2">
+    <td className={right ? "py-1.5 pl-4 text-right align-baseline" : "py-1.5 pr-2"}>
       <span className="whitespace-nowrap">
         <input {...input} aria-label={label} className={`field ${width} text-right font-mono`} />
         {!bare && <span className="ml-1 text-[13px] text-soft">{unitShown}</span>}

@@ -48,6 +48,9 @@ export const HOOKUPS = {
   eu_16: "16 A, 230 V",
   eu_32: "32 A, 230 V",
   eu_63: "63 A, 230 V",
+  house_na: "house, 15 A",
+  house_eu: "house, 16 A",
+  house_uk: "house, 13 A",
 } as const;
 
 export const AMBIENTS = { freezing: "freezing", cold: "cold", mild: "mild", hot: "hot" } as const;

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { partsQuery } from "../../api/queries";
 import type { Part } from "../../api/types";
-import { useRig } from "../worksheet/useRig";
+import { useRig } from "./useRig";
 
 export type PanelPart = Extract<Part, { kind: "panel" }>;
 export type ControllerPart = Extract<Part, { kind: "controller" }>;

@@ -1,5 +1,6 @@
-import { useRig } from "../worksheet/useRig";
+import type { Part } from "../../api/types";
 import { useParts } from "./useParts";
+import { useRig } from "./useRig";
 
 /** One of the panels or controllers there are: the rig's own first, then those of the book. */
 export function PartSelect({
@@ -10,7 +11,7 @@ export function PartSelect({
   onChange,
   className = "max-w-full",
 }: {
-  kind: "panel" | "controller";
+  kind: Part["kind"];
   label: string;
   value: string | null;
   /** What stands there while none is chosen; without it one always is. */
