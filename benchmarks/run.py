@@ -255,7 +255,7 @@ def bench_fixes(rig: Rig) -> None:
                 "inverter/chosen": {"rated_w": 4000},
                 "inverter/pre_charge": "none",
                 "inverter/cutoff_v": 36,
-                "charging/shore_charger_a": 90,
+                "charging/chargers/charger/output_a": 90,
                 "wiring/main/conductor": "awg:6",
                 "wiring/main/fuse_a": 100,
                 "wiring/main/one_way_length": "4 m",
