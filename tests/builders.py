@@ -35,6 +35,26 @@ def plain_array(watts: float | None, controller_a: float | None = None, **more: 
     return {"arrays": {"array": array}, "controllers": {"controller": controller}}
 
 
+def charging(
+    dcdc_a: float | None = None,
+    charger_a: float | None = None,
+    alternator_a: float | None = None,
+    *,
+    kind: str | None = "dcdc",
+    system_v: int | None = 12,
+    way: dict[str, Any] | None = None,
+    charger: dict[str, Any] | None = None,
+    **more: Any,
+) -> dict[str, Any]:
+    """The charging part of a rig: one way from one alternator, and one charger on the mains."""
+    return {
+        "alternators": {"alternator": {"system_v": system_v, "rated_a": alternator_a}},
+        "paths": {"path": {"kind": kind, "alternator": "alternator", "output_a": dcdc_a, **(way or {})}},
+        "chargers": {"charger": {"output_a": charger_a, **(charger or {})}},
+        **more,
+    }
+
+
 def watts_of_arrays(one: Rig, *, carried: bool = False) -> float:
     """Rated watts of a rig's arrays, its own parts by their plates: of those always there, or of those carried out."""
     total = 0.0

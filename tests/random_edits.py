@@ -12,6 +12,7 @@ from pydantic import ValidationError
 from ryokan.core.data.assumptions import assumptions
 from ryokan.core.parts.model import Part, book_ref
 from ryokan.core.rig import Rig
+from ryokan.core.wiring.model import stock_conductors
 from ryokan.parts.sample import sample_parts
 
 Document: TypeAlias = dict[str, Any]
@@ -47,6 +48,7 @@ def everything_said(rig: Rig, random: Random, book: dict[str, Part] | None = Non
     document = copy.deepcopy(rig.model_dump(mode="json"))
     editor.compartments = sorted(document["space"]["compartments"])
     editor.controllers = sorted(document["solar"]["controllers"])
+    editor.alternators = sorted(document["charging"]["alternators"])
     for schema, owner, name in list(_unsaid(_SCHEMA, document)):
         for _ in range(3):
             try:
@@ -88,12 +90,14 @@ class _Editor:
         self.within: list[str] = []  # names of the members that lead to what is being made
         self.compartments: list[str] = []
         self.controllers: list[str] = []
+        self.alternators: list[str] = []
 
     def change(self, schema: Document, document: Document) -> None:
         """Change one member of an object, in place."""
         if not self.within:
             self.compartments = sorted(document["space"]["compartments"])
             self.controllers = sorted(document["solar"]["controllers"])
+            self.alternators = sorted(document["charging"]["alternators"])
         names = [name for name in schema["properties"] if name not in _LEFT_ALONE]
         name = self.random.choice(names)
         document[name] = self.member(name, schema["properties"][name], document.get(name))
@@ -216,11 +220,21 @@ class _Editor:
     def text(self, schema: Document, value: Any) -> str:
         name = self.within[-1]
         if (name == "part" or ("strings" in self.within and name == "units")) and self.book:
-            kinds = {"inverter": "inverter", "panels": "panel", "controllers": "controller"}
+            kinds = {
+                "inverter": "inverter",
+                "panels": "panel",
+                "controllers": "controller",
+                "chargers": "charger",
+                "paths": "dcdc",
+            }
             kind = next((kind for owner, kind in kinds.items() if owner in self.within), "battery")
             return self.random.choice([reference for reference, part in self.book.items() if part.kind == kind])
         if name == "controller" and self.controllers:
             return self.random.choice(self.controllers)
+        if name == "alternator" and self.alternators and self.random.random() < 0.8:
+            return self.random.choice(self.alternators)
+        if name in ("conductor", "cord_conductor"):
+            return self.random.choice(stock_conductors())
         if name in ("compartment", "where") and self.compartments:
             return self.random.choice(self.compartments)
         if schema.get("format") == "date":

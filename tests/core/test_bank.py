@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 import pytest
-from builders import changed, example, load, report, rig, rigs, value
+from builders import changed, charging, example, load, report, rig, rigs, value
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
@@ -79,7 +79,7 @@ def test_heaters_are_a_load_of_a_cold_bay_alone() -> None:
 def test_what_the_maker_says_of_charging_goes_first(
     members: dict[str, Any], charger_a: float, bay_c: float, code: str | None
 ) -> None:
-    judged = report(**of_units(parallel=2, part=members, bay_c=bay_c), charging={"shore_charger_a": charger_a})
+    judged = report(**of_units(parallel=2, part=members, bay_c=bay_c), charging=charging(charger_a=charger_a))
 
     limits = ("charging.over_bank_limit", "charging.over_usual_most", "charging.below_freezing")
     assert {f.code for f in judged.findings if f.code in limits} == ({code} if code else set())
@@ -157,6 +157,33 @@ def test_moving_a_whole_rig_says_what_becomes_of_each_thing() -> None:
     assert move.patch is not None
     moved = evaluate(after(clinic, move.patch))
     assert value(moved, "storage.have_wh") == pytest.approx(value(evaluate(clinic), "storage.have_wh"))
+
+
+def test_a_move_judges_each_device_that_charges() -> None:
+    """What is made for the class stays, what is made for another goes, and a relay would join unlike volts."""
+    sources = {
+        "alternators": {"a": {"system_v": 12}, "b": {"system_v": 24, "position": 1}},
+        "paths": {
+            "relay": {"kind": "relay", "alternator": "a", "name": "Relay"},
+            "up": {"kind": "dcdc", "alternator": "a", "output_a": 20, "input_v": 12, "output_v": 24, "name": "Up"},
+            "down": {"kind": "dcdc", "alternator": "b", "output_a": 20, "input_v": 24, "output_v": 12, "name": "Down"},
+            "open": {"kind": "dcdc", "alternator": "b"},
+        },
+        "chargers": {"old": {"output_a": 30, "output_v": 12, "name": "Old"}, "new": {"output_a": 15, "output_v": 24, "name": "New"}},
+    }  # fmt: skip
+    one = rig([load()], charging=sources, storage={"chemistry": "lfp", "system_v": 12})
+    move = move_to(one, fitted(one, {}), evaluate(one).figures, 24)
+
+    codes = ("straight_of_other_volts", "dcdc_fits", "dcdc", "shore", "shore_fits")
+    said = {(piece.code, piece.words.get("name")) for piece in move.pieces if piece.code in codes}
+    assert said == {
+        ("straight_of_other_volts", "Relay"), ("dcdc_fits", "Up"), ("dcdc", "Down"), ("shore", "Old"), ("shore_fits", "New"),
+    }  # fmt: skip
+    assert all("{" not in piece_in_words(piece) for piece in move.pieces)
+    assert move.patch is not None
+    moved = after(one, move.patch).charging
+    assert [id for id, way in moved.paths.items() if way.output_a is not None] == ["up"]
+    assert [id for id, charger in moved.chargers.items() if charger.output_a is not None] == ["new"]
 
 
 def test_a_move_judges_each_array_and_each_controller() -> None:

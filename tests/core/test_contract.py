@@ -9,13 +9,16 @@ from random import Random
 from typing import Any
 
 import pytest
-from builders import ROOT, example_rigs, plain_array, rig
+from builders import ROOT, charging, example_rigs, plain_array, rig
 from random_edits import random_edit, whole_book
 from test_traces import PARTS
 
+from ryokan.core.charging.recharge import UNITS as RECHARGE_UNITS
+from ryokan.core.charging.recharge import how_soon
 from ryokan.core.errors import UnknownPart
 from ryokan.core.evaluate import evaluate
 from ryokan.core.figure import Figure
+from ryokan.core.links.moved import UNITS as MOVED_UNITS
 from ryokan.core.question import MONEY, pattern
 from ryokan.core.registry import PLAN
 from ryokan.core.storage.running import UNITS as RUNNING_UNITS
@@ -23,7 +26,12 @@ from ryokan.core.storage.running import how_long
 from ryokan.wording.figures import title
 
 FROZEN: dict[str, dict[str, Any]] = json.loads((ROOT / "tests/fixtures/figures-contract.json").read_text())
-DECLARED = {key: unit for question in PLAN.order for key, unit in question.writes.items()} | RUNNING_UNITS
+DECLARED = (
+    {key: unit for question in PLAN.order for key, unit in question.writes.items()}
+    | RUNNING_UNITS
+    | RECHARGE_UNITS
+    | MOVED_UNITS
+)
 # A figure may pass from what somebody states to what follows from something else, never back.
 MAY_BECOME = {"given": {"given", "constant", "computed", "looked_up", "chosen", "simulated"}, "constant": {"constant", "computed", "looked_up", "chosen"}}  # fmt: skip
 
@@ -41,7 +49,9 @@ def figures() -> Iterator[Figure]:
         except UnknownPart:
             continue
         yield from (figure for key, figure in found.items() if not key.startswith("assumptions."))
-    some = rig(storage={"bank": {"nominal_ah": 200}}, charging={"shore_charger_a": 20}, solar=plain_array(300))
+    some = rig(storage={"bank": {"nominal_ah": 200}}, charging=charging(charger_a=20), solar=plain_array(300))
+    worked = evaluate(some).figures
+    yield from (one for key, one in how_soon(some, worked, 0.5).items() if key.startswith("recharge."))
     yield from (one for key, one in how_long(some, evaluate(some).figures, ["l0"], 1.0).items() if key.startswith("running."))
 
 

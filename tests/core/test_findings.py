@@ -41,6 +41,66 @@ def strings(
     }  # fmt: skip
 
 
+WAY, ALTERNATOR, CHARGER = "charging.paths.path", "charging.alternators.alternator", "charging.chargers.charger"
+RELAY_24 = {f"{WAY}.kind": "relay", f"{ALTERNATOR}.system_v": 24, f"{ALTERNATOR}.rated_a": 110}
+# A rule of a way from the alternator, with what breaks it; of an alternator, a generator, a device, a bank beside the house.
+OF_WAYS: dict[str, dict[str, Any]] = {
+    "charging.lithium_on_alternator": {f"{WAY}.kind": "relay"},
+    "charging.lithium_on_buffered_alternator": {
+        f"{WAY}.kind": "relay",
+        f"{WAY}.lead_buffer": "fitted",
+        f"{WAY}.field_stop": "fitted",
+    },
+    "charging.no_field_stop": {f"{WAY}.kind": "regulated", f"{WAY}.field_stop": "none"},
+    "charging.not_sensed": {f"{WAY}.kind": "regulated", f"{ALTERNATOR}.temperature_sensed": "none"},
+    "charging.regulated_by_itself": {f"{WAY}.kind": "regulated", f"{ALTERNATOR}.regulation": "standard"},
+    "charging.relay_on_smart_alternator": {f"{WAY}.kind": "relay", f"{ALTERNATOR}.regulation": "smart"},
+    "charging.volts_on_smart_alternator": {f"{WAY}.trigger": "volts", f"{ALTERNATOR}.regulation": "smart"},
+    "charging.dcdc_other_volts": {f"{WAY}.input_v": 24, f"{WAY}.output_v": 12},
+    "charging.straight_other_volts": {f"{WAY}.kind": "relay"},
+    "charging.over_tap": {f"{WAY}.tap_a": 60},
+    "charging.over_plug": {f"{WAY}.hitch_plug": "fitted", f"{WAY}.plug_a": 30},
+    "charging.over_way": {f"{WAY}.limit_a": 60},
+    "charging.cable_drops": {f"{WAY}.length": "10 m", f"{WAY}.conductor": "mm2:6"},
+    "charging.straight_at_idle": {**RELAY_24, f"{ALTERNATOR}.idle_a": 60},
+    "charging.switch_forgotten": {
+        **RELAY_24,
+        f"{WAY}.kind": "hand_switch",
+        "storage.others": {"s": {"role": "starter", "capacity_ah": 95}},
+    },
+    "charging.jump_start_over_way": {**RELAY_24, f"{WAY}.jump_start": "yes", f"{WAY}.limit_a": 100},
+}
+OF_ALTERNATORS: dict[str, dict[str, Any]] = {
+    "charging.alternator_overloaded": {f"{WAY}.output_a": 60},
+    "charging.short_at_idle": {f"{ALTERNATOR}.idle_a": 80},
+}
+OF_GENERATORS: dict[str, dict[str, Any]] = {
+    "charging.generator_overloaded": {"charging.generators": {"g": {"rated_w": 1000}}, f"{CHARGER}.adjustable": "no"},
+    "charging.generator_hardly_loaded": {"charging.generators": {"g": {"rated_w": 100_000}}, f"{CHARGER}.output_a": 10},
+    "charging.generator_stops_before_it_starts": {"charging.generators": {"g": {"start_frac": 0.6, "stop_frac": 0.5}}},
+}
+OF_DEVICES: dict[str, dict[str, Any]] = {
+    "charging.set_above_limit": {f"{CHARGER}.stops_at_v": 30},
+    "charging.equalises_lithium": {f"{CHARGER}.equalises": "yes"},
+    "charging.held_full": {f"{CHARGER}.float_v": 28.5},
+    "charging.not_for_lithium": {f"{CHARGER}.lithium": "no"},
+    "charging.charger_other_volts": {f"{CHARGER}.output_v": 12},
+}
+SECOND = {"role": "second", "chemistry": "agm", "managing_device": "none"}
+OF_OTHER_BANKS: dict[str, dict[str, Any]] = {
+    "storage.starter_other_volts": {"storage.others": {"b": {"role": "starter", "volts": 24}}},
+    "storage.starter_runs_down": {
+        "storage.others": {"b": {"role": "starter", "capacity_ah": 20, "upkeep": "none"}},
+        "stays.depot.driving_hours_per_day": 0, "stays.depot.nights": 28,
+    },
+    "storage.second_unmanaged": {"storage.others": {"b": SECOND}},
+    "storage.second_other_volts": {"storage.others": {"b": {**SECOND, "volts": 12}}},
+    "storage.backup_short": {
+        "storage.others": {"b": {"role": "backup", "chemistry": "agm", "volts": 12, "capacity_ah": 10, "feeds": "laptop", "holds_h": 50}}
+    },
+    "storage.backup_not_charged": {"storage.others": {"b": {"role": "backup", "upkeep": "none"}}},
+}  # fmt: skip
+
 FOUR, THREE_WEAK = ["sun"] * 4, (["weak"], ["weak"], ["weak"])
 OF_ARRAYS: dict[str, dict[str, Any]] = {
     "solar.volts_over_controller": strings(FOUR, controller={"most_v": 150}),
@@ -115,6 +175,11 @@ TWO_APART = {
 }
 
 BROKEN: list[tuple[str, dict[str, Any]]] = [
+    *OF_WAYS.items(), *OF_ALTERNATORS.items(), *OF_GENERATORS.items(), *OF_DEVICES.items(), *OF_OTHER_BANKS.items(),
+    ("charging.cord_too_small", {"charging.inlet.cord_a": 3}),
+    ("charging.cord_drops", {"charging.inlet.cord_length": "60 m", "charging.inlet.cord_conductor": "mm2:1.5"}),
+    ("charging.settings_apart", {f"{CHARGER}.stops_at_v": 28, f"{WAY}.stops_at_v": 28.8}),
+    ("charging.cutoffs_out_of_order", {"storage.shed_v": 22.5}),
     *OF_ARRAYS.items(), *OF_STRINGS.items(), *OF_CONTROLLERS.items(), ("solar.controllers_apart", TWO_APART),
     *((code, row) for code, (row, _) in OF_ROOF.items()), ("solar.raised_shades", RAISED), ("solar.stowage_unfit", STOWED), ("solar.roof_overloaded", {**lying((0.1, -0.9)), "space.roof": {**ROOF, "bears_kg": 5}}),
     ("survey.payload_exceeded", {"vehicle.payload.left_kg": 20}),
@@ -123,13 +188,12 @@ BROKEN: list[tuple[str, dict[str, Any]]] = [
     ("survey.capacity_not_measured", {"survey.items": {"old": {**OLD_BANK, "fate": "stays", "age_years": 2.5}}}),
     ("survey.second_bank", {"survey.items": {"old": {**OLD_BANK, "fate": "stays"}, "older": {**OLD_BANK, "fate": "stays"}}}),
     ("survey.second_inverter", {"survey.items": {"a": {"kind": "inverter", "rated_w": 2000, "fate": "stays"}, "b": {"kind": "inverter", "rated_w": 500, "fate": "stays"}}}),
-    ("survey.cord_below_charger", {"survey.items": {"cord": {"kind": "cord", "rating": "na_15"}}, "charging.shore_charger_a": 90}),
+    ("survey.cord_below_charger", {"survey.items": {"cord": {"kind": "cord", "rating": "na_15"}}, "charging.chargers.charger.output_a": 90}),
     ("storage.fits_no_compartment", {"storage.bank": {"units": {"part": "own:sized", "series": 2, "parallel": 3}}, "space.compartments": {"bench": {"name": "bench", "length_m": 1.2, "width_m": 0.5, "height_m": 0.2}}}),
     ("storage.energy_stranded", {"inverter.cutoff_v": 26.0}),
     ("storage.short_after_growth", {"brief.growth_frac": 0.5}),
     ("solar.need_over_roof", {"solar.arrays.array.plain_w": None, "space.roof.outline": [[0, 0], [2, 0], [2, 1], [0, 1]]}),
     ("solar.array_over_roof", {"space.roof.outline": [[0, 0], [2, 0], [2, 1], [0, 1]]}),
-    ("charging.relay_on_smart_alternator", {"charging.alternator_path": "relay", "survey.items": {"a": {"kind": "alternator", "regulation": "smart"}}}),
     ("charging.link_in_a_loop", {"links": {"a": {**LINK, "gives": True}, "b": {**LINK, "gives": False}}}),
     ("charging.link_of_gone_stay", {"links": {"a": {**LINK, "gives": False, "absent_at": ["gone"]}}}),
     ("brief.believed_days_off", {"brief.believed_days": 9}),
@@ -151,7 +215,7 @@ BROKEN: list[tuple[str, dict[str, Any]]] = [
     ("storage.deeper_than_allowed", {"storage.bank.nominal_ah": 350}),
     ("storage.reserve_small", {"storage.bank.nominal_ah": 420}),
     ("storage.inverter_over_rate", {"storage.bank.nominal_ah": 90, "storage.bank.bms_limit_a": None}),
-    ("storage.never_full", {"charging.stops_at_v": 26.4}),
+    ("storage.never_full", {"charging.chargers.charger.stops_at_v": 26.4}),
     ("storage.no_bms", {"storage.bms": "none"}),
     ("storage.lead_in_living_space", {"storage.chemistry": "agm", "storage.bay": "living_space"}),
     ("storage.flooded_indoors", {"storage.chemistry": "flooded", "storage.bay": "living_space"}),
@@ -171,19 +235,15 @@ BROKEN: list[tuple[str, dict[str, Any]]] = [
     ("inverter.trips_when_hookup_fails", {"loads.steril.when": "shore", "loads.steril.quantity": 4}),
     ("inverter.no_usual_size", {"inverter.chosen": None, "loads.laptop.quantity": 400}),
     ("inverter.cutoff_below_bank", {"inverter.cutoff_v": 18}),
-    ("solar.array_cannot_refill", {"solar.arrays.array.plain_w": 100, "charging.dcdc_a": None, "brief.nights_away": 20}),
+    ("solar.array_cannot_refill", {"solar.arrays.array.plain_w": 100, "charging.paths.path.output_a": None, "brief.nights_away": 20}),
     ("solar.array_below_need", {"solar.arrays.array.plain_w": 700}),
-    ("charging.lithium_on_alternator", {"charging.alternator_path": "relay"}),
     ("charging.below_freezing", {"storage.bay_c": -5}),
-    ("charging.over_bank_limit", {"charging.shore_charger_a": 450, "storage.bank": {"units": {"part": "own:timid", "series": 2, "parallel": 2}}}),
-    ("charging.over_usual_most", {"charging.shore_charger_a": 450}),
-    ("charging.refill_too_slow", {"charging.shore_charger_a": 5, "charging.refill_hours": 6}),
-    ("charging.dcdc_other_volts", {"charging.dcdc_input_v": 24, "charging.dcdc_output_v": 12}),
-    ("charging.charger_other_volts", {"charging.charger_v": 12}),
-    ("charging.over_usual_rate", {"charging.shore_charger_a": 200}),
-    ("charging.hookup_too_small", {"charging.shore_charger_a": 120, "stays.depot.hookup": "na_15"}),
+    ("charging.over_bank_limit", {"charging.chargers.charger.output_a": 450, "storage.bank": {"units": {"part": "own:timid", "series": 2, "parallel": 2}}}),
+    ("charging.over_usual_most", {"charging.chargers.charger.output_a": 450}),
+    ("charging.refill_too_slow", {"charging.chargers.charger.output_a": 5, "charging.refill_hours": 6}),
+    ("charging.over_usual_rate", {"charging.chargers.charger.output_a": 200}),
+    ("charging.hookup_too_small", {"charging.chargers.charger.output_a": 120, "stays.depot.hookup": "na_15"}),
     ("charging.refill_shorter_than_taper", {"charging.refill_hours": 0.4}),
-    ("charging.alternator_overloaded", {"charging.dcdc_a": 60}),
     ("wiring.conductor_undersized", {"wiring.main.conductor": "awg:6"}),
     ("wiring.fuse_above_ampacity", {"wiring.main.fuse_a": 350}),
     ("wiring.fuse_below_load", {"wiring.main.fuse_a": 125}),
@@ -214,7 +274,7 @@ BROKEN: list[tuple[str, dict[str, Any]]] = [
     ("storage.many_in_parallel", {"storage.bank": {"units": {"part": "own:sized", "series": 2, "parallel": 5}}}),
     ("storage.one_bms_out", {"storage.bank": {"units": {"part": "own:limited", "series": 2, "parallel": 2}}}),
     ("storage.strings_share_a_fuse", {"storage.bank": {"units": {"part": "own:sized", "series": 2, "parallel": 3}}, "storage.string_fuses": "none"}),
-    ("storage.chargers_left_alone", {"storage.when_bms_opens": "none", "charging.alternator_path": "relay"}),
+    ("storage.chargers_left_alone", {"storage.when_bms_opens": "none", "charging.paths.path.kind": "relay"}),
     ("storage.chargers_without_battery", {"storage.when_bms_opens": "none"}),
     ("storage.over_cell_limit", {"assumptions": {"lfp.charge_v_per_cell": 3.7}}),
     ("storage.nmc_in_living_space", {"storage.chemistry": "nmc"}),
@@ -344,6 +404,20 @@ def test_every_rule_is_tried_has_words_and_a_source() -> None:
     assert [code for code in every if f"`{code}` | {every[code].severity} |" not in cautions] == []
 
 
+def test_cold_is_no_danger_where_every_device_stops_by_itself() -> None:
+    cold = changed(CLINIC, {"storage.bay_c": -5})
+    stops = {f"{WAY}.cold_stop": "fitted", f"{CHARGER}.cold_stop": "fitted"}
+    of_the_sun = {"solar.controllers.controller.settings.cold_stop": "fitted"}
+    assert "charging.below_freezing" in codes(changed(cold, stops))
+    assert "charging.below_freezing" not in codes(changed(cold, {**stops, **of_the_sun}))
+
+
+def test_an_alternator_whose_field_is_stopped_is_not_left_on_the_loads() -> None:
+    alone = changed(CLINIC, {"storage.when_bms_opens": "none", f"{WAY}.kind": "regulated"})
+    assert "storage.chargers_left_alone" in codes(alone)
+    assert "storage.chargers_left_alone" not in codes(changed(alone, {f"{WAY}.field_stop": "fitted"}))
+
+
 def test_a_link_to_a_system_that_the_job_lacks_is_told_and_can_be_let_stand() -> None:
     linked = changed(CLINIC, {"links": {"a": {**LINK, "gives": False}}})
     report = evaluate(linked)
@@ -365,7 +439,7 @@ def test_a_metric_run_is_judged_by_the_metric_standard() -> None:
 
 def test_a_european_cord_is_judged_by_the_european_standard() -> None:
     cord = {"kind": "cord", "rating": "eu_6"}
-    narrowboat = changed(example("narrowboat"), {"survey.items": {"cord": cord}, "charging.shore_charger_a": 120})
+    narrowboat = changed(example("narrowboat"), {"survey.items": {"cord": cord}, "charging.chargers.charger.output_a": 120})
 
     finding = next(f for f in evaluate(narrowboat).findings if f.code == "survey.cord_below_charger")
     assert finding.source == "iec_60309"

@@ -5,9 +5,10 @@ from __future__ import annotations
 from typing import Any
 
 import pytest
-from builders import load, report, rig, value
+from builders import charging, load, report, rig, value
 
 from ryokan.core.evaluate import evaluate
+from ryokan.core.links.moved import moved
 from ryokan.core.loads.quiet import quiet_span
 
 STAYS = {
@@ -48,7 +49,7 @@ def test_by_cord_it_asks_for_an_inverter() -> None:
 
 
 def test_at_the_alternator_it_adds_to_what_charging_takes() -> None:
-    members = {"charging": {"alternator_a": 150, "dcdc_a": 30}, "stays": STAYS}
+    members = {"charging": charging(30, alternator_a=150), "stays": STAYS}
     alone, linked = (report([load(10, 10)], **members, links=links) for links in ({}, {"a": link(source="alternator")}))
 
     own = value(alone, "charging.alternator_draw_a")
@@ -98,6 +99,26 @@ def test_quiet_hours_take_their_share_of_the_day() -> None:
     steady = report([load(10, 24, profile="all_day")], brief={"quiet_hours": "22 to 7"})
 
     assert value(steady, "loads.quiet_hours_wh") == pytest.approx(9 * 10 / 0.97)
+
+
+@pytest.mark.parametrize(
+    ("source", "hours", "leaves"),
+    [
+        # 20 A × 14.4 V × 2 h ÷ 0.9 of its charger ÷ 0.97 of the wiring; off the alternator for the two hours of a mean day.
+        ("bank", 2, 640 / 0.97),
+        ("alternator", None, 320 * 2),
+    ],
+)
+def test_both_ends_of_a_link_are_one_figure(source: str, hours: float | None, leaves: float) -> None:
+    more = {"source": source, "hours_per_day": hours}
+    alternators = {"charging": charging(alternator_a=150)}
+    giving = report([load(10, 10)], stays=STAYS, links={"a": link(**more)}, **alternators)
+    fed = rig([load(10, 10)], stays=STAYS, links={"a": link(gives=False, **more)})
+    both = moved("a", fed, giving.figures, evaluate(fed).figures)
+    assert both["moved.leaves_wh"].number == pytest.approx(leaves)
+    assert both["moved.arrives_wh"].number == pytest.approx(20 * 14.4 * 2)
+    assert both["moved.frac"].number == pytest.approx(20 * 14.4 * 2 * 0.95 / leaves)  # what lithium gives back
+    assert moved("gone", fed, giving.figures, evaluate(fed).figures) == {}
 
 
 def test_growth_is_told_beside_the_need_and_changes_nothing_else() -> None:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 import pytest
-from builders import load, plain_array, rig
+from builders import charging, load, plain_array, rig
 
 from ryokan.core.evaluate import evaluate
 from ryokan.core.figure import Figure
@@ -62,7 +62,7 @@ def test_thermostats_count_by_their_mean_and_the_inverter_by_its_curve_and_its_o
 
 def test_it_comes_back_by_each_source_that_is_chosen() -> None:
     """1 024 Wh ÷ 0.95 from 40 A at 14.4 V, and from 400 W of array in 3 h of sun. (arithmetic)"""
-    figures = run([load(100, 5)], {"l0"}, charging={"shore_charger_a": 40}, solar=plain_array(400))
+    figures = run([load(100, 5)], {"l0"}, charging=charging(charger_a=40), solar=plain_array(400))
     taper = figures["assumptions.lfp.taper_h"].number
     ratio = figures["solar.performance_ratio"].number
 

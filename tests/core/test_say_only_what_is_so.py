@@ -13,7 +13,7 @@ from builders import changed, example_rigs, load, rig
 from hypothesis import given
 from hypothesis import strategies as st
 from random_edits import everything_said, random_edit, whole_book
-from test_findings import BROKEN, CLINIC
+from test_findings import ALTERNATOR, BROKEN, CHARGER, CLINIC, WAY
 from test_traces import BASES, PARTS
 
 from ryokan.core.data.questions import questions_of_things
@@ -64,14 +64,19 @@ def has_lead(one: Rig, report: Report) -> bool:
     return not one.storage.is_lithium or any(kind in lead for kind in (*found, *kinds.split(", "), parts))
 
 
+def by(*kinds: str) -> Callable[[Rig, Report], bool]:
+    """Whether the bank is charged by a way of such a kind."""
+    return lambda one, _: any(way.kind in kinds for way in one.charging.paths.values())
+
+
 NAMES: dict[str, Callable[[Rig, Report], bool]] = {
     r"\blithium\b": has_lithium,
     r"\blead (bank|acid|sags|gasses)\b": has_lead,
     r"bank's electronics": has_lithium,
     r"\bcrash\b": lambda one, _: one.vehicle.kind in ("van", "motorhome", "bus", "trailer", "truck"),
     r"\bknock-down\b": lambda one, _: one.vehicle.kind in ("narrowboat", "sailing boat", "motor boat"),
-    r"^(?!.*take the link).*\brelay\b(?! or a fan)": lambda one, _: one.charging.alternator_path == "relay",
-    r"DC-DC charger goes": lambda one, _: one.charging.alternator_path == "dcdc",
+    r"^(?!.*take the link).*\brelay\b(?! or a fan)": by("relay"),
+    r"DC-DC charger goes": by("dcdc", "manager"),
     r"(usual for its array|there it clips)": lambda one, _: any(c.rated_a is not None or c.part for c in one.solar.controllers.values()),
     r"of array bring": lambda one, _: one.solar.has_array,
     r"(maker asks|its maker allows \d)": lambda one, report: any(
@@ -178,14 +183,34 @@ UNKNOWN = {
     "storage.straps_alone": ["storage.restraint"], "storage.side_take_off": ["storage.take_off"], "storage.no_bms": ["storage.bms"],
     "storage.strings_share_a_fuse": ["storage.string_fuses"], "storage.chargers_left_alone": ["storage.when_bms_opens"],
     "storage.chargers_without_battery": ["storage.when_bms_opens"], "storage.easily_stolen": ["storage.locked"],
-    "storage.vent_too_small": ["storage.vent_cm2"], "storage.never_full": ["charging.stops_at_v"], "storage.nmc_limits": ["storage.cells_in_series"],
+    "storage.vent_too_small": ["storage.vent_cm2"], "storage.never_full": ["charging.chargers.charger.stops_at_v"], "storage.nmc_limits": ["storage.cells_in_series"],
     "inverter.pre_charge_missing": ["inverter.pre_charge"], "inverter.through_a_receptacle": ["inverter.outlets"],
     "inverter.air_too_little": ["inverter.vent_cm2"], "inverter.modified_sine": ["inverter.chosen.waveform"],
     "inverter.not_ignition_protected": ["vehicle.fuel"], "inverter.cutoff_below_bank": ["inverter.cutoff_v"],
     "inverter.surge_short": ["inverter.chosen.surge_w"], "inverter.continuous_short": ["inverter.chosen"], "inverter.little_in_hand": ["inverter.chosen"],
     "charging.refill_too_slow": ["charging.refill_hours"], "charging.refill_shorter_than_taper": ["charging.refill_hours"],
-    "charging.charger_other_volts": ["charging.charger_v"], "charging.dcdc_other_volts": ["charging.dcdc_input_v", "charging.dcdc_output_v"],
-    "charging.alternator_overloaded": ["charging.alternator_a"], "charging.lithium_on_alternator": ["charging.alternator_path"],
+    "charging.charger_other_volts": ["charging.chargers.charger.output_v"], "charging.dcdc_other_volts": ["charging.paths.path.input_v", "charging.paths.path.output_v"],
+    "charging.alternator_overloaded": ["charging.alternators.alternator.rated_a"], "charging.lithium_on_alternator": ["charging.paths.path.kind"],
+    **{code: [f"{WAY}.{name}"] for code, name in {
+        "lithium_on_buffered_alternator": "lead_buffer", "no_field_stop": "field_stop", "volts_on_smart_alternator": "trigger",
+        "over_tap": "tap_a", "over_plug": "plug_a", "over_way": "limit_a", "cable_drops": "length", "jump_start_over_way": "jump_start",
+        "straight_other_volts": "kind",
+    }.items() for code in [f"charging.{code}"]},
+    **{code: [f"{ALTERNATOR}.{name}"] for code, name in {
+        "not_sensed": "temperature_sensed", "regulated_by_itself": "regulation", "relay_on_smart_alternator": "regulation",
+        "short_at_idle": "idle_a", "straight_at_idle": "idle_a",
+    }.items() for code in [f"charging.{code}"]},
+    **{code: [f"{CHARGER}.{name}"] for code, name in {
+        "set_above_limit": "stops_at_v", "equalises_lithium": "equalises", "held_full": "float_v", "not_for_lithium": "lithium",
+        "generator_overloaded": "adjustable", "settings_apart": "stops_at_v",
+    }.items() for code in [f"charging.{code}"]},
+    **{code: [f"storage.others.{name}"] for code, name in {
+        "storage.starter_other_volts": "b.volts", "storage.starter_runs_down": "b.upkeep", "storage.second_unmanaged": "b.managing_device",
+        "storage.second_other_volts": "b.volts", "storage.backup_short": "b.capacity_ah", "storage.backup_not_charged": "b.upkeep",
+        "charging.switch_forgotten": "s.capacity_ah",
+    }.items()},
+    "charging.generator_hardly_loaded": ["charging.generators.g.rated_w"], "charging.generator_stops_before_it_starts": ["charging.generators.g.stop_frac"],
+    "charging.cord_too_small": ["charging.inlet.cord_a"], "charging.cord_drops": ["charging.inlet.cord_length"], "charging.cutoffs_out_of_order": ["storage.shed_v"],
     "wiring.no_main_fuse": ["wiring.main.fuse_a"], "wiring.fuse_above_ampacity": ["wiring.main.fuse_a"], "wiring.fuse_below_load": ["wiring.main.fuse_a"],
     "wiring.conductor_undersized": ["wiring.main.conductor"], "wiring.drop_over_class": ["wiring.main.one_way_length"],
     "wiring.insulation_out_of_place": ["wiring.main.insulation_c"], "wiring.no_stock_size": ["wiring.main.material"],

@@ -6,7 +6,22 @@ from typing import Any
 
 import pytest
 from builders import ROOT, changed, example, rig
-from test_findings import CLINIC, LINK, OF_ARRAYS, OF_CONTROLLERS, OF_ROOF, OF_STRINGS, OLD_BANK, RAISED, STOWED
+from test_findings import (
+    CLINIC,
+    LINK,
+    OF_ALTERNATORS,
+    OF_ARRAYS,
+    OF_CONTROLLERS,
+    OF_DEVICES,
+    OF_GENERATORS,
+    OF_OTHER_BANKS,
+    OF_ROOF,
+    OF_STRINGS,
+    OF_WAYS,
+    OLD_BANK,
+    RAISED,
+    STOWED,
+)
 
 from ryokan.core.evaluate import evaluate
 from ryokan.core.findings.model import RULES, Finding
@@ -19,7 +34,6 @@ from ryokan.wording.findings import sentence
 CORD = {"kind": "cord", "rating": "na_15"}
 FAR = {"lat_deg": 0.0, "lon_deg": -140.0}
 SOUTH = {"lat_deg": -40.0, "lon_deg": 175.0}
-LEAD = {"kind": "alternator", "regulation": "smart"}
 ISLAND = {"kind": "inverter", "name": "old", "rated_w": 2000, "battery_v": 24, "waveform": "modified_sine"}
 
 # A rule, what makes two things break it, and the subject and the name of each. Names differ in a digit alone where they can.
@@ -29,8 +43,7 @@ TWINS: list[tuple[str, dict[str, Any], dict[str, str]]] = [
     ("survey.capacity_not_measured", {"survey.items": {f"b{n}": {**OLD_BANK, "name": f"Bank {n}", "fate": "stays", "age_years": 2.5} for n in (1, 2)}}, {"item:b1": "Bank 1", "item:b2": "Bank 2"}),
     ("survey.second_bank", {"survey.items": {f"b{n}": {**OLD_BANK, "name": f"Bank {n}", "fate": "stays"} for n in (1, 2, 3)}}, {"item:b2": "Bank 2", "item:b3": "Bank 3"}),
     ("survey.second_inverter", {"survey.items": {f"i{n}": {"kind": "inverter", "rated_w": 3000 - n, "name": f"Inverter {n}", "fate": "stays"} for n in (1, 2, 3)}}, {"item:i2": "Inverter 2", "item:i3": "Inverter 3"}),
-    ("survey.cord_below_charger", {"survey.items": {f"c{n}": {**CORD, "name": f"Cord {n}"} for n in (1, 2)}, "charging.shore_charger_a": 90}, {"item:c1": "Cord 1", "item:c2": "Cord 2"}),
-    ("charging.relay_on_smart_alternator", {"charging.alternator_path": "relay", "survey.items": {f"a{n}": {**LEAD, "name": f"Alternator {n}"} for n in (1, 2)}}, {"item:a1": "Alternator 1", "item:a2": "Alternator 2"}),
+    ("survey.cord_below_charger", {"survey.items": {f"c{n}": {**CORD, "name": f"Cord {n}"} for n in (1, 2)}, "charging.chargers.charger.output_a": 90}, {"item:c1": "Cord 1", "item:c2": "Cord 2"}),
     ("charging.link_in_a_loop", {"links": {f"{way}{n}": {**LINK, "system": f"Trailer {n}", "gives": way == "out"} for way in ("out", "in") for n in (1, 2)}}, {"link:in1+link:out1": "Trailer 1", "link:in2+link:out2": "Trailer 2"}),
     ("charging.link_of_gone_stay", {"links": {f"l{n}": {**LINK, "system": f"Trailer {n}", "gives": False, "absent_at": ["gone"]} for n in (1, 2)}}, {"link:l1": "Trailer 1", "link:l2": "Trailer 2"}),
     ("brief.mains_unlike_hookups", {"region.mains_v": 230, "stays.valley.hookup": "na_15", "stays.depot.hookup": "na_30"}, {"stay:valley": "", "stay:depot": ""}),
@@ -79,6 +92,43 @@ TWINS += [
 TWINS += [
     (code, twice(row), {"controller:k1": "Controller 1", "controller:k2": "Controller 2"})
     for code, row in OF_CONTROLLERS.items()
+]
+
+
+def two_of(changes: dict[str, Any]) -> dict[str, Any]:
+    """The same alternator, way, charger, generator or bank a second time, each under a name of its own."""
+    one = changed(CLINIC, changes).model_dump(mode="json")
+    charging, storage = one["charging"], one["storage"]
+    twins = {**changes, "charging.refill_hours": charging["refill_hours"]}
+    for key in [key for key in twins if key.startswith(("charging.", "storage.others")) and key != "charging.refill_hours"]:
+        del twins[key]
+    (alternator,), (way,), (charger,) = (charging[name].values() for name in ("alternators", "paths", "chargers"))
+    numbered = (1, 2)
+    return {
+        **twins,
+        "charging.alternators": {f"a{n}": {**alternator, "name": f"Alternator {n}", "position": n} for n in numbered},
+        "charging.paths": {f"w{n}": {**way, "name": f"Way {n}", "alternator": f"a{n}", "position": n} for n in numbered},
+        "charging.chargers": {f"c{n}": {**charger, "name": f"Charger {n}", "position": n} for n in numbered},
+        "charging.generators": {
+            f"g{n}": {**generator, "name": f"Generator {n}", "position": n}
+            for generator in charging["generators"].values() for n in numbered
+        },
+        "storage.others": {
+            f"b{n}": {**bank, "name": f"Bank {n}", "position": n} for bank in storage["others"].values() for n in numbered
+        },
+    }  # fmt: skip
+
+
+TWINS += [
+    (code, two_of(row), {f"{family}:{letter}{n}": f"{name} {n}" for n in (1, 2)})
+    for rows, family, letter, name in (
+        (OF_WAYS, "path", "w", "Way"),
+        (OF_ALTERNATORS, "alternator", "a", "Alternator"),
+        (OF_GENERATORS, "generator", "g", "Generator"),
+        (OF_DEVICES, "charger", "c", "Charger"),
+        (OF_OTHER_BANKS, "bank", "b", "Bank"),
+    )
+    for code, row in rows.items()
 ]
 PLACES = {f"p{n}": {"name": f"Bay {n}", "seen": dict.fromkeys(sights(), "seen")} for n in (1, 2)}
 TWINS += [(f"survey.seen_{code}", {"survey.looks": PLACES}, {"place:p1": "Bay 1", "place:p2": "Bay 2"}) for code in sights()]
@@ -170,7 +220,7 @@ def test_what_was_let_stand_before_findings_had_subjects_covers_what_it_names_an
         return {finding.key for finding in evaluate(changed(rig, changes)).findings}
 
     damaged = "survey.damaged_part_stays@item:"
-    assert rig.schema_version == 6
+    assert rig.schema_version == 7
     assert standing() == {"inverter.run_shorter_than_way"}
     cord = rig.model_dump(mode="json")["survey"]["items"]["cord-1"]
     assert standing(**{"survey.items.cord-3": {**cord, "name": "Cord 3"}}) >= {f"{damaged}cord-3"}

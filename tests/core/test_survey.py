@@ -13,11 +13,13 @@ from pydantic import ValidationError
 
 from ryokan.core.evaluate import evaluate
 from ryokan.core.parts.model import Size
+from ryokan.core.rig import Rig
 from ryokan.core.space.model import Space
 from ryokan.core.space.room import Unit, fits
 from ryokan.core.survey.fill import as_found, follow_survey, what_stays
 from ryokan.core.survey.model import Survey
 from ryokan.core.survey.sights import sights
+from ryokan.core.upgrade import upgraded_rig
 from ryokan.core.wish import DaysWish, UnclearWish, read_wish
 
 LEAD = {"chemistry": "agm", "name": "old block", "nominal_v": 12, "capacity_ah": 100, "mass_kg": 30}
@@ -34,6 +36,10 @@ ITEMS: dict[str, Any] = {
 }
 
 
+def charging_things(one: Rig) -> tuple[dict[str, Any], dict[str, Any], dict[str, Any]]:
+    return one.charging.paths, one.charging.alternators, one.charging.chargers
+
+
 def surveyed(**more: Any) -> Any:
     return rig([load(40, 5)], survey={"items": ITEMS, **more})
 
@@ -43,8 +49,8 @@ def test_what_is_there_stands_for_the_rig_as_found() -> None:
 
     assert found.storage.bank is not None and found.storage.bank.units is not None
     assert (found.storage.chemistry, found.storage.bay, found.storage.bank.units.parallel) == ("agm", "outside", 2)
-    assert found.charging.alternator_path == "relay"
-    assert (found.charging.alternator_a, found.charging.shore_charger_a) == (140, 45)
+    (way,), (alternator,), (charger,) = (things.values() for things in charging_things(found))
+    assert (way.kind, alternator.rated_a, charger.output_a) == ("relay", 140, 45)
     assert watts_of_arrays(found) == 340  # 2 × 120 + 100
     assert [one.rated_a for one in found.solar.controllers.values()] == [20]
     assert found.inverter.chosen is not None and found.inverter.chosen.rated_w == 1500  # inverters do not add up
@@ -82,10 +88,11 @@ def test_each_thing_stands_for_what_it_is_and_nothing_is_known_that_nobody_said(
     assert figures["storage.have_ah"].value == 560  # pairs of 280 Ah are one string: arithmetic
     assert figures["storage.arrangement.parallel"].value == 1
     assert figures["charging.shore.have_a"].value == 60
-    assert (found.charging.generator_w, found.charging.dcdc_input_v) == (2200, 24)
+    assert [one.rated_w for one in found.charging.generators.values()] == [2200]
+    assert [one.input_v for one in found.charging.paths.values()] == [24]
     # Nobody said where the bank stands, what holds it, how the alternator charges, or what the main run is.
     main = found.wiring.main
-    assert [found.storage.bay, found.storage.restraint, found.storage.bms, found.charging.alternator_v] == [None] * 4
+    assert [found.storage.bay, found.storage.restraint, found.storage.bms] == [None] * 3
     assert [main.one_way_length, main.insulation_c, main.terminal_c, main.material, main.fuse_a] == [None] * 5
 
 
@@ -132,7 +139,7 @@ def test_a_run_with_something_unrated_on_it_takes_at_least_what_is_known_and_is_
 def test_a_plan_begins_with_what_stays() -> None:
     planned = what_stays(surveyed())
 
-    assert planned.storage.bank is None and planned.charging.shore_charger_a is None
+    assert planned.storage.bank is None and planned.charging.chargers["charger"].output_a is None
     assert {own.part.kind for own in planned.own_parts.values()} <= {"panel"} and watts_of_arrays(planned) == 240
     assert planned.inverter.chosen is not None and planned.inverter.chosen.rated_w == 1500
     assert planned.survey.items == surveyed().survey.items and not planned.survey.as_found
@@ -145,8 +152,8 @@ def test_a_rig_as_found_follows_its_survey_and_keeps_what_was_written_by_hand() 
     after = follow_survey(changed(by_hand, {"survey.items.converter.output_a": 60}), by_hand.survey)
     gone = follow_survey(changed(after, {"survey.items": {}}), after.survey)
 
-    assert (after.charging.shore_charger_a, after.solar.arrays["front"].plain_w) == (60, 333)
-    assert gone.storage.bank is None and gone.charging.shore_charger_a is None and not gone.own_parts
+    assert (after.charging.chargers["converter"].output_a, after.solar.arrays["front"].plain_w) == (60, 333)
+    assert gone.storage.bank is None and not gone.charging.chargers and not gone.own_parts
     planned = what_stays(surveyed())
     assert follow_survey(changed(planned, {"survey.items.front.count": 5}), planned.survey).solar == planned.solar
 
@@ -270,3 +277,47 @@ def test_an_inverter_that_is_there_for_another_class_is_told() -> None:
         items = {"bank": bank, "inv": {"kind": "inverter", "rated_w": 600, "battery_v": made_for}}
         report = evaluate(as_found(rig([load(40, 5)], survey={"items": items})))
         assert {one.code for one in report.findings} & {"inverter.other_bank_volts"} == told
+
+
+def test_what_an_older_file_had_in_one_makes_room_for_what_the_survey_says() -> None:
+    """A rig of version 5 has its array in one; once the survey says otherwise of a panel, all of the panels stand for it."""
+    items = {
+        "p": {"kind": "panels", "watts_each": 100, "count": 2},
+        "q": {"kind": "panels", "watts_each": 50},
+        "c": ITEMS["pwm"],
+    }
+    old = {"schema_version": 5, "survey": {"as_found": True, "items": items}, "solar": {"array_w": 250, "controller_a": 20}}
+    stored = Rig.model_validate(upgraded_rig(old, 5))
+    assert (watts_of_arrays(stored), [*stored.solar.controllers]) == (250, ["controller"])
+    edited = changed(stored, {"survey.items.p.count": 3})
+    after = follow_survey(edited, stored.survey)
+    assert (watts_of_arrays(after), [*after.solar.arrays], [*after.solar.controllers]) == (350, ["p", "q"], ["c"])
+
+
+def test_what_charges_is_there_under_the_ids_of_what_was_found() -> None:
+    """A DC-DC charger hangs on the only alternator that its input is made for; a starter battery is no bank of the house."""
+    items = {
+        "small": {"kind": "alternator", "rated_a": 90, "alternator_v": 12, "charges_house": "relay", "limit_a": 100},
+        "large": {"kind": "alternator", "rated_a": 70, "alternator_v": 24, "charges_house": "none"},
+        "unit": {"kind": "dcdc", "output_a": 30, "input_v": 24, "output_v": 12, "length": "4 m", "conductor": "mm2:16"},
+        "start": {"kind": "other_bank", "role": "starter", "capacity_ah": 95, "upkeep": "none"},
+        "one": {"kind": "shore_charger", "output_a": 30, "lithium": "no"},
+        "two": {"kind": "shore_charger", "output_a": 20},
+        "lead": {"kind": "cord", "rating": "na_30", "length": "25 ft", "conductor": "awg:10", "adapter_a": 15},
+    }
+    found = as_found(rig([load(40, 5)], survey={"items": items}))
+    ways = {id: (way.kind, way.alternator, way.limit_a, way.conductor) for id, way in found.charging.paths.items()}
+    assert ways == {"small": ("relay", "small", 100, None), "unit": ("dcdc", "large", None, "mm2:16")}
+    assert {id: one.output_a for id, one in found.charging.chargers.items()} == {"one": 30, "two": 20}
+    assert evaluate(found).figures["charging.shore.have_a"].value == 50  # chargers add up
+    assert (found.charging.inlet.cord_a, found.charging.inlet.adapter_a) == (30, 15)
+    assert found.storage.bank is None and found.storage.others["start"].capacity_ah == 95
+    gone = follow_survey(changed(found, {"survey.items": {}}), found.survey)
+    assert not gone.charging.paths and not gone.storage.others
+    # A plan of which the alternators stay weighs a DC-DC charger on the first of them.
+    stay = {id: {**one, "fate": "stays"} for id, one in items.items() if id in ("small", "large")}
+    planned = what_stays(
+        rig([load(40, 5)], survey={"items": {id: {**one, "charges_house": "none"} for id, one in stay.items()}})
+    )
+    assert [(way.kind, way.alternator) for way in planned.charging.paths.values()] == [("dcdc", "large")]
+    assert planned.charging.chargers["charger"].output_a is None

@@ -7,7 +7,7 @@ from typing import Any
 
 import pytest
 from builders import changed
-from test_findings import CLINIC, FOUR, OLD_BANK, strings
+from test_findings import CHARGER, CLINIC, FOUR, OLD_BANK, WAY, strings
 
 from ryokan.core.climate.grid import sky
 from ryokan.core.data.assumptions import assumptions, thresholds
@@ -27,6 +27,7 @@ def edge(id: str) -> float:
         "pre_charge_from_w": 3000, "pre_charge_from_v": 48, "far_on_12v_m": 1.5, "far_on_24v_m": 3, "far_on_48v_m": 6,
         "quiet_fan_db": 30, "gas_air_m3_per_ah": 0.05, "vent_cm2_h_per_m3": 28,
         "believed_off_frac": 0.3, "capacity_at_peak_least_frac": 0.8, "pv_volts_in_hand_frac": 0.05, "pv_touch_v": 60,
+        "dcdc_least_v_per_12v": 11.5, "cord_drop_most_frac": 0.05, "generator_least_load_frac": 0.2, "float_room_v_per_12v": 0.2, "settings_apart_v_per_12v": 0.3,
         "unlike_loss_frac": 0.05, "pwm_least_frac": 0.6,
     }[id]  # fmt: skip
 
@@ -86,6 +87,14 @@ def series_of(*panels: str, controller: Changes | None = None, **sun: float) -> 
     }
 
 
+def cord(metres: float) -> Changes:
+    return {"charging.inlet.cord_length": f"{metres} m", "charging.inlet.cord_conductor": "mm2:2.5"}
+
+
+def generator(rated_w: float) -> Changes:
+    return {"charging.generators": {"g": {"rated_w": rated_w}}, f"{CHARGER}.output_a": 10, "solar.record_high_c": 20}
+
+
 # 4 × 40 V × (1 + 0.003 × 35) = 176.8 V, which is 0.95 of 186.1 V.
 UNFILLED = {"inverter.pre_charge": "none"}
 LIFE = assumptions()["agm.calendar_years"].value
@@ -126,6 +135,14 @@ CASES: dict[str, tuple[str, Callable[[], Changes], Callable[[], Changes]]] = {
     "pv_touch_v": ("solar.above_touch_volts", lambda: {**series_of("sun", voc_v=59.9), "solar.record_low_c": 25}, lambda: {**series_of("sun", voc_v=60.1), "solar.record_low_c": 25}),
     # (9.375 − x) ÷ (9.375 + x) = 0.05 at 8.482 A of the same volts.
     "unlike_loss_frac": ("solar.unlike_in_series", lambda: {**series_of("sun", "weak"), "own_parts.weak.part.vmp_v": 32, "own_parts.weak.part.imp_a": 8.50, "own_parts.weak.part.isc_a": 9, "own_parts.weak.part.voc_v": 40}, lambda: {**series_of("sun", "weak"), "own_parts.weak.part.vmp_v": 32, "own_parts.weak.part.imp_a": 8.46, "own_parts.weak.part.isc_a": 9, "own_parts.weak.part.voc_v": 40}),
+    "dcdc_least_v_per_12v": ("charging.cable_drops", lambda: {f"{WAY}.far_end_v": 11.51}, lambda: {f"{WAY}.far_end_v": 11.49}),
+    # 10 A at 28.8 V through 0.9 are 320 W: a fifth of 1 600 W.
+    "generator_least_load_frac": ("charging.generator_hardly_loaded", lambda: generator(1599), lambda: generator(1601)),
+    # A cell of 3.375 V eight times is 27.0 V, and 0.2 V for each 12 V on top.
+    "float_room_v_per_12v": ("charging.held_full", lambda: {f"{CHARGER}.float_v": 27.39}, lambda: {f"{CHARGER}.float_v": 27.41}),
+    "settings_apart_v_per_12v": ("charging.settings_apart", lambda: {f"{CHARGER}.stops_at_v": 28.0, f"{WAY}.stops_at_v": 28.59}, lambda: {f"{CHARGER}.stops_at_v": 28.0, f"{WAY}.stops_at_v": 28.61}),
+    # 2 × 22.32 m × 7.98 mΩ/m × 16.842 A ÷ 120 V is 0.05.
+    "cord_drop_most_frac": ("charging.cord_drops", lambda: cord(22.3), lambda: cord(22.4)),
     "pwm_least_frac": ("solar.pwm_wastes", lambda: series_of("sun", controller={"method": "pwm"}, voc_v=52, vmp_v=42.5), lambda: series_of("sun", controller={"method": "pwm"}, voc_v=52, vmp_v=42.8)),
 }  # fmt: skip
 

@@ -13,6 +13,7 @@ from ryokan.core.evaluate import evaluate
 from ryokan.core.job_file import read_job_file
 from ryokan.core.rig import Rig
 from ryokan.core.upgrade import upgraded_patch, upgraded_rig
+from ryokan.operations.patches import apply_patch
 
 FILE = json.loads((ROOT / "tests/fixtures/job-v3.json").read_text())
 FOUND, PLANNED = FILE["options"][0]["rig"], FILE["options"][2]["rig"]
@@ -26,7 +27,7 @@ def at(document: dict[str, Any], path: str) -> Any:
 
 def test_the_frozen_file_is_read_and_worked_out() -> None:
     file = read_job_file((ROOT / "tests/fixtures/job-v3.json").read_bytes())
-    assert [option.rig.schema_version for option in file.options] == [6, 6, 6]
+    assert [option.rig.schema_version for option in file.options] == [7, 7, 7]
     for option in file.options:
         assert evaluate(option.rig).figures
 
@@ -41,8 +42,6 @@ def test_the_frozen_file_is_read_and_worked_out() -> None:
         ("storage.string_fuses", True, "fitted", "fitted"),
         ("inverter.pre_charge", None, None, None),
         ("inverter.outlets", "not_said", None, None),
-        ("charging.alternator_path", "dcdc", None, "dcdc"),
-        ("charging.alternator_path", "relay", "relay", "relay"),
         ("charging.refill_hours", 10, None, None),
         ("charging.refill_hours", 7, 7, 7),
         ("wiring.main.insulation_c", 105, None, 105),
@@ -62,6 +61,16 @@ def test_each_member_says_what_it_said(path: str, before: Any, found: Any, plann
         Rig.model_validate(upgraded_rig(document, 3))
 
 
+@pytest.mark.parametrize(
+    ("before", "found", "planned"), [("dcdc", [], ["dcdc"]), ("relay", ["relay"], ["relay"]), ("none", [], [None])]
+)
+def test_the_way_from_the_alternator_says_what_it_said(before: str, found: list[Any], planned: list[Any]) -> None:
+    for base, expected in ((FOUND, found), (PLANNED, planned)):
+        document = copy.deepcopy(base)
+        document["charging"]["alternator_path"] = before
+        assert [way["kind"] for way in upgraded_rig(document, 3)["charging"]["paths"].values()] == expected
+
+
 def test_items_of_a_survey_forget_their_defaults_and_keep_what_was_chosen() -> None:
     items = {
         "a": {"kind": "bank", "bay": "living_space", "system_v": 12, "condition": "not_known", "battery": {"chemistry": "agm", "name": "b", "nominal_v": 12, "capacity_ah": 100}},
@@ -76,7 +85,7 @@ def test_items_of_a_survey_forget_their_defaults_and_keep_what_was_chosen() -> N
 
 def test_readings_of_version_4_stand_beside_the_things_and_keep_their_words() -> None:
     file = read_job_file((ROOT / "tests/fixtures/job-v4.json").read_bytes())
-    assert {option.rig.schema_version for option in file.options} == {6}
+    assert {option.rig.schema_version for option in file.options} == {7}
     read = file.options[0].rig.survey.readings["bank-r0"]
     assert (read.thing, read.quantity, read.value, read.unit) == ("bank", "volts", 12.31, "V")
     assert (read.note, read.instrument, read.at) == ("resting volts", "clamp meter, 0.5 % class", None)
@@ -169,3 +178,75 @@ def test_an_outline_of_version_5_that_encloses_nothing_is_one_that_nobody_measur
     after = upgraded_rig({"schema_version": 5, "space": {"roof": {"outline": outline}}}, 5)
     assert after["space"]["roof"]["outline"] == kept
     Rig.model_validate(after)
+
+
+# 40 A at 28.8 V of 12.5 V through 0.9; 0.6 × 220 − 25; 60 A at 28.8 V through 0.9 × 0.95 at 120 V; 2 kW through the same; the
+# trailer has 0.6 × 180 − 25 A, 12 A of its outlet make 85.5 A, and 200 Ah of AGM take 0.4 of that for 1.5 h at 14.4 V.
+OF_VERSION_6 = {
+    "As it was planned": {
+        "charging.dcdc.have_a": 40, "charging.dcdc.input_a": 102.4, "charging.alternator_spare_a": 107,
+        "charging.shore.have_a": 60, "charging.shore.mains_a": 16.842105, "charging.mode.hookup.into_bank_a": 60,
+        "charging.mode.generator.into_bank_a": 59.375, "charging.generator_w": 2000, "charging.stops_at_v": 28.4,
+    },
+    "As found": {
+        "charging.relay.estimate_a": 83, "charging.shore.have_a": 100, "charging.shore.through_hookup_a": 85.5,
+        "charging.mode.driving.into_bank_a": 80, "charging.driving_wh_per_day": 1728,
+    },
+}  # fmt: skip
+
+
+def test_what_charges_in_version_6_is_worked_out_as_it_was() -> None:
+    file = read_job_file((ROOT / "tests/fixtures/job-v6.json").read_bytes())
+    options = {option.name: option.rig for option in file.options}
+    for name, expected in OF_VERSION_6.items():
+        figures = evaluate(options[name]).figures
+        assert {key: figures[key].value for key in expected} == pytest.approx(expected)
+    planned, without = options["As it was planned"], options["Without a charger"]
+    assert planned.typed["/charging/generators/generator/rated_w"] == "2 kW"
+    assert planned.overruled.keys() >= {
+        "charging.alternator_overloaded@alternator:alternator",
+        "charging.dcdc_other_volts@path:path",
+    }
+    assert (without.charging.shore_charger, without.charging.paths["path"].kind) == ("none", "relay")
+    # In an option as found things have the ids of what was found, so that a later edit of the survey finds them.
+    assert [*options["As found"].charging.chargers] == ["converter"]
+
+
+def test_edits_of_version_6_find_what_charges_where_it_is_now() -> None:
+    waited = [
+        {"op": "replace", "path": "/charging/dcdc_a", "value": 30},
+        {"op": "replace", "path": "/charging/alternator_path", "value": "none"},
+        {"op": "replace", "path": "/charging/shore_charger_a", "value": "none"},
+        {"op": "remove", "path": "/charging/stops_at_v"},
+        {"op": "add", "path": "/charging/generator_w", "value": 2000},
+        {"op": "add", "path": "/typed/~1charging~1generator_w", "value": "2 kW"},
+        {"op": "add", "path": "/survey/items/x/path_limit_a", "value": 80},
+        {"op": "add", "path": "/survey/items/x", "value": {"kind": "alternator", "path_limit_a": 80}},
+        {"op": "replace", "path": "/charging/refill_hours", "value": 8},
+    ]
+    after = upgraded_patch(waited, 6)
+    assert after == [
+        {"op": "add", "path": "/charging/paths/path/output_a", "value": 30},
+        {"op": "add", "path": "/charging/paths/path/kind", "value": None},
+        {"op": "add", "path": "/charging/chargers/charger/output_a", "value": None},
+        {"op": "add", "path": "/charging/shore_charger", "value": "none"},
+        {"op": "add", "path": "/charging/chargers/charger/stops_at_v", "value": None},
+        {"op": "add", "path": "/charging/generators/generator", "value": {"rated_w": 2000}},
+        {"op": "add", "path": "/typed/~1charging~1generators~1generator~1rated_w", "value": "2 kW"},
+        {"op": "add", "path": "/survey/items/x/limit_a", "value": 80},
+        {"op": "add", "path": "/survey/items/x", "value": {"kind": "alternator", "limit_a": 80}},
+        {"op": "replace", "path": "/charging/refill_hours", "value": 8},
+    ]
+    # Each has its place in a rig of before, whatever was chosen there.
+    bare = upgraded_rig(
+        {
+            "schema_version": 6,
+            "charging": {"alternator_path": "none", "refill_hours": 10},
+            "survey": {"items": {"x": {"kind": "alternator"}}},
+        },
+        6,
+    )
+    edited = apply_patch(
+        Rig.model_validate(bare).model_dump(mode="json"), [one for one in after if not one["path"].startswith("/typed")]
+    )
+    assert Rig.model_validate(edited).charging.paths["path"].output_a == 30

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 import pytest
-from builders import load, report, value
+from builders import charging, load, report, value
 
 from ryokan.core.evaluate import Report
 from ryokan.core.formula import evaluate_formula
@@ -112,7 +112,7 @@ def test_the_same_units_at_12_24_and_48_volts_hold_the_same_energy() -> None:
 def test_a_fifteen_amp_outlet_gives_ninety_amps_of_charge_at_most() -> None:
     outlet = report(
         stays={"lot": {"hookup": "na_15"}},
-        charging={"shore_charger_a": 100},
+        charging=charging(charger_a=100),
         assumptions={"charger_frac": 0.9, "charger_power_factor": 1},
     )
 

@@ -115,10 +115,11 @@ def second_opinion(document: dict[str, Any]) -> dict[str, Any]:
     have = wh_of(storage["bank"], document["own_parts"], nominal_v) if storage["bank"] else bank
     usable = have * cold * (min(dod, 0.8) if storage["sizing"] == "largest_governs" else dod * 0.8)
     takes = have / nominal_v * CHARGE_MOST_C[chemistry]
-    if driving and document["charging"]["alternator_path"] == "dcdc":
+    if driving and any(path["kind"] == "dcdc" for path in document["charging"]["paths"].values()):
         outcome["charging.dcdc.need_a"] = min(takes, 1.2 * mean / ROUND_TRIP[chemistry] / charge_v / driving)
-    bulk_h = (document["charging"]["refill_hours"] or 10) - TAPER_H[chemistry]
-    if any(stay["hookup"] != "none" for stay in stays) and not document["survey"]["as_found"]:
+    colder = 0 if chemistry == "lfp" else max(0, 25 - storage["bay_c"])
+    bulk_h = (document["charging"]["refill_hours"] or 10) - TAPER_H[chemistry] * (1 + 0.02 * colder)
+    if any(stay["hookup"] != "none" for stay in stays) and not document["survey"]["as_found"] and bulk_h > 0:
         outcome["charging.shore.need_a"] = min(takes, usable / ROUND_TRIP[chemistry] / charge_v / bulk_h)
     if day:
         outcome["storage.days_without_charge"] = lasts(usable / 1.2, run)
@@ -221,7 +222,8 @@ NEC_8_OHM = {
 def main_run(document: dict[str, Any], loads: list[dict[str, Any]], inverter_a: float, cutoff_v: float) -> dict[str, Any]:
     """By trying every size in turn; AWG, 105 °C throughout, nothing chosen yet."""
     run = document["wiring"]["main"]
-    charging = document["charging"]["shore_charger_a"] or document["charging"]["dcdc_a"]
+    things = [*document["charging"]["chargers"].values(), *document["charging"]["paths"].values()]
+    charging = any(thing["output_a"] for thing in things)
     if (
         document["region"]["code_pack"] == "international"
         or run["insulation_c"] != 105

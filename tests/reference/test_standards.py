@@ -6,7 +6,7 @@ import itertools
 import math
 
 import pytest
-from builders import load, report, value
+from builders import charging, load, report, value
 
 from ryokan.core.data.assumptions import assumptions
 from ryokan.core.data.provenance import sources
@@ -117,7 +117,7 @@ def test_metric_drop_by_the_standards_own_resistance() -> None:
 
 def test_dcdc_charger_draws_more_than_it_gives() -> None:
     # Output 30 A at 14.4 V through 0.90 from 12.5 V draws 38.4 A: arithmetic of ISO 8854 practice
-    assert value(report(charging={"dcdc_a": 30}), "charging.dcdc.input_a") == pytest.approx(38.4)
+    assert value(report(charging=charging(30)), "charging.dcdc.input_a") == pytest.approx(38.4)
 
 
 @pytest.mark.parametrize(("hookup", "watts"), [("na_15", 1440), ("na_20", 1920), ("na_30", 2880)])

@@ -37,7 +37,7 @@ def test_an_option_as_found_follows_its_survey_and_a_plan_begins_with_what_stays
 
     made = browser.send("POST", f"/options/{shops.option_id}/copies", {"name": "As found", "begin": "as_found"}).json
     as_found = browser.get(f"/options/{made['id']}").json
-    assert (as_found["rig"]["charging"]["alternator_path"], watts(as_found["rig"])) == ("relay", 240)
+    assert (as_found["rig"]["charging"]["paths"]["alternator"]["kind"], watts(as_found["rig"])) == ("relay", 240)
     # No bank was found, so nothing is said of one; what nobody said of the alternator is asked.
     assert "charging.lithium_on_alternator" not in [finding["code"] for finding in as_found["findings"]]
     assert as_found["asked"]["all"] > 0
@@ -54,7 +54,7 @@ def test_an_option_as_found_follows_its_survey_and_a_plan_begins_with_what_stays
 
     plan = browser.send("POST", f"/options/{made['id']}/copies", {"name": "Plan", "begin": "what_stays"}).json
     rig = browser.get(f"/options/{plan['id']}").json["rig"]
-    assert (rig["charging"]["alternator_a"], watts(rig), rig["survey"]["as_found"]) == (120, 0, False)
+    assert (rig["charging"]["alternators"]["alternator"]["rated_a"], watts(rig), rig["survey"]["as_found"]) == (120, 0, False)
 
 
 def test_a_survey_is_carried_to_the_other_options(shops: Shops) -> None:
@@ -125,7 +125,12 @@ def test_two_systems_are_linked_at_both_ends_and_parted_again(shops: Shops) -> N
     assert joined["rig"]["links"]["cord"]["output_v"] == pytest.approx(14.4)  # 4 cells at 3.6 V
     assert (fed["gives"], fed["system"], fed["output_a"]) == (False, "Van", 20)
     ends = f"/options/{shops.option_id}/links"
-    assert browser.get(ends).json["links"]["cord"][0]["state"] == "alike"
+    (end,) = browser.get(ends).json["links"]["cord"]
+    assert (end["state"], [one["key"] for one in end["moved"]]) == (
+        "alike",
+        ["moved.leaves_wh", "moved.usable_wh", "moved.frac"],
+    )
+    assert 0 < end["moved"][2]["value"] < 1
     edit(browser, trailer, {"op": "replace", "path": "/links/cord/output_a", "value": 30})
     assert browser.get(ends).json["links"]["cord"][0]["state"] == "differs"
     seen = {**body, "link": {**LINK, "output_a": 25}, "seen": joined["rig"]["links"]["cord"]}
