@@ -249,6 +249,23 @@ def test_two_presses_of_enter_on_a_slow_line_make_one_thing(installer: Installer
     expect(page.get_by_role("row", name="locker")).to_have_count(1)
 
 
+def test_a_page_that_comes_late_leaves_open_what_was_opened_meanwhile(installer: Installer) -> None:
+    page = installer.page
+    held: list[Route] = []
+    page.route("**/assets/LoadsPage-*.js", held.append)
+    installer.sign_in()
+    installer.open("nurses", "Loads")
+    page.get_by_role("button", name="Ines Vane").click()
+    expect(page.get_by_role("menuitem", name="Notes on the job")).to_be_visible()
+
+    page.unroute("**/assets/LoadsPage-*.js")
+    for waiting in held:
+        waiting.continue_()
+    expect(page.get_by_label("Add a load")).to_be_visible()
+    page.get_by_role("menuitem", name="Notes on the job").click()
+    expect(page.get_by_role("dialog")).to_be_visible()
+
+
 def test_whoever_is_signed_out_signs_in_over_the_open_page_and_goes_on(installer: Installer) -> None:
     page = installer.page
     installer.sign_in()

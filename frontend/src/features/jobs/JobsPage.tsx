@@ -8,6 +8,7 @@ import { Button } from "../../ui/Button";
 import { PlainHeader } from "../../ui/PlainHeader";
 import { Refusal } from "../../ui/Refusal";
 import { Failed, Waiting } from "../../ui/states";
+import { useArrivalFocus } from "../../ui/useArrivalFocus";
 import { useDelayed } from "../../ui/useDelayed";
 import { useRowKeys } from "../../ui/useRowKeys";
 import { useTask } from "../../ui/useTask";
@@ -41,6 +42,7 @@ export function JobsPage({ person }: { person: Person }) {
   const [put, setPut] = useState<JobAnswer | null>(null);
   const [starting, setStarting] = useState(false);
   const { list, field, onKeyDown } = useRowKeys<HTMLUListElement>();
+  useArrivalFocus(field, matchMedia("(pointer: fine)").matches);
   const mayEdit = person.role === "owner" || person.role === "designer";
   useEffect(() => {
     document.title = "Jobs – Ryokan";
@@ -67,7 +69,6 @@ export function JobsPage({ person }: { person: Person }) {
             type="search"
             aria-label="Find a job"
             placeholder="name, customer or vehicle"
-            autoFocus={matchMedia("(pointer: fine)").matches}
             className="field w-72 max-w-full"
             maxLength={120}
             value={find}

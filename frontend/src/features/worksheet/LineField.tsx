@@ -1,6 +1,7 @@
 import { type ReactNode, useEffect, useId, useRef, useState } from "react";
 import { RequestFailed } from "../../api/client";
 import type { Question } from "../../api/types";
+import { useArrivalFocus } from "../../ui/useArrivalFocus";
 
 const PAUSE_MS = 120;
 
@@ -53,6 +54,7 @@ export function LineField({
     keepLine(text);
   };
   const settled = useSettled(line, PAUSE_MS);
+  useArrivalFocus(input, autoFocus && list !== null);
   /** A picked reading stands in the field, with the cursor behind it. */
   const pick = (text: string) => {
     setLine(text);
@@ -72,7 +74,7 @@ export function LineField({
           {...{ [`data-${asked ? "asked-line" : marker}`]: "" }}
           aria-label={label}
           aria-describedby={`${id}-reading`}
-          autoFocus={autoFocus}
+          autoFocus={autoFocus && list === null}
           autoComplete="off"
           spellCheck={false}
           maxLength={200}
