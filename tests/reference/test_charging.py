@@ -32,9 +32,10 @@ def charged(charging: dict[str, Any], **said: Any) -> Rig:
         **({"record_high_c": high} if (high := said.pop("record_high_c", None)) is not None else {}),
         **said.pop("solar", {}),
     }
-    more = {name: value for name, value in said.items() if name in ("vehicle", "region", "assumptions")}
+    stays = said.pop("stays", {"first": stay})
+    more = {name: value for name, value in said.items() if name in ("vehicle", "region", "assumptions", "inverter", "own_parts")}
     return Rig.model_validate(
-        {**rig([]).model_dump(mode="json"), "charging": {**NOTHING, **charging}, "storage": storage, "stays": {"first": stay}, "loads": loads, "solar": solar, **more}
+        {**rig([]).model_dump(mode="json"), "charging": {**NOTHING, **charging}, "storage": storage, "stays": stays, "loads": loads, "solar": solar, **more}
     )  # fmt: skip
 
 
