@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import copy
 from collections.abc import Iterator
+from functools import cache
 from random import Random
 from typing import Any, TypeAlias
 
@@ -25,6 +26,11 @@ _TRIES = 60
 
 def whole_book() -> dict[str, Part]:
     """The invented parts by their references."""
+    return dict(_book())
+
+
+@cache
+def _book() -> dict[str, Part]:
     return {book_ref(part): part for part in sample_parts()}
 
 

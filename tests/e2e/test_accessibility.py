@@ -25,7 +25,11 @@ NO_TEXT = ("Element content contains only non-text characters", "Element content
 DRAWN = "<text"
 LAID_OVER_A_DRAWING = 12  # labels in HTML over a sketch, the map and the year, at most
 JOB = "Two relief nurses"
-TALL_PX = 11_000  # nothing is cut off by the edge of the window, where no background can be told
+WIDE_PX, HIGH_PX = 1280, 900
+# How tall the window has to be so that nothing is cut off by its edge, where no background can be told.
+NEEDED = """() => Math.max(...[...document.querySelectorAll('body, body *')]
+  .filter((node) => node.scrollHeight > node.clientHeight && /auto|scroll/.test(getComputedStyle(node).overflowY))
+  .map((node) => node.scrollHeight - node.clientHeight), document.documentElement.scrollHeight - innerHeight, 0)"""
 
 
 def settled(page: Page) -> None:
@@ -47,10 +51,22 @@ class Looked:
         if not page.evaluate("'axe' in window"):  # it stays while the page changes within itself
             page.evaluate(AXE)
         self.places += 1
+        self._make_room(page)
         self._note(place, page.evaluate(RUN, [ALL, within]))
         page.emulate_media(color_scheme="dark")
         self._note(f"{place}, dark", page.evaluate(RUN, [CONTRAST, within]))
         page.emulate_media(color_scheme="light")
+        page.set_viewport_size({"width": WIDE_PX, "height": HIGH_PX})
+
+    @staticmethod
+    def _make_room(page: Page) -> None:
+        """The window as tall as what it shows. Pages are gone through in one of usual size: painting a tall one takes long."""
+        high = HIGH_PX
+        for _ in range(3):  # what takes a share of the window grows with it
+            if (more := page.evaluate(NEEDED)) == 0:
+                return
+            high += more
+            page.set_viewport_size({"width": WIDE_PX, "height": high})
 
     def _note(self, place: str, found: list[list[str]]) -> None:
         for kind, rule, message, html in found:
@@ -134,7 +150,7 @@ DIALOGS: list[tuple[str, Callable[[Page], None]]] = [
 
 
 def test_no_page_tab_or_dialog_breaks_a_rule(browser: Browser, site: Site) -> None:
-    context = browser.new_context(viewport={"width": 1280, "height": TALL_PX}, color_scheme="light")
+    context = browser.new_context(viewport={"width": WIDE_PX, "height": HIGH_PX}, color_scheme="light")
     person = Installer(context.new_page(), site)
     page, looked = person.page, Looked()
     page.goto(site.server.address)

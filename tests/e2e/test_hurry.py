@@ -252,13 +252,12 @@ def test_two_presses_of_enter_on_a_slow_line_make_one_thing(installer: Installer
 def test_a_page_that_comes_late_leaves_open_what_was_opened_meanwhile(installer: Installer) -> None:
     page = installer.page
     held: list[Route] = []
-    page.route("**/assets/LoadsPage-*.js", held.append)
+    page.route("**/assets/LoadsPage-*.js", lambda route: held.append(route))
     installer.sign_in()
     installer.open("nurses", "Loads")
     page.get_by_role("button", name="Ines Vane").click()
     expect(page.get_by_role("menuitem", name="Notes on the job")).to_be_visible()
 
-    page.unroute("**/assets/LoadsPage-*.js")
     for waiting in held:
         waiting.continue_()
     expect(page.get_by_label("Add a load")).to_be_visible()
