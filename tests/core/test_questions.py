@@ -197,7 +197,7 @@ def test_no_order_in_which_the_steps_stand_changes_the_order_in_which_they_are_a
         assert all(place[other.name] < place[one.name] for other in writers)
     anew = plan_of(PLAN.steps, PLAN.rules)
     full = rig(storage={"bank": {"nominal_ah": 200}}, inverter={"chosen": {"rated_w": 2000}})
-    assert evaluate(full, plan=Plan(PLAN.steps, turned, PLAN.rules)) == evaluate(full, plan=anew)
+    assert evaluate(full, plan=Plan(PLAN.steps, turned, PLAN.rules, PLAN.read)) == evaluate(full, plan=anew)
 
 
 def _written(one: Question) -> set[str]:

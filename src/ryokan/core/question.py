@@ -7,7 +7,7 @@ after every question that writes what it reads. Two that read one another stop t
 from __future__ import annotations
 
 import re
-from collections.abc import Callable, Iterable, Mapping, Sequence
+from collections.abc import Callable, Collection, Iterable, Mapping, Sequence, Set
 from dataclasses import dataclass, field
 from functools import lru_cache
 from graphlib import CycleError, TopologicalSorter
@@ -195,37 +195,54 @@ def in_order(questions: Iterable[Question]) -> tuple[Question, ...]:
             raise BadDeclaration(f"question {one.name} stands twice")
         by_name[one.name] = one
     # Sorted, so that the order does not hang on that in which steps and questions are listed.
-    graph = {name: sorted(_comes_after(one, by_name.values())) for name, one in sorted(by_name.items())}
+    graph = {name: sorted(after) for name, after in sorted(read_by_each(by_name.values()).items())}
     try:
         return tuple(by_name[name] for name in TopologicalSorter(graph).static_order())
     except CycleError as error:
         raise BadDeclaration(f"questions read one another: {' -> '.join(error.args[1])}") from error
 
 
-def everything_behind(key: str, order: Sequence[Question]) -> tuple[Question, ...]:
-    """The questions that may write a figure, with all those that they read, in their order."""
+def everything_behind(key: str, order: Sequence[Question], read: Mapping[str, Set[str]]) -> tuple[Question, ...]:
+    """The questions that may write a figure, with all those that they read, in their order.
+
+    ``read`` are the names of the questions that each of them reads, as :func:`read_by_each` finds them.
+    """
     wanted = {one.name for one in order if one.unit_of(key) is not None}
     for one in reversed(order):
         if one.name in wanted:
-            wanted |= _comes_after(one, order)
+            wanted |= read[one.name]
     return tuple(one for one in order if one.name in wanted)
 
 
-def _comes_after(one: Question, others: Iterable[Question]) -> set[str]:
-    """Names of the questions that write what one reads."""
-    found: set[str] = set()
-    for read in one.reads:
-        writers = {other.name for other in others if _writes(other, read)}
-        if not writers:
-            raise BadDeclaration(f"question {one.name} reads {read}, which nobody writes")
-        found |= writers - {one.name}
-    return found
+def read_by_each(questions: Collection[Question]) -> dict[str, frozenset[str]]:
+    """Names of the questions that write what each of them reads, by the name of that one.
+
+    Raises
+    ------
+    BadDeclaration
+        One reads what nobody writes.
+    """
+    by_step: dict[str, list[tuple[Question, str]]] = {}  # what is written, by the first part of its key
+    for one in questions:
+        for written in one.writes:
+            by_step.setdefault(written.partition(".")[0], []).append((one, written))
+    writers: dict[str, set[str]] = {}  # by what is read: several questions read the same
+    for one in questions:
+        for read in one.reads:
+            if read not in writers:
+                writers[read] = _writers_of(read, questions, by_step)
+            if not writers[read]:
+                raise BadDeclaration(f"question {one.name} reads {read}, which nobody writes")
+    return {one.name: frozenset(name for read in one.reads for name in writers[read]) - {one.name} for one in questions}
 
 
-def _writes(one: Question, read: str) -> bool:
+def _writers_of(read: str, questions: Iterable[Question], by_step: Mapping[str, Sequence[tuple[Question, str]]]) -> set[str]:
+    """Names of the questions that answer or write what is read; keys begin with the name of a step, never with a star."""
     if read.startswith("="):
-        return one.answers is not None and answer_key(one.answers) == read
-    return read.rpartition(":")[0] in ("", one.name) and any(overlap(_family(read), key) for key in one.writes)
+        return {one.name for one in questions if one.answers is not None and answer_key(one.answers) == read}
+    family, by = _family(read), read.rpartition(":")[0]
+    there = by_step.get(family.partition(".")[0], ())
+    return {one.name for one, written in there if by in ("", one.name) and overlap(family, written)}
 
 
 def _family(read: str) -> str:
@@ -239,7 +256,7 @@ def overlap(one: str, other: str) -> bool:
     for place, (a, b) in enumerate(zip(ours, theirs, strict=False)):
         if "**" in (a, b):
             return place == len(ours) - 1 if a == "**" else place == len(theirs) - 1
-        if not (pattern(a).match(b) or pattern(b).match(a)):
+        if a != b and not ("*" in a and pattern(a).match(b)) and not ("*" in b and pattern(b).match(a)):
             return False
     return len(ours) == len(theirs)
 
