@@ -66,6 +66,26 @@ describe("findings as lines", () => {
     expect(within(thin as HTMLElement).queryByRole("button", { name: /…/ })).toBeNull();
   });
 
+  it("keep open what a fix would change while the fixes are tried anew behind an edit", async () => {
+    const found = [finding("storage.short", { fixable: true })];
+    const fixes = { "storage.short": { label: "Add a string", patch: [] } };
+    const at = (revision: number) => (
+      <AroundRig
+        context={fakeRig({ answer: { revision } }).context}
+        known={revision === 7 ? [[fixesQuery("option", 7, ["storage.short"]).queryKey, fixes]] : []}
+      >
+        <FindingItems findings={found} />
+      </AroundRig>
+    );
+    const { rerender } = render(at(7));
+    await userEvent.click(screen.getByRole("button", { name: "Add a string…" }));
+
+    rerender(at(8));
+    expect(screen.getByRole("button", { name: "Accept" })).toBeTruthy();
+    await userEvent.click(screen.getByRole("button", { name: "Leave it" }));
+    expect(screen.queryByRole("button", { name: "Add a string…" })).toBeNull();
+  });
+
   it("offer whoever only looks no fix", () => {
     const fixes = { "storage.short": { label: "Add a string", patch: [] } };
     const [line] = show([finding("storage.short", { fixable: true })], { answer: { may_edit: false } }, fixes);

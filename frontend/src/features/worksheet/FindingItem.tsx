@@ -65,6 +65,9 @@ function FindingItem({ finding, fix }: { finding: Finding; fix: Fix | undefined 
   const id = useId();
   // One that was let stand and has become worse says so without being asked.
   const [open, setOpen] = useState(finding.overruled !== null);
+  // What somebody looks at stays while the fixes are tried anew behind an edit; what it changes is worked out for the rig as it is.
+  const [held, setHeld] = useState<Fix>();
+  const shown = fix ?? held;
   return (
     <li className="border-rule border-b text-[14px] leading-snug">
       <div className="flex flex-wrap items-start gap-x-3">
@@ -83,9 +86,9 @@ function FindingItem({ finding, fix }: { finding: Finding; fix: Fix | undefined 
             {open ? "▴" : "▾"}
           </span>
         </button>
-        {fix && (
+        {shown && (
           <span className="-mt-1 max-w-full pb-2 pl-7 [.page_&]:mt-0 [.page_&]:py-1.5 [.page_&]:pl-0">
-            <PreviewedFix fix={fix} />
+            <PreviewedFix fix={shown} onOpenChange={(previewing) => setHeld(previewing ? shown : undefined)} />
           </span>
         )}
       </div>

@@ -9,9 +9,19 @@ import { Effect } from "./Effect";
 import { useRig } from "./useRig";
 
 /** A fix: its effect is seen before it is accepted. */
-export function PreviewedFix({ fix }: { fix: { label: string; patch: PatchOperation[] } }) {
+export function PreviewedFix({
+  fix,
+  onOpenChange,
+}: {
+  fix: { label: string; patch: PatchOperation[] };
+  onOpenChange?: (open: boolean) => void;
+}) {
   const { edit } = useRig();
-  const [open, setOpen] = useState(false);
+  const [open, keepOpen] = useState(false);
+  const setOpen = (to: boolean) => {
+    keepOpen(to);
+    onOpenChange?.(to);
+  };
   const accept = () => {
     setOpen(false);
     void edit(fix.patch);
