@@ -68,6 +68,7 @@ OF_WAYS: dict[str, dict[str, Any]] = {
         f"{WAY}.kind": "hand_switch",
         "storage.others": {"s": {"role": "starter", "capacity_ah": 95}},
     },
+    "charging.negatives_joined": {f"{ALTERNATOR}.negative_apart": "yes", f"{WAY}.isolated": "no"},
     "charging.jump_start_over_way": {**RELAY_24, f"{WAY}.jump_start": "yes", f"{WAY}.limit_a": 100},
 }
 OF_ALTERNATORS: dict[str, dict[str, Any]] = {

@@ -194,7 +194,7 @@ UNKNOWN = {
     **{code: [f"{WAY}.{name}"] for code, name in {
         "lithium_on_buffered_alternator": "lead_buffer", "no_field_stop": "field_stop", "volts_on_smart_alternator": "trigger",
         "over_tap": "tap_a", "over_plug": "plug_a", "over_way": "limit_a", "cable_drops": "length", "jump_start_over_way": "jump_start",
-        "straight_other_volts": "kind",
+        "straight_other_volts": "kind", "negatives_joined": "isolated",
     }.items() for code in [f"charging.{code}"]},
     **{code: [f"{ALTERNATOR}.{name}"] for code, name in {
         "not_sensed": "temperature_sensed", "regulated_by_itself": "regulation", "relay_on_smart_alternator": "regulation",

@@ -33,7 +33,11 @@ def charged(charging: dict[str, Any], **said: Any) -> Rig:
         **said.pop("solar", {}),
     }
     stays = said.pop("stays", {"first": stay})
-    more = {name: value for name, value in said.items() if name in ("vehicle", "region", "assumptions", "inverter", "own_parts")}
+    more = {
+        name: value
+        for name, value in said.items()
+        if name in ("vehicle", "region", "assumptions", "brief", "inverter", "own_parts")
+    }
     return Rig.model_validate(
         {**rig([]).model_dump(mode="json"), "charging": {**NOTHING, **charging}, "storage": storage, "stays": stays, "loads": loads, "solar": solar, **more}
     )  # fmt: skip
@@ -41,13 +45,69 @@ def charged(charging: dict[str, Any], **said: Any) -> Rig:
 
 @pytest.mark.parametrize("case", CASES, ids=[case["name"] for case in CASES])
 def test_a_hand_worked_case_comes_out(case: dict[str, Any]) -> None:
-    said = {name: value for name, value in case.items() if name not in ("name", "figures", "told", "silent", "charging")}
+    said = {
+        name: value for name, value in case.items() if name not in ("name", "figures", "told", "silent", "absent", "charging")
+    }
     report = evaluate(charged(case["charging"], **said))
     got = {key: report.figures[key].value for key in case["figures"] if key in report.figures}
     assert got == pytest.approx(case["figures"], rel=2e-5)
     keys = {finding.key for finding in report.findings} | {finding.code for finding in report.findings}
     assert set(case.get("told", ())) <= keys
     assert not set(case.get("silent", ())) & keys
+    assert not set(case.get("absent", ())) & report.figures.keys()
+
+
+def test_devices_in_one_housing_have_one_price_and_one_mass() -> None:
+    dear = {
+        "standing": "bought",
+        "part": {
+            "kind": "dcdc",
+            "name": "d",
+            "output_a": 30,
+            "input_v": 12,
+            "output_v": 12,
+            "mass_kg": 2,
+            "price": {"amount": "300", "currency": "EUR"},
+        },
+    }
+    inner = {
+        "standing": "bought",
+        "part": {
+            "kind": "controller",
+            "name": "m",
+            "rated_a": 30,
+            "method": "mppt",
+            "mass_kg": 1.5,
+            "price": {"amount": "200", "currency": "EUR"},
+        },
+    }
+    totals = {}
+    for within in (None, "path:p"):
+        solar = {
+            "arrays": {"r": {"plain_w": 200, "controller": "m"}},
+            "controllers": {"m": {"part": "own:m", "within": within}},
+        }
+        paths = {"p": {"kind": "dcdc", "part": "own:d"}}
+        figures = evaluate(charged({"paths": paths}, solar=solar, own_parts={"d": dear, "m": inner})).figures
+        totals[within] = (figures["parts.price.eur"].number, figures["parts.mass_kg"].number)
+    apart, together = totals[None], totals["path:p"]
+    assert apart == pytest.approx((500, together[1] + 1.5))
+    assert together[0] == 300
+
+
+@pytest.mark.parametrize(
+    ("inverter", "charging", "place"),
+    [
+        ({"chosen": {"rated_w": 3000, "charger_a": 150}}, {}, "/inverter/charger/turned_to_a"),
+        ({}, {"chargers": {"c": {"output_a": 150}}}, "/charging/chargers/c/turned_to_a"),
+        ({}, {"chargers": {"c": {"output_a": 150, "adjustable": "no"}}}, None),
+        ({"chosen": {"rated_w": 3000, "charger_a": 100}}, {"chargers": {"c": {"output_a": 80}}}, None),
+    ],
+)
+def test_a_charger_is_turned_down_to_the_hookup_where_it_can_be(inverter: Any, charging: Any, place: str | None) -> None:
+    report = evaluate(charged(charging, inverter=inverter, hookup="na_15"))
+    (found,) = [one for one in report.findings if one.code == "charging.hookup_too_small"]
+    assert (found.fix.patch[0]["path"] if found.fix else None) == place
 
 
 # Properties: of any sources on one or two alternators, on one hookup or generator ------------------------------------------

@@ -107,6 +107,7 @@ _LABELS: dict[str, tuple[str, str]] = {
     "adjustable": ("Can be turned down", ""),
     "efficiency_frac": ("Passes on, such as 0.9", ""),
     "power_factor": ("Power factor", ""),
+    "profiles": ("Profiles, such as quiet 25 A 14.4 V 13.5 V; AGM 50 A 14.7 V lead", ""),
     "charger.mains_v": ("Mains, if one only", "V"),
     "charger.lithium": ("Knows lithium", ""),
     "dcdc.lithium": ("Knows lithium", ""),

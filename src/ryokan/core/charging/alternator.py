@@ -12,15 +12,15 @@ from ryokan.core.charging.values import STRAIGHT
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.laws import CHARGE_A_OF_INPUT, DCDC_INPUT_A, DCDC_INPUT_V, LEFT_OF_A_LIMIT
 from ryokan.core.model import Model
-from ryokan.core.parts.model import AnyPart, DcdcPart
+from ryokan.core.parts.model import DcdcPart
 from ryokan.core.storage.model import Storage
 from ryokan.core.storage.need import cells_per_12v
 
 Thing = TypeVar("Thing", bound=Model)
 
 
-def known_of(thing: Thing, part: AnyPart | None) -> Thing:
-    """A thing of the rig with what nobody typed of it taken from its part."""
+def known_of(thing: Thing, part: Model | None) -> Thing:
+    """A thing of the rig with what nobody typed of it taken from its part, or from the profile that it is set to."""
     if part is None:
         return thing
     shared = type(thing).model_fields.keys() & type(part).model_fields.keys() - {"name", "part", "kind", "position"}
@@ -35,6 +35,7 @@ class Way:
     path: AlternatorPath
     alternator_id: str | None
     alternator: Alternator | None
+    part: DcdcPart | None = None
 
     @property
     def straight(self) -> bool:
@@ -73,7 +74,7 @@ def ways(charging: Charging, parts: Mapping[str, DcdcPart], *, to_house: bool = 
         hangs_on = charging.alternator_of(path)
         alternator = None if hangs_on is None else charging.alternators[hangs_on]
         if (path.bank is None) == to_house and path.kind is not None:
-            found[id] = Way(known_of(path, parts.get(id)), hangs_on, alternator)
+            found[id] = Way(known_of(path, parts.get(id)), hangs_on, alternator, parts.get(id))
     return found
 
 
@@ -114,6 +115,7 @@ def what_it_has(sheet: Sheet, id: str, one: Alternator, *, the_first: bool) -> N
 
 def what_it_asks(sheet: Sheet, id: str, way: Way, storage: Storage) -> None:
     """What a way asks of its alternator, with the volts at its device and what lies on the way. [A, V, Ω]"""
+    _by_its_sheet(sheet, id, way)
     if not way.fits(storage.system_v):
         return
     if way.straight:
@@ -122,13 +124,27 @@ def what_it_asks(sheet: Sheet, id: str, way: Way, storage: Storage) -> None:
         _converted(sheet, id, way, way.rated_a)
 
 
+def _by_its_sheet(sheet: Sheet, id: str, way: Way) -> None:
+    """What the data sheet of its device says that rules hang on. [V]"""
+    if way.part is None or not way.converts:
+        return
+    base = f"charging.source.{id}"
+    sheet.part(f"{base}.made_from_v", float(way.path.input_v or way.part.input_v), "V", way.part)
+    sheet.part(f"{base}.made_for_v", float(way.path.output_v or way.part.output_v), "V", way.part)
+    if way.path.isolated is not None:
+        sheet.part(f"{base}.isolated", way.path.isolated, "", way.part)
+
+
 def _converted(sheet: Sheet, id: str, way: Way, rated_a: float) -> None:
     """Through a DC-DC charger or a managing device: it draws more amps than it gives, the more the lower its input. [A]"""
     charge_v = sheet.get("storage.charge_v")
     if charge_v is None:
         return
     base = f"charging.source.{id}"
-    output = sheet.given(f"{base}.rated_a", rated_a, "A")
+    if way.part is None:
+        output = sheet.given(f"{base}.rated_a", rated_a, "A")
+    else:
+        output = sheet.part(f"{base}.rated_a", rated_a, "A", way.part)
     if way.source_v is None:
         return
     efficiency = sheet.assumption("dcdc_frac")

@@ -24,7 +24,7 @@ def what_helps(sheet: Sheet, stays: Mapping[str, Stay], generators: Mapping[str,
     _generator(sheet, money, gap, generators)
     _hookup(sheet, money, gap, stays)
     _panel(sheet, money, gap)
-    _larger_dcdc(sheet)
+    _larger_dcdc(sheet, money)
 
 
 def _money(sheet: Sheet) -> str:
@@ -91,8 +91,11 @@ def _panel(sheet: Sheet, money: str, gap: Figure | None) -> None:
         sheet.compute("charging.help.panel.panels", "ceil(gap ÷ brings)", "panels", "practice", gap=gap, brings=brings)
 
 
-def _larger_dcdc(sheet: Sheet) -> None:
-    """What the largest DC-DC charger that the alternators carry would bring more on a day of the journey. [Wh]"""
+def _larger_dcdc(sheet: Sheet, money: str) -> None:
+    """What the largest DC-DC charger that the alternators carry would bring more on a day of the journey. [Wh, money/kWh]
+
+    It costs what it has more in amps, over the years that it lasts; one that is sold then is not reckoned with.
+    """
     have, gives, hours = (
         sheet.get("charging.dcdc.have_a"),
         sheet.get("charging.from_dcdc_a"),
@@ -116,7 +119,20 @@ def _larger_dcdc(sheet: Sheet) -> None:
     )
     if largest.number > gives.number * 1.1:
         inputs = {"largest": largest, "gives": gives, "charge_v": charge_v, "hours": hours}
-        sheet.compute("charging.help.dcdc.wh_per_day", "(largest − gives) × charge_v × hours", "Wh", "practice", **inputs)
+        more = sheet.compute(
+            "charging.help.dcdc.wh_per_day", "(largest − gives) × charge_v × hours", "Wh", "practice", **inputs
+        )
+        sheet.compute(
+            "charging.help.dcdc.price_per_kwh",
+            "max(0, largest − have) × per_a ÷ (more ÷ 1000 × 365 × years)",
+            f"{money}/kWh",
+            "practice",
+            largest=largest,
+            have=have,
+            per_a=sheet.assumption("dcdc_price_per_a"),
+            more=more,
+            years=sheet.assumption("dcdc_years"),
+        )
 
 
 def _per_kwh(sheet: Sheet, what: str, costs: str, money: str, brings: Figure, **inputs: Figure) -> None:

@@ -12,24 +12,35 @@ from ryokan.core.scope import Scope
 HEAVY_W = 300  # from which a load on a hookup is heavy beside a charger (common practice)
 
 
-def on_mains(scope: Scope) -> dict[str, OnMains]:
-    """Every charger on the mains that fills the house bank."""
+def each_on_mains(scope: Scope) -> dict[str, OnMains]:
+    """Every charger on the mains that hangs on the house bank."""
     return chargers(scope.rig.charging, scope.rig.inverter, scope.parts.chargers, scope.parts.inverter)
+
+
+def on_mains(scope: Scope) -> dict[str, OnMains]:
+    """Those of them that fill it: made for its volts, as far as anybody knows."""
+    return {id: one for id, one in each_on_mains(scope).items() if one.fits(scope.rig.storage.system_v)}
 
 
 @question(
     reads=("region.mains_v", "storage.charge_v"),
-    rig=("charging", "inverter", "parts.chargers", "parts.inverter"),
+    rig=("charging", "inverter", "parts.chargers", "parts.inverter", "storage.system_v"),
     writes={
-        "": ("charging.source.*.{efficiency_frac, power_factor}",),
+        "": ("charging.source.*.{adjustable, efficiency_frac, power_factor, profile, profile_lithium, profiles}",),
         "A": ("charging.source.*.{input_a, output_a, rated_a}",),
+        "V": ("charging.source.*.{made_for_v, profile_absorbs_v, profile_floats_v}",),
         "W": ("charging.source.*.input_w",),
     },
-    each=on_mains,
+    each=each_on_mains,
 )
 def from_mains(scope: Scope, id: str, one: OnMains) -> None:
     """What a charger gives and draws."""
-    mains_side(scope, id, one)
+    if one.part is not None and one.charger.adjustable is not None:
+        scope.part(f"charging.source.{id}.adjustable", one.charger.adjustable, "", one.part)
+    if one.part is not None and one.charger.output_v is not None:
+        scope.part(f"charging.source.{id}.made_for_v", float(one.charger.output_v), "V", one.part)
+    if one.fits(scope.rig.storage.system_v):
+        mains_side(scope, id, one)
 
 
 @question(

@@ -6,6 +6,7 @@ from typing import Literal, TypeAlias
 
 from pydantic import Field, field_validator
 
+from ryokan.core.charging.profiles import ProfileName
 from ryokan.core.charging.values import (
     STRAIGHT,
     AlternatorValues,
@@ -66,6 +67,9 @@ class Charger(ChargerValues):
     bank: Id | None = Field(default=None, description="The bank that it fills, of those beside; None: the house bank.")
     turned_to_a: float | None = Field(default=None, gt=0, le=2_000, description="What its output is turned down to. [A]")
     part: PartRef | None = None
+    profile: ProfileName | None = Field(
+        default=None, description="Which of its part's profiles it is set to; None, or one that it does not have: not known."
+    )
     within: Within | None = Field(default=None, description="The device that it sits within; None: one by itself.")
 
     @property

@@ -5,16 +5,17 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from typing import Literal, TypeAlias, get_args
 
-from ryokan.core.figure import Figure, Sheet
+from ryokan.core.figure import Figure, Input, Sheet
 
 Mode: TypeAlias = Literal["rest", "sun", "driving", "hookup", "generator"]
 MODES: tuple[Mode, ...] = get_args(Mode)
 
 
-def by_mode(sheet: Sheet, sources: Mapping[Mode, Sequence[Figure]]) -> None:
+def by_mode(sheet: Sheet, sources: Mapping[Mode, Sequence[Figure]], held: Mapping[str, Sequence[Figure]]) -> None:
     """Amps into the bank in each mode, alone and with the sun. [A]
 
-    A mode has a figure where something gives in it. No more goes in than the bank takes. (common practice)
+    A mode has a figure where something gives in it. No more goes in than the bank takes. ``held`` is what devices of a mode
+    hold back of their own while the sun comes through the same output. (common practice)
     """
     sheet.given("charging.mode.rest.into_bank_a", 0.0, "A")
     sun = sheet.get("solar.output_a")
@@ -24,12 +25,15 @@ def by_mode(sheet: Sheet, sources: Mapping[Mode, Sequence[Figure]]) -> None:
             continue
         _into_the_bank(sheet, f"charging.mode.{mode}.into_bank_a", giving)
         if sun is not None and mode != "sun":
-            _into_the_bank(sheet, f"charging.mode.{mode}.with_sun_a", [*giving, sun])
+            _into_the_bank(sheet, f"charging.mode.{mode}.with_sun_a", [*giving, sun], held.get(mode, ()))
 
 
-def _into_the_bank(sheet: Sheet, key: str, sources: Sequence[Figure]) -> None:
-    limit = sheet["charging.bank_max_a"]
-    sheet.compute(key, "min(limit, sum(sources))", "A", "practice", limit=limit, sources=list(sources))
+def _into_the_bank(sheet: Sheet, key: str, sources: Sequence[Figure], held: Sequence[Figure] = ()) -> None:
+    inputs: dict[str, Input] = {"limit": sheet["charging.bank_max_a"], "sources": list(sources)}
+    if held:
+        sheet.compute(key, "min(limit, sum(sources) − sum(held))", "A", "practice", held=list(held), **inputs)
+    else:
+        sheet.compute(key, "min(limit, sum(sources))", "A", "practice", **inputs)
 
 
 def balance(sheet: Sheet, links: Sequence[Figure]) -> None:

@@ -8,6 +8,7 @@ from ryokan.core.charging.modes import MODES, Mode
 from ryokan.core.climate.stay import MONTHS
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.laws import HOURS_BETWEEN
+from ryokan.core.loads.model import Season
 from ryokan.core.rig import Rig, Stay
 from ryokan.core.storage.model import Storage
 
@@ -127,15 +128,18 @@ def how_soon(rig: Rig, figures: Mapping[str, Figure], from_frac: float) -> dict[
     return sheet.figures
 
 
-def at_a_stay(sheet: Sheet, id: str, stay: Stay, storage: Storage) -> None:
+def at_a_stay(sheet: Sheet, id: str, stay: Stay, season: Season, storage: Storage) -> None:
     """When the bank is full at a stay: on a hookup by the hour of the clock, otherwise after so many days. [h, days]
 
     On a hookup one plugs in at six in the evening with the bank as empty as is allowed. Away from it the day's sun and the
-    day's driving bring more than the day takes, or it is never full there; the sun is that of its month where it is known.
+    day's driving bring more than the day takes, or it is never full there; the sun is that of its month where it is known, the
+    loads are those of the season in which it begins.
     (common practice)
     """
     base = f"charging.stay.{id}"
-    charge_v, mean = sheet.get("storage.charge_v"), sheet["loads.mean_wh_per_day_at_bank"]
+    charge_v = sheet.get("storage.charge_v")
+    of_season = sheet.get(f"loads.season.{season}.mean_wh_per_day_at_bank")
+    mean = of_season or sheet["loads.mean_wh_per_day_at_bank"]
     if charge_v is None or storage.bank is None or "charging.empty_frac" not in sheet:
         return
     if stay.hookup != "none":

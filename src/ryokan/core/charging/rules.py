@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 
 from ryokan.core.charging.settings import devices
+from ryokan.core.charging.shore import WITHIN_INVERTER
 from ryokan.core.figure import Sheet
 from ryokan.core.findings.model import Fix, Trouble, replace, rule
 from ryokan.core.findings.things import holds_lithium
@@ -32,7 +33,7 @@ def below_freezing(rig: Rig, sheet: Sheet) -> Trouble | None:
     coldest_c = 0.0 if said is None else said.number
     if not holds_lithium(rig) or _heats(rig, sheet) or rig.storage.bay_c >= coldest_c:
         return None
-    charging = devices(rig)
+    charging = devices(rig, sheet)
     if charging and not rig.charging.by_straight_ways and all(one.settings.cold_stop == "fitted" for one in charging):
         return None  # each of them stops by itself
     return Trouble(
@@ -82,8 +83,9 @@ def hookup_too_small(rig: Rig, sheet: Sheet) -> Trouble | None:
     if draw is None or limit is None or draw.number <= limit.number:
         return None
     fits_a = math.floor(sheet["charging.shore.hookup_limit_a"].number)
-    chosen = [id for id, one in rig.charging.chargers.items() if one.bank is None and one.output_a is not None]
-    alone = len(chosen) == 1 and "charging.shore.of_inverter_a" not in sheet
+    chosen = [id for id, one in rig.charging.chargers.items() if one.bank is None and one.chosen]
+    chosen += [WITHIN_INVERTER] if "charging.shore.of_inverter_a" in sheet else []
+    can = len(chosen) == 1 and fits_a > 0 and _can_be_turned_down(rig, sheet, chosen[0])
     return Trouble(
         figures={
             "draw": draw,
@@ -91,11 +93,20 @@ def hookup_too_small(rig: Rig, sheet: Sheet) -> Trouble | None:
             "breaker": sheet["charging.shore.breaker_a"],
             "fits": sheet["charging.shore.hookup_limit_a"],
         },
-        fix=Fix("charging.turn_down", replace(f"/charging/chargers/{chosen[0]}/turned_to_a", fits_a))
-        if alone and fits_a > 0
-        else None,
+        fix=Fix("charging.turn_down", replace(f"{_place_of(chosen[0])}/turned_to_a", fits_a)) if can else None,
         source=limit.source,
     )
+
+
+def _can_be_turned_down(rig: Rig, sheet: Sheet, id: str) -> bool:
+    """Whether nobody has said that a charger cannot be, and its data sheet neither."""
+    said = rig.charging.chargers[id].adjustable if id in rig.charging.chargers else None
+    by_part = sheet.get(f"charging.source.{id}.adjustable")
+    return (said or (by_part.value if by_part is not None else None)) != "no"
+
+
+def _place_of(id: str) -> str:
+    return "/inverter/charger" if id == WITHIN_INVERTER else f"/charging/chargers/{id}"
 
 
 @rule("charging.refill_shorter_than_taper", "fault", "practice", worse=("taper", "hours"))

@@ -18,7 +18,7 @@ _OTHERS = {"starter": "the starter battery", "second": "the second bank", "backu
 
 def _devices(rig: Rig, sheet: Sheet) -> list[Thing[Device]]:
     """Every device that charges the house bank and that can be set."""
-    return [Thing(one.subject, one.name, one) for one in devices(rig)]
+    return [Thing(one.subject, one.name, one) for one in devices(rig, sheet)]
 
 
 def _others(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, OtherBank]]]:
@@ -67,7 +67,7 @@ def not_for_lithium(rig: Rig, sheet: Sheet, one: Device) -> Trouble | None:
 @rule("charging.settings_apart", "advice", "practice")
 def settings_apart(rig: Rig, sheet: Sheet) -> Trouble | None:
     """Devices on one bank absorb at different volts: the lower ones stop while the highest goes on alone."""
-    said = sorted((one.settings.stops_at_v, one.name) for one in devices(rig) if one.settings.stops_at_v is not None)
+    said = sorted((one.settings.stops_at_v, one.name) for one in devices(rig, sheet) if one.settings.stops_at_v is not None)
     if len(said) < 2 or rig.storage.bank is None:
         return None
     (low, lowest), (high, highest) = said[0], said[-1]

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace as replaced
+
 from ryokan.core.charging.alternator import Way, ways
 from ryokan.core.charging.model import Alternator, Charger, Generator
 from ryokan.core.figure import Figure, Sheet
@@ -23,9 +25,19 @@ _WAYS = {
 def _ways(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, Way]]]:
     """Every way from an alternator to the house bank."""
     return [
-        Thing(subject_of(("path", id)), way.path.name or _WAYS[str(way.path.kind)], (id, way))
+        Thing(subject_of(("path", id)), way.path.name or _WAYS[str(way.path.kind)], (id, _by_its_sheet(sheet, id, way)))
         for id, way in ways(rig.charging, {}).items()
     ]
+
+
+def _by_its_sheet(sheet: Sheet, id: str, way: Way) -> Way:
+    """A way with what the data sheet of its device says of it, where it was chosen by part."""
+    said = {"input_v": "made_from_v", "output_v": "made_for_v", "isolated": "isolated"}
+    found = {name: sheet.get(f"charging.source.{id}.{key}") for name, key in said.items()}
+    update = {
+        name: int(one.value) if isinstance(one.value, float) else one.value for name, one in found.items() if one is not None
+    }
+    return replaced(way, path=way.path.model_copy(update=update)) if update else way
 
 
 def _alternators(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, Alternator]]]:
@@ -41,7 +53,7 @@ def _chargers(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, Charger]]]:
     return [
         Thing(subject_of(("charger", id)), one.name or "the shore charger", (id, one))
         for id, one in rig.charging.ordered_chargers().items()
-        if one.bank is None and f"charging.source.{id}.rated_a" in sheet
+        if one.bank is None and one.chosen
     ]
 
 
@@ -266,10 +278,22 @@ def _cranks(rig: Rig, sheet: Sheet) -> Figure:
 @rule("charging.charger_other_volts", "fault", "practice", each=_chargers)
 def charger_other_volts(rig: Rig, sheet: Sheet, one: tuple[str, Charger]) -> Trouble | None:
     """The shore charger is made for another volts class than the bank's."""
-    made_for = one[1].output_v
+    id, charger = one
+    by_part = sheet.get(f"charging.source.{id}.made_for_v")
+    made_for = charger.output_v or (None if by_part is None else int(by_part.number))
     if made_for is None or made_for == rig.storage.system_v:
         return None
     return Trouble(figures={"bank": sheet["storage.system_v"]}, measures={"made_for": str(made_for)})
+
+
+@rule("charging.negatives_joined", "fault", "practice", each=_ways)
+def negatives_joined(rig: Rig, sheet: Sheet, one: tuple[str, Way]) -> Trouble | None:
+    """A way joins the house's negative with that of an alternator which is kept apart from it."""
+    _, way = one
+    apart = way.alternator is not None and way.alternator.negative_apart == "yes"
+    if not apart or (way.converts and way.path.isolated != "no"):
+        return None
+    return Trouble(variant="" if way.converts else "straight")
 
 
 @rule("charging.generator_overloaded", "fault", "practice", worse=("draws", "gives"), each=_generators)

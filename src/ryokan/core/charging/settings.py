@@ -2,13 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
 from dataclasses import dataclass
 
-from ryokan.core.charging.alternator import known_of
+from ryokan.core.charging.shore import WITHIN_INVERTER
 from ryokan.core.charging.values import ChargeSettings
 from ryokan.core.figure import Sheet
-from ryokan.core.parts.fitted import Fitted
 from ryokan.core.rig import Rig
 from ryokan.core.storage.model import Storage
 from ryokan.core.storage.need import cells_per_12v
@@ -86,17 +84,26 @@ class Device:
     settings: ChargeSettings
 
 
-NAMES = {"charger": "the shore charger", "path": "the DC-DC charger", "controller": "the solar controller"}
+NAMES = {
+    "charger": "the shore charger",
+    "inverter": "the charger within the inverter",
+    "path": "the DC-DC charger",
+    "controller": "the solar controller",
+}
 
 
-def devices(rig: Rig, parts: Fitted | None = None) -> list[Device]:
-    """Every device of the rig that charges the house bank and that can be set. ``parts`` fill in what nobody typed."""
+def devices(rig: Rig, sheet: Sheet) -> list[Device]:
+    """Every device of the rig that charges the house bank and that can be set.
+
+    What nobody has read off it is as the profile says that it is set to; what its part could be set to says nothing.
+    """
     found: list[Device] = []
-    chargers: Mapping[str, object] = {} if parts is None else parts.chargers
     for id, charger in rig.charging.ordered_chargers().items():
-        if charger.bank is None and (charger.output_a is not None or charger.part is not None):
-            known = known_of(charger, parts.chargers.get(id)) if parts is not None and chargers else charger
-            found.append(Device(f"charger:{id}", charger.name or NAMES["charger"], known))
+        if charger.bank is None and charger.chosen:
+            found.append(Device(f"charger:{id}", charger.name or NAMES["charger"], _by_profile(sheet, id, charger)))
+    if f"charging.source.{WITHIN_INVERTER}.rated_a" in sheet:
+        settings = _by_profile(sheet, WITHIN_INVERTER, rig.inverter.charger)
+        found.append(Device(f"charger:{WITHIN_INVERTER}", NAMES["inverter"], settings))
     for id, path in rig.charging.ordered_paths().items():
         chosen = path.output_a is not None or path.part is not None or path.kind == "regulated"
         if path.bank is None and path.kind in ("dcdc", "manager", "regulated") and chosen:
@@ -114,3 +121,11 @@ def devices(rig: Rig, parts: Fitted | None = None) -> list[Device]:
                 )
             )
     return found
+
+
+def _by_profile(sheet: Sheet, id: str, said: ChargeSettings) -> ChargeSettings:
+    """Settings of a charger, with what nobody said taken from the profile that it is set to."""
+    members = {"stops_at_v": "profile_absorbs_v", "float_v": "profile_floats_v", "lithium": "profile_lithium"}
+    of_profile = {name: sheet.get(f"charging.source.{id}.{key}") for name, key in members.items()}
+    update = {name: one.value for name, one in of_profile.items() if one is not None and getattr(said, name) is None}
+    return said.model_copy(update=update) if update else said

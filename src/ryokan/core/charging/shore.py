@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from ryokan.core.charging.alternator import known_of
 from ryokan.core.charging.copper import ohm_per_km
 from ryokan.core.charging.model import Charger, Charging, Hookup, Inlet
+from ryokan.core.charging.profiles import ChargeProfile, profile_named, read_profiles
 from ryokan.core.data.tables import tables
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.inverter.model import Inverter
@@ -27,6 +28,12 @@ class OnMains:
     charger: Charger
     part: AnyPart | None = None
     stands_alone: bool = True
+    profiles: tuple[ChargeProfile, ...] = ()
+    profile: ChargeProfile | None = None
+
+    def fits(self, system_v: int) -> bool:
+        """Whether it is made for a bank of that class, as far as anybody has said."""
+        return self.charger.output_v in (None, system_v)
 
     @property
     def rated_a(self) -> float | None:
@@ -42,13 +49,27 @@ def chargers(
     found: dict[str, OnMains] = {}
     for id, one in charging.ordered_chargers().items():
         if one.bank is None:
-            found[id] = OnMains(known_of(one, parts.get(id)), parts.get(id))
-    chosen = inverter.chosen
-    if chosen is not None and chosen.charger_a is not None:
-        found[WITHIN_INVERTER] = OnMains(Charger(output_a=chosen.charger_a), None, stands_alone=False)
-    elif part is not None and part.charger_a is not None:
-        found[WITHIN_INVERTER] = OnMains(Charger(output_a=part.charger_a), part, stands_alone=False)
+            of_it = parts.get(id)
+            profiles = () if of_it is None else read_profiles(of_it.profiles)
+            profile = profile_named(profiles, one.profile)
+            found[id] = OnMains(known_of(known_of(one, profile), of_it), of_it, profiles=profiles, profile=profile)
+    if (within := _within_inverter(inverter, part)) is not None:
+        found[WITHIN_INVERTER] = within
     return {id: one for id, one in found.items() if one.rated_a is not None}
+
+
+def _within_inverter(inverter: Inverter, part: InverterPart | None) -> OnMains | None:
+    """The charger within the inverter, as it is set; None where it has none."""
+    typed_a = None if inverter.chosen is None else inverter.chosen.charger_a
+    rated_a = typed_a or (None if part is None else part.charger_a)
+    if rated_a is None:
+        return None
+    by_part = None if typed_a is not None else part
+    profiles = () if by_part is None else read_profiles(by_part.profiles)
+    profile = profile_named(profiles, inverter.charger.profile)
+    set_to = known_of(Charger.model_validate(inverter.charger.model_dump()), profile)
+    charger = set_to if set_to.output_a is not None else set_to.model_copy(update={"output_a": rated_a})
+    return OnMains(charger, by_part, stands_alone=False, profiles=profiles, profile=profile)
 
 
 def mains_side(sheet: Sheet, id: str, one: OnMains) -> None:
@@ -58,6 +79,10 @@ def mains_side(sheet: Sheet, id: str, one: OnMains) -> None:
     """
     base, charge_v, rated = f"charging.source.{id}", sheet.get("storage.charge_v"), one.rated_a
     assert rated is not None
+    if one.profiles and one.part is not None:
+        sheet.part(f"{base}.profiles", "; ".join(profile.name for profile in one.profiles), "", one.part)
+    if one.profile is not None and one.part is not None:
+        _as_it_is_set(sheet, base, one.profile, one.part)
     if one.part is None:
         output = sheet.given(f"{base}.rated_a", rated, "A")
     else:
@@ -73,6 +98,18 @@ def mains_side(sheet: Sheet, id: str, one: OnMains) -> None:
     sheet.compute(f"{base}.input_a", MAINS_A_OF_CHARGER, "A", **inputs)
     watts = {"amps": output, "charge_v": charge_v, "efficiency": shares["efficiency"]}
     sheet.compute(f"{base}.input_w", "amps × charge_v ÷ efficiency", "W", **watts)
+
+
+def _as_it_is_set(sheet: Sheet, base: str, profile: ChargeProfile, part: AnyPart) -> None:
+    """What its profile says of how it is set, for the rules of settings. [V]"""
+    sheet.given(f"{base}.profile", profile.name, "")
+    for name, value, unit in (
+        ("profile_absorbs_v", profile.stops_at_v, "V"),
+        ("profile_floats_v", profile.float_v, "V"),
+        ("profile_lithium", profile.lithium, ""),
+    ):
+        if value is not None:
+            sheet.part(f"{base}.{name}", value, unit, part)
 
 
 def _share(sheet: Sheet, base: str, name: str, said: float | None, usual: str) -> Figure:
@@ -322,10 +359,14 @@ def bank_limits(sheet: Sheet, chemistry: str) -> None:
             sheet.compute("charging.bank_usual_a", "min(units, rate × amp_hours)", "A", "practice", units=limit, **by_rate)
 
 
-def all_sources(sheet: Sheet, sources: Sequence[Figure]) -> None:
+def all_sources(sheet: Sheet, sources: Sequence[Figure], twice: Sequence[Figure]) -> None:
     """What the chosen sources and the links from other systems give all at once: all that nothing keeps apart. [A]
 
     An engine runs on a hookup, and the sun shines on all. A generator feeds the same chargers through the same inlet as the
-    hookup, so that the cord keeps those two apart.
+    hookup, so that the cord keeps those two apart. ``twice`` is what comes through the output of another device.
     """
-    sheet.compute("charging.all_sources_a", "sum(sources)", "A", sources=list(sources))
+    if twice:
+        inputs = {"sources": list(sources), "twice": list(twice)}
+        sheet.compute("charging.all_sources_a", "sum(sources) − sum(twice)", "A", **inputs)
+    else:
+        sheet.compute("charging.all_sources_a", "sum(sources)", "A", sources=list(sources))

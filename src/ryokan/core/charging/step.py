@@ -20,6 +20,7 @@ from ryokan.core.charging.mains_questions import QUESTIONS as OF_THE_MAINS
 from ryokan.core.charging.mains_questions import on_mains
 from ryokan.core.charging.model import Alternator
 from ryokan.core.charging.modes import Mode, balance, by_mode, on_a_day_of_driving
+from ryokan.core.charging.one_output import counted_twice, held_back, within_each
 from ryokan.core.charging.recharge import at_a_stay, in_each_mode, meanwhile, of_each_source
 from ryokan.core.charging.schools import side_by_side
 from ryokan.core.charging.settings import ladder, sheet_of_settings
@@ -36,7 +37,7 @@ from ryokan.core.links.ends import (
     links_while_driving,
 )
 from ryokan.core.loads.rows import AT_BANK, PLANNED, Powered
-from ryokan.core.loads.seasons import with_energy
+from ryokan.core.loads.seasons import season_of, with_energy
 from ryokan.core.question import LedgerLine, Step, question
 from ryokan.core.rig import Rig, Stay
 from ryokan.core.scope import Scope
@@ -77,9 +78,9 @@ def each_way(scope: Scope) -> dict[str, Way]:
     reads=("storage.{cells_per_12v, charge_v, resistance_ohm}",),
     rig=("charging", "parts.paths", "storage"),
     writes={
-        "": ("charging.source.*.{charge_frac, conductor}",),
+        "": ("charging.source.*.{charge_frac, conductor, isolated}",),
         "A": ("charging.source.*.{asks_a, limit_a, may_take_a, plug_a, rated_a, run_passes_a, tap_a}",),
-        "V": ("charging.source.*.{cell_v, class_v, input_v, supply_v}",),
+        "V": ("charging.source.*.{cell_v, class_v, input_v, made_for_v, made_from_v, supply_v}",),
         "m": ("charging.source.*.length_m",),
         "Ω": ("charging.source.*.run_ohm",),
         "Ω/km": ("charging.source.*.ohm_per_km",),
@@ -217,11 +218,23 @@ def from_others(scope: Scope) -> list[Figure]:
     return brought(scope, scope.rig)
 
 
+@question(
+    reads=("charging.source.*.{output_a, rated_a}", "solar.controller.*.output_a"),
+    rig=("charging", "solar"),
+    writes={"A": ("charging.source.*.{held_a, within_a}",)},
+)
+def one_output(scope: Scope) -> None:
+    """Devices within one housing that share one output."""
+    outer = within_each(scope.rig)
+    held_back(scope, outer)
+    counted_twice(scope, outer)
+
+
 GIVING = (
     BROUGHT,
     "charging.link.*.output_a",
     "charging.shore.{have_a, through_hookup_a}",
-    "charging.source.*.{output_a, rated_a}",
+    "charging.source.*.{held_a, output_a, rated_a, within_a}",
     "charging.through_generator_a",
     "solar.output_a",
 )
@@ -250,7 +263,9 @@ def together(scope: Scope) -> None:
         scope.get(f"charging.source.{id}.{'rated_a' if way.converts else 'output_a'}") for id, way in each_way(scope).items()
     ]
     each += [scope.get("charging.shore.have_a"), scope.get("solar.output_a")]
-    all_sources(scope, [*(one for one in each if one is not None), *scope.answer(BROUGHT)])
+    twice = [scope.get(f"charging.source.{id}.within_a") for id in (*each_way(scope), *on_mains(scope))]
+    sources = [*(one for one in each if one is not None), *scope.answer(BROUGHT)]
+    all_sources(scope, sources, [one for one in twice if one is not None])
 
 
 @question(
@@ -260,7 +275,10 @@ def together(scope: Scope) -> None:
 )
 def modes(scope: Scope) -> None:
     """Who gives how much when."""
-    by_mode(scope, in_modes(scope))
+    by_way = [scope.get(f"charging.source.{id}.held_a") for id in each_way(scope)]
+    by_mains = [scope.get(f"charging.source.{id}.held_a") for id in on_mains(scope)]
+    held = {"driving": by_way, "hookup": by_mains, "generator": by_mains}
+    by_mode(scope, in_modes(scope), {mode: [one for one in each if one is not None] for mode, each in held.items()})
 
 
 @question(
@@ -335,11 +353,12 @@ def each_stay_of_the_rig(scope: Scope) -> dict[str, Stay]:
         "charging.shore.{have_a, mains_a}",
         "charging.{bank_max_a, empty_frac, meanwhile_dc_a, refill_wh, taper_h}",
         "loads.mean_wh_per_day_at_bank",
+        "loads.season.*.mean_wh_per_day_at_bank",
         "solar.have_wh_per_day",
         "solar.wh_per_day.*",
         "storage.{charge_v, usable_wh}",
     ),
-    rig=("charging", "stays", "storage"),
+    rig=("brief.hemisphere", "charging", "stays", "storage"),
     writes={
         "": ("charging.stay.*.{continuous_frac, hookup}",),
         "A": ("charging.stay.*.{breaker_a, charge_a, net_a}",),
@@ -351,7 +370,7 @@ def each_stay_of_the_rig(scope: Scope) -> dict[str, Stay]:
 )
 def full_by(scope: Scope, id: str, stay: Stay) -> None:
     """When the bank is full at a stay."""
-    at_a_stay(scope, id, stay, scope.rig.storage)
+    at_a_stay(scope, id, stay, season_of(stay.month, scope.rig.brief.hemisphere), scope.rig.storage)
 
 
 @question(
@@ -419,7 +438,7 @@ STEP = Step(
     name="charging",
     questions=(
         limits, alternators, asked, shared, driving, schools, forgotten, *OF_THE_MAINS,
-        to_others, alternator, from_others, together, modes, recharge, mean_day, short_month, full_by, settings,
+        to_others, alternator, from_others, one_output, together, modes, recharge, mean_day, short_month, full_by, settings,
     ),
     shows=("charging.", "brief.driving", "storage.charge_v"),
     ledger=(

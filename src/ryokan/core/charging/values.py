@@ -48,6 +48,9 @@ class AlternatorValues(Model):
         default=None, gt=0, le=1_000, description="What its maker allows for added loads, by the hour. [A]"
     )
     temperature_sensed: Fitted | None = Field(default=None, description="Whether its regulator feels its heat.")
+    negative_apart: YesNo | None = Field(
+        default=None, description="Whether its negative is kept apart from the house's, as against corrosion on some boats."
+    )
 
 
 class PathValues(Model):

@@ -6,7 +6,9 @@ from typing import Literal, TypeAlias
 
 from pydantic import Field, field_validator, model_validator
 
-from ryokan.core.model import Fitted, Id, Model, Position
+from ryokan.core.charging.profiles import ProfileName
+from ryokan.core.charging.values import ChargeSettings
+from ryokan.core.model import Fitted, Fraction, Id, Model, Position
 from ryokan.core.wiring.model import known_conductor
 
 Waveform: TypeAlias = Literal["pure_sine", "modified_sine"]
@@ -42,6 +44,17 @@ class ChosenInverter(Model):
         return self
 
 
+class BuiltInCharger(ChargeSettings):
+    """The charger within an inverter: how it is set, and what is known of it."""
+
+    profile: ProfileName | None = Field(
+        default=None, description="Which of its part's profiles it is set to; None, or one that it does not have: not known."
+    )
+    turned_to_a: float | None = Field(default=None, gt=0, le=2_000, description="What its output is turned down to. [A]")
+    efficiency_frac: Fraction | None = Field(default=None, description="What it passes on; None: what is usual.")
+    power_factor: Fraction | None = Field(default=None, description="Of its mains side; None: what is usual.")
+
+
 class OtherInverter(Model):
     """An inverter beside the one that is reckoned with, on the same bank."""
 
@@ -67,3 +80,4 @@ class Inverter(Model):
     )
     others: dict[Id, OtherInverter] = Field(default_factory=dict, max_length=8, description="On the same bank, beside it.")
     chosen: ChosenInverter | None = None
+    charger: BuiltInCharger = Field(default_factory=BuiltInCharger, description="The charger within it, where it has one.")

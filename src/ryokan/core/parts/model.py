@@ -9,6 +9,7 @@ from typing import TYPE_CHECKING, Annotated, Literal, TypeAlias, get_args
 
 from pydantic import Field, model_validator
 
+from ryokan.core.charging.profiles import Profiles, read_profiles
 from ryokan.core.charging.values import ChargerValues, ChargeSettings, DcdcValues
 from ryokan.core.model import Model
 from ryokan.core.solar.values import Build, ControllerValues, Method, PanelValues
@@ -88,6 +89,7 @@ class InverterPart(AnyPart):
     legs: Literal[1, 2] = 1
     waveform: Literal["pure_sine", "modified_sine"] = "pure_sine"
     charger_a: float | None = Field(default=None, gt=0, le=1000, description="Built-in charger, DC side. [A]")
+    profiles: Profiles = ""
     transfer_a: float | None = Field(default=None, gt=0, le=200, description="Built-in transfer, AC side. [A]")
     remote_switch: bool = False
     pre_charge: bool = Field(default=False, description="Charges its own capacitors before it is connected.")
@@ -98,6 +100,18 @@ class InverterPart(AnyPart):
     asks_conductor: str | None = Field(
         default=None, max_length=12, description="The least conductor that its maker asks for, such as awg:2/0."
     )
+
+    @model_validator(mode="after")
+    def _profiles_within_its_rating(self) -> InverterPart:
+        _no_profile_above(self.profiles, self.charger_a)
+        return self
+
+
+def _no_profile_above(profiles: str, rated_a: float | None) -> None:
+    for one in read_profiles(profiles):
+        if rated_a is None or one.output_a > rated_a:
+            most = "it has no charger" if rated_a is None else f"its charger gives {rated_a:g} A"
+            raise ValueError(f"the profile “{one.name}” gives {one.output_a:g} A, and {most}")
 
 
 class PanelPart(AnyPart, PanelValues):
@@ -129,6 +143,12 @@ class ChargerPart(AnyPart, ChargerValues):
     kind: Literal["charger"] = "charger"
     output_a: float = Field(gt=0, le=2_000, description="Rated output, DC side. [A]")
     mains_v: Literal[120, 230] | None = Field(default=None, description="Mains that it is made for; None: both. [V]")
+    profiles: Profiles = ""
+
+    @model_validator(mode="after")
+    def _profiles_within_its_rating(self) -> ChargerPart:
+        _no_profile_above(self.profiles, self.output_a)
+        return self
 
 
 class DcdcPart(AnyPart, DcdcValues, ChargeSettings):

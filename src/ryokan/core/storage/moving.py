@@ -9,6 +9,7 @@ from typing import Any, Literal, TypeAlias
 from ryokan.core.charging.alternator import known_of, ways
 from ryokan.core.figure import Figure
 from ryokan.core.findings.model import replace
+from ryokan.core.inverter.model import BuiltInCharger
 from ryokan.core.parts.fitted import Fitted
 from ryokan.core.rig import Rig
 
@@ -95,6 +96,8 @@ def _inverter(rig: Rig, chosen: Fitted, volts: int, pieces: list[Piece], patch: 
         return
     pieces.append(Piece("inverter", "goes"))
     patch += replace("/inverter/chosen", None)
+    if rig.inverter.charger != BuiltInCharger():
+        patch += replace("/inverter/charger", {})
 
 
 def _chargers(rig: Rig, chosen: Fitted, volts: int, pieces: list[Piece], patch: list[Mapping[str, Any]]) -> None:
