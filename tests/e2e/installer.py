@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from dev.postgres import Cluster, free_port
 from dev.server import WebServer
 from playwright.sync_api import Page, expect
@@ -64,3 +66,11 @@ class Installer:
 
     def saved(self, revision: int) -> None:
         expect(self.page.get_by_text(f"Saved, revision {revision}")).to_be_visible()
+
+
+def slow_line(page: Page, latency_ms: int) -> None:
+    """Every request of the page takes so much longer."""
+    line = page.context.new_cdp_session(page)
+    line.send("Network.enable")
+    conditions: dict[str, Any] = {"offline": False, "latency": latency_ms, "downloadThroughput": -1, "uploadThroughput": -1}
+    line.send("Network.emulateNetworkConditions", conditions)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from installer import Installer
+from installer import Installer, slow_line
 from playwright.sync_api import Locator, Page, expect
 
 
@@ -129,3 +129,55 @@ def test_what_cannot_be_is_told_at_its_place_and_nothing_is_lost(installer: Inst
     page.get_by_role("button", name="+ Generator").press("Enter")
     typed(page, "Continuous", "100 kW")
     expect(page.get_by_role("list", name="What does not fit here")).to_contain_text("mostly to turn itself")
+
+
+def test_what_is_typed_fast_on_a_slow_line_and_with_the_server_away_is_kept(installer: Installer) -> None:
+    page = installer.page
+    installer.sign_in()
+    installer.open("eye clinic", "Charging")
+    tab(page, "Settings")
+    slow_line(page, 800)
+    fields = {"Loads are shed at": "24.1", "The inverter stops at": "23.5", "The bank's electronics cut at": "21.2"}
+    for label, text in fields.items():
+        page.get_by_label(label, exact=True).focus()
+        page.keyboard.press("Control+a")
+        page.keyboard.type(text, delay=25)
+        page.keyboard.press("Tab")
+    tab(page, "Hookup and generator")
+    page.get_by_role("button", name="+ Charger", exact=True).press("Enter")
+    second = page.get_by_role("heading", name="Shore charger 2", exact=True)
+    expect(second).to_be_visible()
+    expect(page.get_by_text("Saved, revision 5")).to_be_visible(timeout=20_000)
+    installer.away = True
+    installer.site.server.kill()
+    typed(page, "The cord is rated", "32")
+    expect(page.get_by_text("Not saved yet: 1")).to_be_visible()
+    installer.site.server.start()
+    expect(page.get_by_text("Saved, revision 6")).to_be_visible(timeout=30_000)
+
+    page.reload()
+    expect(second).to_be_visible()
+    expect(page.get_by_label("The cord is rated")).to_have_value("32")
+    tab(page, "Settings")
+    for label, text in fields.items():
+        expect(page.get_by_label(label, exact=True)).to_have_value(text)
+
+
+def test_a_charger_of_the_book_is_set_to_a_profile_and_judged_by_it(installer: Installer) -> None:
+    page = installer.page
+    installer.sign_in()
+    installer.open("eye clinic", "Charging")
+    tab(page, "Hookup and generator")
+    here = page.get_by_role("list", name="What does not fit here")
+    charger = (
+        page.get_by_role("region", name="Shore charger", exact=True)
+        .or_(page.locator("section").filter(has=page.get_by_role("heading", name="Shore charger", exact=True)))
+        .last
+    )
+    charger.get_by_label("Part of Shore charger").select_option(label="Charger 24 V 50 A, corrected")
+    charger.get_by_label("It is set to").select_option("AGM")
+    expect(here).to_contain_text("has no profile for lithium, or is not set to it")
+    charger.get_by_label("It is set to").select_option("quiet")
+    expect(here).not_to_contain_text("has no profile for lithium, or is not set to it")
+    # 25 A × 28.8 V ÷ (0.92 × 0.98 × 120 V)
+    expect(charger).to_contain_text(re.compile(r"6\.(65|7)"))

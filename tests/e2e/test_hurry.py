@@ -4,10 +4,9 @@ from __future__ import annotations
 
 import json
 import re
-from typing import Any
 
 import pytest
-from installer import Installer
+from installer import Installer, slow_line
 from playwright.sync_api import Page, Route, expect
 
 from ryokan.operations.demo import EMAIL, PASSWORD
@@ -15,13 +14,6 @@ from ryokan.operations.demo import EMAIL, PASSWORD
 KEY_MS = 25  # forty keys a second
 TYPED = ["fan 10 W 2 h", "lamp 5 W 4 h", "kettle", "radio 8 W 3 h", "2.7 kW battery", "pump 60 W 10 min", "router 12 W 24 h"]
 ASKED = ["kettle", "2.7 kW battery"]
-
-
-def slow_line(page: Page, latency_ms: int) -> None:
-    line = page.context.new_cdp_session(page)
-    line.send("Network.enable")
-    conditions: dict[str, Any] = {"offline": False, "latency": latency_ms, "downloadThroughput": -1, "uploadThroughput": -1}
-    line.send("Network.emulateNetworkConditions", conditions)
 
 
 def type_fast(page: Page, lines: list[str]) -> None:

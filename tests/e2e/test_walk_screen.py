@@ -6,10 +6,9 @@ import io
 import re
 
 import pytest
-from installer import Installer
+from installer import Installer, slow_line
 from PIL import Image
 from playwright.sync_api import Browser, Page, expect
-from test_hurry import slow_line
 
 KEY_MS = 20
 KEYS_PER_S = 2  # two fingers, in a vehicle

@@ -1,3 +1,4 @@
+import { LoadForm, LoadSetsDialog } from "../../features/loads/loadDialogs";
 import { lazyDialog, lazyPage } from "../../ui/lazyPage";
 
 /** Dialogs of the top bar, fetched when they are first opened. */
@@ -11,4 +12,13 @@ export const JobDialog = lazyDialog("the job", async () => (await import("../../
 /** Beside the page, once a figure is asked how it came about. */
 export const WorkingPanel = lazyPage("the working", async () => (await import("./WorkingPanel")).WorkingPanel);
 
-export const DIALOGS = [WorkingPanel, CommentsDialog, HelpDialog, HistoryDialog, JobDialog, NotesDialog];
+export const DIALOGS = [
+  WorkingPanel,
+  CommentsDialog,
+  HelpDialog,
+  HistoryDialog,
+  JobDialog,
+  NotesDialog,
+  LoadForm,
+  LoadSetsDialog,
+];

@@ -7,7 +7,7 @@ import { OwnPartDialog } from "../worksheet/OwnPartDialog";
 import { OwnParts } from "../worksheet/OwnParts";
 import { useRig } from "../worksheet/useRig";
 import { useStepFigures } from "../worksheet/useStepFigures";
-import { ALTERNATOR_CLASSES, FITTED, REGULATION } from "./choices";
+import { ALTERNATOR_CLASSES, FITTED, REGULATION, YES_NO } from "./choices";
 import { OneWay } from "./OneWay";
 import { SchoolTable } from "./SchoolTable";
 import { type Alternator, alternatorOf, inOrder, nameOfAlternator, withOneMore, withoutAlternator } from "./things";
@@ -82,6 +82,12 @@ function OneAlternator({ id, one }: { id: string; one: Alternator }) {
           path={`${base}/temperature_sensed`}
           value={one.temperature_sensed}
           options={FITTED}
+        />
+        <SelectField
+          label="Its negative is kept apart"
+          path={`${base}/negative_apart`}
+          value={one.negative_apart}
+          options={YES_NO}
         />
         {answer.may_edit && (
           <Button kind="quiet" className="my-1" onClick={() => void edit(withoutAlternator(rig, id))}>

@@ -13,6 +13,7 @@ import { PartSelect } from "../worksheet/PartSelect";
 import { rowName } from "../worksheet/rowName";
 import { useRig } from "../worksheet/useRig";
 import { useStepFigures } from "../worksheet/useStepFigures";
+import { WithinField } from "../worksheet/WithinField";
 import { CLASSES, FUELS, YES_NO } from "./choices";
 import { Cell, Row, Rows } from "./Rows";
 import { SettingsFields } from "./SettingsFields";
@@ -47,6 +48,7 @@ export function MainsSheet() {
       {inOrder(rig.charging.chargers).map(([id, one]) => (
         <OneCharger key={id} id={id} one={one} />
       ))}
+      <WithinInverter />
       {answer.may_edit && (
         <div className="my-3 flex flex-wrap gap-3">
           <Button onClick={() => void edit(withOneMore(rig, "chargers"))}>+ Charger</Button>
@@ -93,6 +95,7 @@ function OneCharger({ id, one }: { id: string; one: Charger }) {
           onChange={(part) => void edit([{ op: "add", path: `${base}/part`, value: part }])}
         />
       </FieldRow>
+      <ProfileField base={base} of={id} value={one.profile} />
       {one.part === null && (
         <>
           <NumberField label="Rated output" path={`${base}/output_a`} unit="A" nullable value={one.output_a} />
@@ -120,21 +123,9 @@ function OneCharger({ id, one }: { id: string; one: Charger }) {
         )}
         <NumberField label="Turned down to" path={`${base}/turned_to_a`} unit="A" nullable value={one.turned_to_a} />
         <SelectField label="Can be turned down" path={`${base}/adjustable`} value={one.adjustable} options={YES_NO} />
-        <NumberField
-          label="Passes on, such as 0.9"
-          path={`${base}/efficiency_frac`}
-          unit=""
-          nullable
-          value={one.efficiency_frac}
-        />
-        <NumberField
-          label="Power factor, such as 0.7"
-          path={`${base}/power_factor`}
-          unit=""
-          nullable
-          value={one.power_factor}
-        />
+        <Shares base={base} of={one} />
         <SettingsFields base={base} of={one} />
+        <WithinField of={`charger:${id}`} base={base} value={one.within} />
         {answer.may_edit && (
           <Button kind="quiet" className="my-1" onClick={() => void edit([{ op: "remove", path: base }])}>
             Remove {title}
@@ -152,6 +143,81 @@ function OneCharger({ id, one }: { id: string; one: Charger }) {
         ]}
       />
     </Section>
+  );
+}
+
+/** The charger that an inverter brings along. */
+function WithinInverter() {
+  const { charger } = useRig().rig.inverter;
+  const { figure } = useStepFigures("charging");
+  const of = (name: string) => figure(`charging.source.inverter.${name}`);
+  const base = "/inverter/charger";
+  if (!of("rated_a")) return null;
+  return (
+    <Section title="Charger within the inverter">
+      <ProfileField base={base} of="inverter" value={charger.profile} />
+      <details>
+        <summary className="touch cursor-pointer text-soft hover:text-ink">More of it, and how it is set</summary>
+        <NumberField
+          label="Turned down to"
+          path={`${base}/turned_to_a`}
+          unit="A"
+          nullable
+          value={charger.turned_to_a}
+        />
+        <Shares base={base} of={charger} />
+        <SettingsFields base={base} of={charger} />
+      </details>
+      <NeedRows
+        rows={[
+          { label: "It gives the bank", figure: of("output_a"), strong: true },
+          { label: "Draws from the mains", figure: of("input_a") },
+          { label: "Of that real power", figure: of("input_w"), note: "the rest only fills the cord" },
+        ]}
+      />
+    </Section>
+  );
+}
+
+/** Which of the profiles of its data sheet a charger is set to, where that names any. */
+function ProfileField({ base, of, value }: { base: string; of: string; value: string | null }) {
+  const { figure } = useStepFigures("charging");
+  const there = figure(`charging.source.${of}.profiles`)?.value;
+  if (typeof there !== "string") return null;
+  const names = there.split("; ");
+  return (
+    <SelectField
+      label="It is set to"
+      path={`${base}/profile`}
+      value={value}
+      options={[
+        { value: null, label: "not said" },
+        ...names.map((name) => ({ value: name, label: name })),
+        ...(value !== null && !names.includes(value) ? [{ value, label: `${value}, which it does not have` }] : []),
+      ]}
+    />
+  );
+}
+
+/** What a charger passes on, and how it draws. */
+function Shares({ base, of }: { base: string; of: { efficiency_frac: number | null; power_factor: number | null } }) {
+  return (
+    <>
+      <NumberField
+        label="Passes on, such as 0.9"
+        path={`${base}/efficiency_frac`}
+        unit=""
+        nullable
+        value={of.efficiency_frac}
+      />
+      <NumberField
+        label="Power factor, such as 0.7"
+        path={`${base}/power_factor`}
+        unit=""
+        nullable
+        value={of.power_factor}
+      />
+    </>
   );
 }
 

@@ -7,6 +7,7 @@ import { NeedRows } from "../worksheet/NeedRows";
 import { PartSelect } from "../worksheet/PartSelect";
 import { useRig } from "../worksheet/useRig";
 import { useStepFigures } from "../worksheet/useStepFigures";
+import { WithinField } from "../worksheet/WithinField";
 import { CLASSES, FITTED, TRIGGERS, YES_NO } from "./choices";
 import { SettingsFields } from "./SettingsFields";
 import { inOrder, isBoat, nameOfAlternator, nameOfBank, nameOfWay, SCHOOLS, type Way } from "./things";
@@ -156,6 +157,7 @@ function WayMore({ id, way, title }: { id: string; way: Way; title: string }) {
         options={YES_NO}
       />
       {(converts || way.kind === "regulated") && <SettingsFields base={base} of={way} />}
+      {converts && <WithinField of={`path:${id}`} base={base} value={way.within} />}
       {answer.may_edit && (
         <Button kind="quiet" className="my-1" onClick={() => void edit([{ op: "remove", path: base }])}>
           Remove {title}
@@ -182,6 +184,15 @@ function WayFigures({ id, way }: { id: string; way: Way }) {
               ? [{ label: "It gets", figure: of("input_a"), note: "as far as alternator and way have it" }]
               : []),
             { label: "It gives the bank", figure: of("output_a"), strong: true },
+            ...(of("held_a")
+              ? [
+                  {
+                    label: "Of that it holds back in the sun",
+                    figure: of("held_a"),
+                    note: "the sun comes through its output",
+                  },
+                ]
+              : []),
             {
               label: isBoat(rig) ? "An hour of motoring brings" : "An hour of driving brings",
               figure: of("wh_per_driving_hour"),

@@ -77,6 +77,7 @@ function SetTo() {
 /** Every device in a row, with what was found set. */
 function AsEachIsSet() {
   const { rig } = useRig();
+  const { figure } = useStepFigures("charging");
   const partName = usePartName();
   const devices: [string, string, Set][] = [
     ...inOrder(rig.charging.paths)
@@ -85,6 +86,9 @@ function AsEachIsSet() {
     ...inOrder(rig.charging.chargers)
       .filter(([, one]) => one.bank === null)
       .map(([id, one]): [string, string, Set] => [`/charging/chargers/${id}`, nameOfCharger(rig, id), one]),
+    ...(figure("charging.source.inverter.rated_a")
+      ? [["/inverter/charger", "Charger within the inverter", rig.inverter.charger] as [string, string, Set]]
+      : []),
     ...inOrder(rig.solar.controllers).map(([id, one]): [string, string, Set] => [
       `/solar/controllers/${id}/settings`,
       one.name || partName(one.part) || "Solar controller",

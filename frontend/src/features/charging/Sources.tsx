@@ -339,10 +339,11 @@ function Help() {
         {larger && (
           <>
             A DC-DC charger of <Figure figure={figure("charging.help.dcdc.largest_a")} />, the largest that the
-            alternator carries, would bring <Figure figure={larger} /> more a day for nothing but its price.{" "}
+            alternator carries, would bring <Figure figure={larger} /> more a day; over its years a kilowatt-hour of
+            that costs <Figure figure={figure("charging.help.dcdc.price_per_kwh")} />.{" "}
           </>
         )}
-        Prices of fuel, hookups and panels are assumptions in the shop's money; open a figure to see them.
+        Prices of fuel, hookups, panels and chargers are assumptions in the shop's money; open a figure to see them.
       </p>
     </Section>
   );

@@ -113,6 +113,7 @@ const BARE: { [K in Family]: Omit<Rig["charging"][K][string], "position"> } = {
     own_draw_a: null,
     allows_a: null,
     temperature_sensed: null,
+    negative_apart: null,
   },
   paths: {
     ...SETTINGS,
@@ -151,6 +152,7 @@ const BARE: { [K in Family]: Omit<Rig["charging"][K][string], "position"> } = {
     efficiency_frac: null,
     power_factor: null,
     part: null,
+    profile: null,
     within: null,
   },
   generators: {

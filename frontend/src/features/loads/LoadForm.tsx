@@ -4,8 +4,8 @@ import { Dialog } from "../../ui/Dialog";
 import { DialogFoot } from "../../ui/DialogFoot";
 import { useRig } from "../worksheet/useRig";
 import { Bars } from "./Bars";
+import { KeepForm } from "./KeepForm";
 import { HowLong, Weather, WhatItDraws, WhatItIs, WhatMatters } from "./LoadFields";
-import { KeepForm } from "./LoadSets";
 import { useLoadForm } from "./useLoadForm";
 
 /** All that can be said of a load: what a line says, and its hours, weather, range and order of shedding. */

@@ -5,7 +5,7 @@ import { Button } from "../../ui/Button";
 import { Dialog } from "../../ui/Dialog";
 import { FilePicker } from "../../ui/FilePicker";
 import { useRig } from "../worksheet/useRig";
-import { LoadSetsDialog } from "./LoadSets";
+import { LoadSetsDialog } from "./loadDialogs";
 
 /** The list out, for spreadsheets, and a list in. What is read is one edit, and undone as one. */
 export function LoadLists({ empty }: { empty: boolean }) {

@@ -7,8 +7,8 @@ import { Menu } from "../../ui/Menu";
 import { Figure } from "../worksheet/Figure";
 import { useRig } from "../worksheet/useRig";
 import { LineRow } from "./LineRow";
-import { LoadForm } from "./LoadForm";
 import { LoadLine } from "./LoadLine";
+import { LoadForm } from "./loadDialogs";
 import { moveLoad, orderedIds, removeLoad, strikeLoad } from "./loadPatches";
 
 const FEED_WORDS = { dc: "DC", step_down: "step-down", ac: "AC" };

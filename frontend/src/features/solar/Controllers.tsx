@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { panelsForQuery } from "../../api/arrayQueries";
-import type { PvController, Rig } from "../../api/types";
+import type { PvController } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Dialog } from "../../ui/Dialog";
 import { formatNumber } from "../../ui/formatQuantity";
@@ -13,6 +13,7 @@ import { PartSelect } from "../worksheet/PartSelect";
 import { usePartName } from "../worksheet/useParts";
 import { useRig } from "../worksheet/useRig";
 import { useStepFigures } from "../worksheet/useStepFigures";
+import { WithinField } from "../worksheet/WithinField";
 import { nameOfController, orderedControllers, withController, withoutController } from "./arrays";
 
 /** The controllers: what each is, what comes into it against what it bears, and what it gives. */
@@ -38,20 +39,6 @@ export function Controllers() {
       )}
     </>
   );
-}
-
-/** The devices that a controller may sit within. */
-function insideOf(rig: Rig): { value: string | null; label: string }[] {
-  const ways = Object.entries(rig.charging.paths).filter(([, way]) => way.kind === "dcdc");
-  const chargers = Object.entries(rig.charging.chargers).filter(
-    ([, one]) => one.output_a !== null || one.part !== null,
-  );
-  return [
-    { value: null, label: "nothing: it is a device by itself" },
-    ...(rig.inverter.chosen ? [{ value: "inverter", label: "the inverter" }] : []),
-    ...ways.map(([id, way]) => ({ value: `path:${id}`, label: way.name || "the DC-DC charger" })),
-    ...chargers.map(([id, one]) => ({ value: `charger:${id}`, label: one.name || "the shore charger" })),
-  ];
 }
 
 function OneController({ id, one, name }: { id: string; one: PvController; name: string }) {
@@ -81,15 +68,7 @@ function OneController({ id, one, name }: { id: string; one: PvController; name:
         />
       </FieldRow>
       {one.part === null && <Typed id={id} one={one} />}
-      {insideOf(rig).length > 1 && (
-        <SelectField
-          label="Sits within"
-          path={`${base}/within`}
-          value={one.within}
-          options={insideOf(rig)}
-          hint={one.within === null ? undefined : "One device with one price and one mass: it is counted there."}
-        />
-      )}
+      <WithinField of={`controller:${id}`} base={base} value={one.within} />
       {pairs.length > 0 && (
         <table className="mt-2 w-full max-w-[40rem]">
           <thead>

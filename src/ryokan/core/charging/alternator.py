@@ -20,12 +20,18 @@ Thing = TypeVar("Thing", bound=Model)
 
 
 def known_of(thing: Thing, part: Model | None) -> Thing:
-    """A thing of the rig with what nobody typed of it taken from its part, or from the profile that it is set to."""
+    """A thing of the rig with what its part, or the profile that it is set to, says of it.
+
+    Its rating is that of its part, whatever was typed before it was chosen; of the rest what somebody typed goes first.
+    """
     if part is None:
         return thing
     shared = type(thing).model_fields.keys() & type(part).model_fields.keys() - {"name", "part", "kind", "position"}
-    said = {name: getattr(part, name) for name in shared if getattr(thing, name) is None}
-    return thing.model_copy(update=said)
+    said = {name: getattr(part, name) for name in shared if name in _RATED or getattr(thing, name) is None}
+    return thing.model_copy(update={name: value for name, value in said.items() if value is not None})
+
+
+_RATED = ("output_a", "input_v", "output_v")
 
 
 @dataclass(frozen=True, slots=True)
@@ -129,8 +135,8 @@ def _by_its_sheet(sheet: Sheet, id: str, way: Way) -> None:
     if way.part is None or not way.converts:
         return
     base = f"charging.source.{id}"
-    sheet.part(f"{base}.made_from_v", float(way.path.input_v or way.part.input_v), "V", way.part)
-    sheet.part(f"{base}.made_for_v", float(way.path.output_v or way.part.output_v), "V", way.part)
+    sheet.part(f"{base}.made_from_v", float(way.part.input_v), "V", way.part)
+    sheet.part(f"{base}.made_for_v", float(way.part.output_v), "V", way.part)
     if way.path.isolated is not None:
         sheet.part(f"{base}.isolated", way.path.isolated, "", way.part)
 

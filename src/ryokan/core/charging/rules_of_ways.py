@@ -280,7 +280,7 @@ def charger_other_volts(rig: Rig, sheet: Sheet, one: tuple[str, Charger]) -> Tro
     """The shore charger is made for another volts class than the bank's."""
     id, charger = one
     by_part = sheet.get(f"charging.source.{id}.made_for_v")
-    made_for = charger.output_v or (None if by_part is None else int(by_part.number))
+    made_for = charger.output_v if by_part is None else int(by_part.number)
     if made_for is None or made_for == rig.storage.system_v:
         return None
     return Trouble(figures={"bank": sheet["storage.system_v"]}, measures={"made_for": str(made_for)})

@@ -52,7 +52,7 @@ def chargers(
             of_it = parts.get(id)
             profiles = () if of_it is None else read_profiles(of_it.profiles)
             profile = profile_named(profiles, one.profile)
-            found[id] = OnMains(known_of(known_of(one, profile), of_it), of_it, profiles=profiles, profile=profile)
+            found[id] = OnMains(_set_to(known_of(one, of_it), profile), of_it, profiles=profiles, profile=profile)
     if (within := _within_inverter(inverter, part)) is not None:
         found[WITHIN_INVERTER] = within
     return {id: one for id, one in found.items() if one.rated_a is not None}
@@ -67,9 +67,13 @@ def _within_inverter(inverter: Inverter, part: InverterPart | None) -> OnMains |
     by_part = None if typed_a is not None else part
     profiles = () if by_part is None else read_profiles(by_part.profiles)
     profile = profile_named(profiles, inverter.charger.profile)
-    set_to = known_of(Charger.model_validate(inverter.charger.model_dump()), profile)
-    charger = set_to if set_to.output_a is not None else set_to.model_copy(update={"output_a": rated_a})
-    return OnMains(charger, by_part, stands_alone=False, profiles=profiles, profile=profile)
+    charger = Charger.model_validate({**inverter.charger.model_dump(), "output_a": rated_a})
+    return OnMains(_set_to(charger, profile), by_part, stands_alone=False, profiles=profiles, profile=profile)
+
+
+def _set_to(charger: Charger, profile: ChargeProfile | None) -> Charger:
+    """A charger with the current of the profile that it is set to; its volts are told apart, for the rules of settings."""
+    return charger if profile is None else charger.model_copy(update={"output_a": profile.output_a})
 
 
 def mains_side(sheet: Sheet, id: str, one: OnMains) -> None:
