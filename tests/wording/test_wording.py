@@ -140,3 +140,18 @@ def test_everything_that_ships_names_its_licence() -> None:
     assert (root / "NOTICE").read_text(encoding="utf-8") == notice()
     assert "GeoNames" in notice()
     assert "creativecommons.org/licenses/by/4.0" in notice()
+
+
+def test_no_two_lines_of_the_ledger_are_called_alike() -> None:
+    dear = {name: {"standing": "bought", "part": {"kind": kind, "name": name, **more, "price": {"amount": "300", "currency": currency}}}
+            for name, kind, currency, more in (
+                ("c", "charger", "EUR", {"output_a": 30}), ("i", "inverter", "USD", {"rated_w": 1000}))}  # fmt: skip
+    two = rig(
+        own_parts=dear,
+        charging={"chargers": {"c": {"part": "own:c"}}},
+        inverter={"chosen": {"part": "own:i"}},
+        storage={"bank": {"nominal_ah": 100}},
+    )
+    labels = [line.label for line in ledger(two, evaluate(two))]
+    assert {"Chosen so far, in EUR", "Chosen so far, in USD"} <= set(labels)
+    assert len(set(labels)) == len(labels)

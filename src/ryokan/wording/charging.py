@@ -323,7 +323,7 @@ FINDINGS: dict[str, Words] = {
         "The weakest of them warms all night. {fits} of charge current fit through, or take a larger cord.",
     ),
     "charging.set_above_limit": Words(
-        "{name} is set to {stops} V; no cell of the bank may see more than {most} makes.",
+        "{name} is set to {stops} V; the bank bears {most} at most.",
         "The bank's electronics open, or cells are harmed for good and can become dangerous. Set it lower "
         "before it charges again.",
     ),

@@ -70,9 +70,10 @@ def _totals(figures: Mapping[str, Figure]) -> list[LedgerLine]:
         lines.append(LedgerLine("parts.mass_kg", None, "Chosen so far, mass", None, figures["parts.mass_kg"], None))
     missing = figures.get("parts.without_price")
     at_least = " at least" if missing is not None else ""
-    for key in sorted(figures):
-        if key.startswith("parts.price."):
-            lines.append(LedgerLine(key, None, f"Chosen so far, price{at_least}", None, figures[key], None))
+    prices = [key for key in sorted(figures) if key.startswith("parts.price.")]
+    for key in prices:
+        what = "price" if len(prices) == 1 else f"in {figures[key].unit}"  # no two lines have one label
+        lines.append(LedgerLine(key, None, f"Chosen so far, {what}{at_least}", None, figures[key], None))
     return lines
 
 

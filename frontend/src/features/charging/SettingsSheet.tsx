@@ -100,7 +100,7 @@ function AsEachIsSet() {
       <Section title="As each is set" aside="what nobody looked at is left open">
         <Rows head={["Device", "Absorbs", "Floats", "Equalises", "Cold stop", "For lithium"]}>
           {devices.map(([base, name, set]) => (
-            <Row key={base} head={name}>
+            <Row key={base} head={name} note={<ByProfile source={base.split("/").at(-1) ?? ""} base={base} />}>
               <CellNumber
                 label={`${name} absorbs at`}
                 path={`${base}/stops_at_v`}
@@ -143,6 +143,30 @@ function AsEachIsSet() {
         </Rows>
       </Section>
     )
+  );
+}
+
+/** What a charger is set to by the profile of its sheet; what is typed beside it goes first. */
+function ByProfile({ source, base }: { source: string; base: string }) {
+  const { figure } = useStepFigures("charging");
+  const id = base.startsWith("/inverter/") ? "inverter" : source;
+  const profile = figure(`charging.source.${id}.profile`);
+  const [absorbs, floats] = ["absorbs", "floats"].map((what) => figure(`charging.source.${id}.profile_${what}_v`));
+  if (!profile) return null;
+  return (
+    <>
+      set to “{String(profile.value)}”
+      {absorbs && (
+        <>
+          , absorbs at <Figure figure={absorbs} />
+        </>
+      )}
+      {floats && (
+        <>
+          , floats at <Figure figure={floats} />
+        </>
+      )}
+    </>
   );
 }
 

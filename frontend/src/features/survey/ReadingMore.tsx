@@ -40,7 +40,7 @@ export function MomentMore({ readings }: { readings: Readings }) {
     list.includes(one) ? list.filter((other) => other !== one) : [...list, one];
   return (
     <details className="py-1 text-[14px]">
-      <summary className="touch w-fit cursor-pointer text-soft">▾ Hour, state, sky and what ran</summary>
+      <summary className="touch w-fit cursor-pointer text-soft">Hour, state, sky and what ran</summary>
       <div className="mt-1">
         <When readings={readings} />
         <Select label="State" value={first.state} choices={STATES} onSay={(value) => say("state", value)} />

@@ -123,7 +123,7 @@ function ReadingRow({ id, reading, told }: { id: string; reading: Reading; told:
         {others.length > 0 && (
           <details className="text-[14px] text-soft">
             <summary className="touch w-fit cursor-pointer">
-              ▾ {others.length === 1 ? "Or something else" : `Or one of ${others.length} others`}
+              {others.length === 1 ? "Or something else" : `Or one of ${others.length} others`}
             </summary>
             <ul className="ml-4 list-disc">
               {others.map((one) => (
@@ -134,7 +134,7 @@ function ReadingRow({ id, reading, told }: { id: string; reading: Reading; told:
         )}
         {told && told.figures.length > 1 && (
           <details className="text-[14px] text-soft">
-            <summary className="touch w-fit cursor-pointer">▾ Working</summary>
+            <summary className="touch w-fit cursor-pointer">Working</summary>
             <ul className="ml-4">
               {told.figures.map((one) => (
                 <li key={one.key}>
