@@ -48,6 +48,14 @@ describe("a piece of the page that is fetched when it is opened", () => {
     expect(load).toHaveBeenCalledTimes(1);
   });
 
+  it("is its own, though another is called alike", async () => {
+    const One = lazyPage<{ name: string }>("the form", async () => () => <p>One</p>);
+    const Other = lazyPage<{ name: string }>("the form", async () => () => <p>Other</p>);
+    await Promise.all([One.fetchAhead(), Other.fetchAhead()]);
+    show(<Other name="" />);
+    expect(screen.getByText("Other")).toBeTruthy();
+  });
+
   it("is waited for while the server is away, and comes when it answers", async () => {
     readiness.answers = false;
     const load = vi.fn(async () => Sheet).mockRejectedValueOnce(new TypeError("no answer"));

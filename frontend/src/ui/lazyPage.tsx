@@ -15,13 +15,15 @@ class Renewed extends Error {
 /** A piece of the page whose script is fetched when it is first opened; `fetchAhead` has it at hand before. */
 export type Lazy<P> = ComponentType<P> & { fetchAhead: () => Promise<void> };
 
+let made = 0;
+
 export function lazyPage<P extends object>(
   name: string,
   load: () => Promise<ComponentType<P>>,
   Around: ComponentType<P & { children: ReactNode }> = ({ children }) => children,
 ): Lazy<P> {
   const query = queryOptions({
-    queryKey: ["script", name],
+    queryKey: ["script", name, ++made], // two may be called alike
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: Number.POSITIVE_INFINITY,
     queryFn: async () => {

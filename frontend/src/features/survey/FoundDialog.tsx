@@ -2,6 +2,7 @@ import { Button } from "../../ui/Button";
 import { Dialog } from "../../ui/Dialog";
 import { DialogFoot } from "../../ui/DialogFoot";
 import { PartFields } from "../../ui/parts/PartFields";
+import { Waiting } from "../../ui/states";
 import { AlternatorSketch } from "./AlternatorSketch";
 import { worthAsking } from "./foundFields";
 import { FOUND_NAMES, type FoundKind, nameOf } from "./foundKinds";
@@ -10,7 +11,12 @@ import { useFoundFields, useFoundForm } from "./useFoundForm";
 /** Something that is there: what it says on it, and how it stands. */
 export function FoundDialog({ kind, id, onClose }: { kind: FoundKind; id: string | null; onClose: () => void }) {
   const fields = useFoundFields(kind);
-  return fields && <FoundForm kind={kind} id={id} fields={fields} onClose={onClose} />;
+  if (fields) return <FoundForm kind={kind} id={id} fields={fields} onClose={onClose} />;
+  return (
+    <Dialog title="One moment" onClose={onClose}>
+      <Waiting what="the form" failed={null} />
+    </Dialog>
+  );
 }
 
 function FoundForm({
