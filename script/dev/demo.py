@@ -11,7 +11,7 @@ from collections.abc import Sequence
 from pathlib import Path
 from typing import TextIO
 
-from dev.install import build_frontend, install_frontend, install_python, python
+from dev.install import build_frontend, install_all, python
 from dev.machine import RUN_TIME_PACKAGES, install_packages, require_node
 from dev.postgres import Cluster, data_home, free_port, is_free
 from dev.server import WebServer, environment, secret_key, stop_group
@@ -80,8 +80,7 @@ def prepare() -> None:
     """Everything that has to be installed to run."""
     with stage("Debian packages"):
         install_packages(RUN_TIME_PACKAGES)
-    install_python(tests=False)
-    install_frontend()
+    install_all(tests=False)
     build_frontend()
 
 

@@ -10,7 +10,7 @@ from collections.abc import Callable, Sequence
 from pathlib import Path
 
 from dev import first_view
-from dev.install import FRONTEND, VENV, build_frontend, install_frontend, install_python, make_api_types, python
+from dev.install import FRONTEND, VENV, build_frontend, install_all, make_api_types, python
 from dev.machine import RUN_TIME_PACKAGES, TEST_PACKAGES, install_packages, require_node
 from dev.stages import ROOT, Failed, run, stage
 
@@ -86,8 +86,7 @@ def setup() -> None:
     require_node()
     with stage("Debian packages"):
         install_packages({**RUN_TIME_PACKAGES, **TEST_PACKAGES})
-    install_python(tests=True)
-    install_frontend()
+    install_all(tests=True)
     make_api_types()
     build_frontend()
 
