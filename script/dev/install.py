@@ -41,8 +41,8 @@ def install_python(*, tests: bool) -> None:
             run([sys.executable, "-m", "venv", "--clear", VENV], quiet=True)
         target = ".[test]" if tests else "."
         # Modules are compiled when they are first imported: half of the time went into many that never are.
-        command = [python(), "-m", "pip", "install", "--quiet", "--no-compile", "-c", "constraints.txt", "-e", target]
-        run(command, quiet=True)
+        options = ["--quiet", "--no-compile", "-c", "constraints.txt"]
+        run([python(), "-m", "pip", "install", *options, "-e", target], quiet=True)
         _store(stamp, wanted)
 
 

@@ -7,6 +7,7 @@ import subprocess
 import sys
 import tempfile
 from collections.abc import Callable, Sequence
+from contextlib import ExitStack
 from pathlib import Path
 
 from dev import first_view
@@ -19,9 +20,13 @@ BIN = FRONTEND / "node_modules" / ".bin"
 
 QUICK = ("tests/core", "tests/wording")
 NOT_SLOW = "not thorough and not hypothesis"
-BROWSER = "tests/e2e"  # waits for a browser most of the time
-# These run beside all else, on a database cluster of their own, and take about as long.
-WITH_THE_BROWSER = (BROWSER, "tests/faults", "tests/test_demo_script.py", "tests/test_set_up.py")
+# What waits for a browser or a server much of the time runs beside all else, in two lots that take about as long, each on a
+# database cluster of its own.
+HURRIED = ("tests/e2e/test_hurry.py", "tests/e2e/test_walk_screen.py")
+BESIDE = (
+    ("tests/e2e", "tests/web", *(word for path in HURRIED for word in ("--ignore", path))),
+    (*HURRIED, "tests/faults", "tests/store", "tests/test_demo_script.py", "tests/test_set_up.py"),
+)
 
 
 def main(args: Sequence[str]) -> None:
@@ -36,16 +41,17 @@ def main(args: Sequence[str]) -> None:
     if _tree() != before:
         raise Failed(f"Set-up has changed files of the tree. git status before:\n{before}\nafter:\n{_tree()}")
     if quick:
-        _side_by_side([python(), "-m", "pytest", "-q", "-m", NOT_SLOW, *QUICK, *args[1:]], _without_running)
+        _side_by_side([[python(), "-m", "pytest", "-q", "-m", NOT_SLOW, *QUICK, *args[1:]]], _without_running)
         return
-    rest = [word for path in WITH_THE_BROWSER for word in ("--ignore", path)]
+    taken = {word for lot in BESIDE for word in lot if word != "--ignore"}
+    rest = [word for path in sorted(taken) for word in ("--ignore", path)]
 
     def meanwhile() -> None:
         _without_running()
         with stage("pytest"):
             run([python(), "-m", "pytest", "tests", *rest])
 
-    _side_by_side([python(), "-m", "pytest", *WITH_THE_BROWSER], meanwhile)
+    _side_by_side([[python(), "-m", "pytest", *lot] for lot in BESIDE], meanwhile)
 
 
 def _without_running() -> None:
@@ -67,17 +73,22 @@ def _without_running() -> None:
         first_view.check()
 
 
-def _side_by_side(command: Sequence[str | Path], meanwhile: Callable[[], None]) -> None:
-    """Run a command beside something else; what it says comes behind, and either may fail."""
-    with tempfile.TemporaryFile(mode="w+") as said:
-        beside = subprocess.Popen([str(word) for word in command], cwd=ROOT, stdout=said, stderr=subprocess.STDOUT)
+def _side_by_side(commands: Sequence[Sequence[str | Path]], meanwhile: Callable[[], None]) -> None:
+    """Run commands beside something else; what they say comes behind, and any of it may fail."""
+    with ExitStack() as stack:
+        said = [stack.enter_context(tempfile.TemporaryFile(mode="w+")) for _ in commands]
+        beside = [
+            subprocess.Popen([str(word) for word in command], cwd=ROOT, stdout=file, stderr=subprocess.STDOUT)
+            for command, file in zip(commands, said, strict=True)
+        ]
         try:
             meanwhile()
         finally:
-            code = beside.wait()
-            said.seek(0)
-            print(said.read(), flush=True)
-    if code != 0:
+            codes = [one.wait() for one in beside]
+            for file in said:
+                file.seek(0)
+                print(file.read(), flush=True)
+    if any(codes):
         raise Failed("Some of the tests that ran beside the others failed.")
 
 
