@@ -24,7 +24,7 @@ NOT_SLOW = "not thorough and not hypothesis"
 # database cluster of its own.
 HURRIED = ("tests/e2e/test_hurry.py", "tests/e2e/test_walk_screen.py")
 BESIDE = (
-    ("tests/e2e", "tests/web", *(word for path in HURRIED for word in ("--ignore", path))),
+    ("tests/e2e", *(word for path in HURRIED for word in ("--ignore", path))),
     (*HURRIED, "tests/faults", "tests/store", "tests/test_demo_script.py", "tests/test_set_up.py"),
 )
 

@@ -146,10 +146,16 @@ def test_a_date_that_cannot_be_taken_is_told_at_its_field_and_stops_nothing(inst
     installer.saved(3)
 
     # Gone from its place before it was answered, it is kept aside and says why, also after a reload.
-    slow_line(page, 500)
+    held: list[Route] = []
+    page.route("**/api/v1/options/*/rig", lambda route: held.append(route))
     when.fill(typed.replace("05", "06"))
-    page.keyboard.press("Enter")
+    with page.expect_request("**/api/v1/options/*/rig"):
+        page.keyboard.press("Enter")
     installer.step("Loads")
+    expect(page.get_by_label("Add a load")).to_be_visible()
+    for waiting in held:
+        waiting.continue_()
+    page.unroute("**/api/v1/options/*/rig")
     aside = page.get_by_label("An edit set aside")
     expect(aside).to_contain_text("31 December 2100" if "2101" in typed else "1 January 2000")
     page.reload()
