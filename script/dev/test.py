@@ -20,13 +20,9 @@ BIN = FRONTEND / "node_modules" / ".bin"
 
 QUICK = ("tests/core", "tests/wording")
 NOT_SLOW = "not thorough and not hypothesis"
-# What waits for a browser or a server much of the time runs beside all else, in two lots that take about as long, each on a
-# database cluster of its own.
-HURRIED = ("tests/e2e/test_hurry.py", "tests/e2e/test_walk_screen.py")
-BESIDE = (
-    ("tests/e2e", *(word for path in HURRIED for word in ("--ignore", path))),
-    (*HURRIED, "tests/faults", "tests/store", "tests/test_demo_script.py", "tests/test_set_up.py"),
-)
+# What waits for a browser or a server much of the time runs beside all else, on a database cluster of its own, and takes about
+# as long. A third lot makes two cores so slow that tests of faults run out of time.
+BESIDE = (("tests/e2e", "tests/faults", "tests/test_demo_script.py", "tests/test_set_up.py"),)
 
 
 def main(args: Sequence[str]) -> None:
@@ -43,8 +39,7 @@ def main(args: Sequence[str]) -> None:
     if quick:
         _side_by_side([[python(), "-m", "pytest", "-q", "-m", NOT_SLOW, *QUICK, *args[1:]]], _without_running)
         return
-    taken = {word for lot in BESIDE for word in lot if word != "--ignore"}
-    rest = [word for path in sorted(taken) for word in ("--ignore", path)]
+    rest = [word for lot in BESIDE for path in lot for word in ("--ignore", path)]
 
     def meanwhile() -> None:
         _without_running()
