@@ -5,11 +5,15 @@ from __future__ import annotations
 import json
 import os
 import signal
+import socket
 import subprocess
 import tempfile
 import threading
+import time
+import urllib.error
 import urllib.request
 from collections.abc import Iterator
+from contextlib import suppress
 from pathlib import Path
 from typing import Any
 
@@ -56,6 +60,17 @@ def health(printed: str) -> Any:
         return json.load(answer)
 
 
+def answered(address: str) -> int | None:
+    """The status it answers with; nothing if it does not answer."""
+    try:
+        with urllib.request.urlopen(f"{address}/api/v1/readiness", timeout=5) as answer:
+            return int(answer.status)
+    except urllib.error.HTTPError as error:
+        return error.code
+    except OSError:
+        return None
+
+
 def test_demo_names_its_stages_recovers_from_a_kill_and_stops_what_it_started(data: Path) -> None:
     demo, printed = start(data)
     for name in ("Debian packages", "python packages", "front end build", "database", "schema and demo data", "web server"):
@@ -92,7 +107,15 @@ def test_a_server_that_dies_shows_the_end_of_its_log_and_one_that_waits_says_for
     monkeypatch.setattr(dev_server, "SAY_EVERY_S", 0.5)
     nowhere = f"postgresql+psycopg://app@127.0.0.1:{free_port()}/none"
     waiting = WebServer(nowhere, "key", host="127.0.0.1", port=free_port())
-    plug = threading.Timer(8, waiting.kill)
+
+    def pull_the_plug_once_it_has_said_503() -> None:
+        until = time.monotonic() + 60
+        while answered(waiting.address) != 503 and time.monotonic() < until:
+            time.sleep(0.1)
+        time.sleep(2)
+        waiting.kill()
+
+    plug = threading.Thread(target=pull_the_plug_once_it_has_said_503)
     plug.start()
     with pytest.raises(Failed, match="has ended"):
         waiting.start()
@@ -101,3 +124,25 @@ def test_a_server_that_dies_shows_the_end_of_its_log_and_one_that_waits_says_for
     said = capsys.readouterr().out
     assert "the process lives and does not answer yet" in said
     assert "it answers 503, the database does not answer" in said
+
+
+def test_an_answer_broken_off_in_the_middle_is_no_answer() -> None:
+    with socket.create_server(("127.0.0.1", 0)) as half:
+        taken = half.getsockname()[1]
+
+        def break_off() -> None:
+            with suppress(OSError):
+                while True:
+                    asked, _ = half.accept()
+                    with asked:
+                        asked.recv(4096)
+                        asked.sendall(b"HTTP/1.1 503 Service Unavailable\r\nContent-Length: 67\r\n\r\n{")
+
+        thread = threading.Thread(target=break_off, daemon=True)
+        thread.start()
+        try:
+            with pytest.raises(Failed, match="Connection in use"):
+                WebServer("postgresql+psycopg://app@127.0.0.1/none", "key", host="127.0.0.1", port=taken).start()
+        finally:
+            half.shutdown(socket.SHUT_RDWR)
+    thread.join()

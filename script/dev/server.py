@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import http.client
 import json
 import os
 import secrets
@@ -11,6 +12,7 @@ import tempfile
 import time
 import urllib.error
 import urllib.request
+from http import HTTPStatus
 from pathlib import Path
 
 from dev.install import FRONTEND, VENV
@@ -109,10 +111,19 @@ class WebServer:
             with urllib.request.urlopen(f"{self.address}/api/v1/readiness", timeout=2):
                 return ""
         except urllib.error.HTTPError as error:
-            database = json.load(error).get("database", "does not answer") if error.code == 503 else ""
-            return f"it answers {error.code}" + (f", the database {database}" if database else "")
-        except (urllib.error.URLError, ConnectionError, TimeoutError):
+            return f"it answers {error.code}" + (f", the database {database}" if (database := _of_the_database(error)) else "")
+        except (OSError, http.client.HTTPException):
             return "the process lives and does not answer yet"
+
+
+def _of_the_database(error: urllib.error.HTTPError) -> str:
+    """What a server that is not ready says of its database; nothing where its answer broke off."""
+    if error.code != HTTPStatus.SERVICE_UNAVAILABLE:
+        return ""
+    try:
+        return str(json.load(error).get("database", "does not answer"))
+    except (OSError, http.client.HTTPException, ValueError):
+        return ""
 
 
 def stop_group(pid: int, number: signal.Signals) -> None:

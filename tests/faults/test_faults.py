@@ -137,16 +137,22 @@ def test_web_and_database_killed_by_turns_under_editors_lose_and_double_nothing(
                 acknowledged[edit_id] = (name, hours)
                 base, made = stored["revision"], made + 1
 
+        def let_them_store(count: int) -> None:
+            """Wait until so many more edits were acknowledged: how long that takes is the machine's affair."""
+            enough, until = len(acknowledged) + count, time.monotonic() + 60
+            while len(acknowledged) < enough and time.monotonic() < until:
+                time.sleep(0.02)
+
         with ThreadPoolExecutor(4) as pool:
             working = [pool.submit(work, hand) for hand in range(4)]
             for _ in range(2):
-                time.sleep(0.7)
+                let_them_store(6)
                 server.kill()
                 server.start()
-                time.sleep(0.7)
+                let_them_store(6)
                 cluster.stop("immediate")
                 cluster.start()
-            time.sleep(0.7)
+            let_them_store(6)
             stop.set()
             for one in working:
                 one.result(120)
