@@ -94,7 +94,7 @@ def example_rigs() -> list[tuple[str, Rig]]:
 
 def changed(base: Rig, changes: dict[str, Any]) -> Rig:
     """The rig with members set by dotted path."""
-    document = copy.deepcopy(base.model_dump(mode="json"))
+    document = base.model_dump(mode="json")
     for path, new in changes.items():
         *parents, last = path.split(".")
         place = document

@@ -37,7 +37,7 @@ def _book() -> dict[str, Part]:
 def random_edit(rig: Rig, random: Random, book: dict[str, Part] | None = None) -> Rig:
     """The rig with one member changed, added or taken away at random; what results is a rig again."""
     for _ in range(_TRIES):
-        document = copy.deepcopy(rig.model_dump(mode="json"))
+        document = rig.model_dump(mode="json")
         _Editor(random, book or {}).change(_SCHEMA, document)
         try:
             edited = Rig.model_validate(document)
@@ -51,7 +51,7 @@ def random_edit(rig: Rig, random: Random, book: dict[str, Part] | None = None) -
 def everything_said(rig: Rig, random: Random, book: dict[str, Part] | None = None) -> Rig:
     """The rig with every optional member set, wherever that leaves it a rig."""
     editor = _Editor(random, book or {})
-    document = copy.deepcopy(rig.model_dump(mode="json"))
+    document = rig.model_dump(mode="json")
     editor.compartments = sorted(document["space"]["compartments"])
     editor.controllers = sorted(document["solar"]["controllers"])
     editor.alternators = sorted(document["charging"]["alternators"])

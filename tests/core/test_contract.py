@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 import re
 from collections.abc import Iterator
+from functools import cache
 from random import Random
 from typing import Any
 
@@ -55,6 +56,7 @@ def figures() -> Iterator[Figure]:
     yield from (one for key, one in how_long(some, evaluate(some).figures, ["l0"], 1.0).items() if key.startswith("running."))
 
 
+@cache
 def families_of(key: str) -> list[str]:
     return [family for family in DECLARED if pattern(family).match(key)]
 

@@ -23,7 +23,7 @@ import pytest
 from dev.postgres import Cluster, free_port
 from dev.server import WebServer
 from editor import NO_ANSWER, Editor
-from shops import LAMP, Shops, assert_problem
+from shops import LAMP, Shops, assert_problem, found_two
 from sqlalchemy import Engine, select, text
 
 from ryokan.operations.accounts import create_shop
@@ -255,7 +255,7 @@ def edit(shops: Shops, browser: Any, number: int) -> Any:
 
 @pytest.fixture
 def shops(engine: Engine) -> Shops:
-    return Shops(engine)
+    return Shops(engine, found_two(engine))
 
 
 def test_faster_than_any_hand_is_asked_to_wait_and_a_moment_later_is_taken(shops: Shops) -> None:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import io
 from datetime import UTC, datetime
-from typing import Any
+from typing import Any, NamedTuple
 from uuid import UUID, uuid4
 
 from flask import Flask
@@ -19,7 +19,7 @@ from ryokan.core.links.model import Link
 from ryokan.core.parts.model import Part
 from ryokan.core.rig import SCHEMA_VERSION
 from ryokan.core.vehicle import Vehicle
-from ryokan.operations.accounts import add_user, create_shop
+from ryokan.operations.accounts import Actor, add_user, create_shop
 from ryokan.operations.comments import comment
 from ryokan.operations.jobs import bring_back_option, copy_option, create_job, open_job, remove_option
 from ryokan.operations.parts import add_part
@@ -98,22 +98,36 @@ def after_edit(known: dict[str, Any], edit: dict[str, Any]) -> dict[str, Any]:
     }
 
 
-class Shops:
-    """Two shops with a job each, on one application."""
+class Founded(NamedTuple):
+    """What is in a database with two shops."""
 
-    def __init__(self, engine: Engine) -> None:
+    ada: Actor
+    job_id: str
+    option_id: str
+    part_id: str
+    comment_id: str
+
+
+def found_two(engine: Engine) -> Founded:
+    """Two shops, the first with a job, a part and a comment. Hashing passwords takes long: do it once and copy the database."""
+    with transaction(engine) as session:
+        ada = create_shop(session, name="A", owner_name="Ada", email="ada@a.example", password="pw", now=START)
+        job = create_job(session, ada, title="Job", customer="C", now=START)
+        create_shop(session, name="B", owner_name="Cy", email="cy@b.example", password="pw", now=START)
+        part = add_part(session, ada, TypeAdapter(Part).validate_python({**PART, "name": "block"}), now=START)
+        said = comment(session, ada, job.options[0].id, pin="run:main", text="How long?", now=START)
+        return Founded(ada, str(job.job.id), str(job.options[0].id), str(part.id), str(said[0].id))
+
+
+class Shops:
+    """Two shops on one application."""
+
+    def __init__(self, engine: Engine, founded: Founded) -> None:
         self.engine = engine
         self.clock = Clock()
         self.app = create_app(Context(engine, self.clock), secret_key="test")
         self.app.testing = True
-        with transaction(engine) as session:
-            self.ada = create_shop(session, name="A", owner_name="Ada", email="ada@a.example", password="pw", now=START)
-            job = create_job(session, self.ada, title="Job", customer="C", now=START)
-            create_shop(session, name="B", owner_name="Cy", email="cy@b.example", password="pw", now=START)
-            part = add_part(session, self.ada, TypeAdapter(Part).validate_python({**PART, "name": "block"}), now=START)
-            said = comment(session, self.ada, job.options[0].id, pin="run:main", text="How long?", now=START)
-        self.job_id, self.option_id = str(job.job.id), str(job.options[0].id)
-        self.part_id, self.comment_id = str(part.id), str(said[0].id)
+        self.ada, self.job_id, self.option_id, self.part_id, self.comment_id = founded
 
     def join(self, role: str) -> str:
         """The address of somebody new in the first shop."""

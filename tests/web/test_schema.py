@@ -16,8 +16,7 @@ from hostile import Hostile, Spoilt, spoilt
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from schemathesis.core import NOT_SET
-from shops import Browser, Shops, filled
-from sqlalchemy import Engine
+from shops import Browser, Shops, filled, found_two
 from werkzeug.test import TestResponse
 
 from ryokan.web.spec import openapi
@@ -29,16 +28,11 @@ BEFORE_ANY_ROUTE = {400, 403, 404, 405, 413, 415, 422}
 
 
 @pytest.fixture(scope="module")
-def engine(cluster: Any) -> Iterator[Engine]:
+def shops(cluster: Any) -> Iterator[Shops]:
     with fresh_database(cluster) as opened:
-        yield opened
-
-
-@pytest.fixture(scope="module")
-def shops(engine: Engine) -> Shops:
-    found = Shops(engine)
-    found.app.testing = False  # an error is an answer here, as in production
-    return found
+        found = Shops(opened, found_two(opened))
+        found.app.testing = False  # an error is an answer here, as in production
+        yield found
 
 
 class Described:
