@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 import pytest
-from databases import fresh_database
+from databases import fresh_database, quick_hashes
 from dev.postgres import Cluster
 from shops import Founded, Shops, found_two
 from sqlalchemy import Engine
@@ -15,8 +15,14 @@ from ryokan.store.database import migrate, open_engine
 TWO_SHOPS = "two_shops"
 
 
-@pytest.fixture(scope="session")
-def founded(cluster: Cluster) -> Founded:
+@pytest.fixture(scope="package", autouse=True)
+def _quick_hashes() -> Iterator[None]:
+    with quick_hashes():
+        yield
+
+
+@pytest.fixture(scope="package")
+def founded(cluster: Cluster, _quick_hashes: None) -> Founded:
     """Founded once, in a database that each test gets a copy of."""
     cluster.create_database(TWO_SHOPS)
     engine = open_engine(cluster.url(TWO_SHOPS))
