@@ -22,7 +22,7 @@ QUICK = ("tests/core", "tests/wording")
 NOT_SLOW = "not thorough and not hypothesis"
 # What waits for a browser or a server much of the time runs beside all else, on a database cluster of its own, and takes about
 # as long. A third lot makes two cores so slow that tests of faults run out of time.
-BESIDE = (("tests/e2e", "tests/faults", "tests/test_demo_script.py", "tests/test_set_up.py"),)
+BESIDE = (("tests/e2e", "tests/faults"),)
 
 
 def main(args: Sequence[str]) -> None:
