@@ -93,6 +93,25 @@ def test_what_a_line_says_of_a_cable_that_is_there_completes_it() -> None:
     assert other.onto is None and other.edits[0]["path"] == "/survey/items/new"
 
 
+RELAYS = ("split charge relay 140A", "vsr 140 A", "140A battery combiner relay", "140A split charging solenoid", "isolator relay 140A")
+
+
+@pytest.mark.parametrize("line", RELAYS)
+def test_a_relay_is_how_the_one_alternator_charges_the_house(line: str) -> None:
+    alternators = {name: {"kind": "alternator", "rated_a": amps} for name, amps in (("port", 70), ("starboard", 120))}
+    one = rig([], survey={"items": {"port": alternators["port"]}})
+    got = read_found(line, one, id="new", position=2)
+    assert got.kind == "alternator" and got.onto == "port"
+    after = Rig.model_validate(apply_patch(one.model_dump(mode="json"), list(got.edits))).survey.items["port"]
+    assert (after.charges_house, after.limit_a, after.rated_a) == ("relay", 140, 70)
+
+    # Of two, or of one whose way was said, it stays by itself, and the way is asked for.
+    said = {"port": {**alternators["port"], "charges_house": "none"}}
+    for items in (alternators, said):
+        apart = read_found(line, rig([], survey={"items": items}), id="new", position=3)
+        assert (apart.kind, apart.onto) == ("other", None)
+
+
 def test_a_compartment_is_known_by_its_name() -> None:
     boxes = {"b": {"name": "Front locker", "length_m": 1, "width_m": 1, "height_m": 1}}
     got = read_found("inverter 1000W in the front locker", rig([], space={"compartments": boxes}), id="new", position=1)
