@@ -93,7 +93,13 @@ def test_what_a_line_says_of_a_cable_that_is_there_completes_it() -> None:
     assert other.onto is None and other.edits[0]["path"] == "/survey/items/new"
 
 
-RELAYS = ("split charge relay 140A", "vsr 140 A", "140A battery combiner relay", "140A split charging solenoid", "isolator relay 140A")
+RELAYS = (
+    "split charge relay 140A",
+    "vsr 140 A",
+    "140A battery combiner relay",
+    "140A split charging solenoid",
+    "isolator relay 140A",
+)
 
 
 @pytest.mark.parametrize("line", RELAYS)

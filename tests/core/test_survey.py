@@ -321,3 +321,17 @@ def test_what_charges_is_there_under_the_ids_of_what_was_found() -> None:
     )
     assert [(way.kind, way.alternator) for way in planned.charging.paths.values()] == [("dcdc", "large")]
     assert planned.charging.chargers["charger"].output_a is None
+
+
+def test_inlet_cord_and_adapter_on_lines_of_their_own_are_one_way_in() -> None:
+    items = {
+        "inlet": {"kind": "cord", "rating": "na_30", "inlet_a": 30},
+        "lead": {"kind": "cord", "length": "25 ft", "conductor": "awg:12"},
+        "house": {"kind": "cord", "rating": "na_15", "adapter_a": 15},
+    }
+    inlet = as_found(rig([], survey={"as_found": True, "items": items})).charging.inlet
+
+    assert inlet.cord_length is not None
+    # The least of the cords bounds what comes through; length and size are of one and the same cord.
+    assert (inlet.inlet_a, inlet.cord_a, inlet.adapter_a) == (30, 15, 15)
+    assert (inlet.cord_length.typed, inlet.cord_conductor) == ("25 ft", "awg:12")
