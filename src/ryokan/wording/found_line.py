@@ -27,6 +27,8 @@ QUESTIONS: dict[str, str] = {
     "thing.energy_without_volts": "“{text}” makes amp-hours only with the volts of one unit. Write them.",
     "thing.which_panel_point": "Is “{text}” with nothing connected, as Voc and Isc are, or at full power?",
     "thing.which_charger_volts": "Is “{text}” where it stops charging, or the class that it is made for?",
+    "thing.which_isolator": "Is “{text}” a switch that parts the bank from all else, or a relay through which an alternator "
+    "charges it?",
     "thing.volt_amps": "“{text}” are volt-amps; what it gives in watts may be less. Write the watts on its plate.",
     "thing.which_inverter_amps": "Are “{text}” what it charges with, or what it passes through?",
     "reading.number_without_unit": "“{text}” of what? Write V, A, W, %, Ah or Wh behind it.",

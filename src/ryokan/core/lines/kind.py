@@ -29,7 +29,7 @@ _UNIT_OF_LENGTH = {
 
 # Quantity -> its pattern: whether it is about, the number, its unit. The longer reading of the same text comes first.
 _QUANTITIES: tuple[tuple[Measure, str], ...] = (
-    ("conductor", r"()(\d{1,4})\s*(mm2|mm²|mm\^2|sq\.? ?mm|qmm)"),
+    ("conductor", r"()((?<![\d.,])\d{1,4}(?:[.,]\d)?)\s*(mm2|mm²|mm\^2|sq\.? ?mm|qmm)"),
     ("conductor", r"()(\d+/0)\s*(?:awg|ga(?:uge)?\b)?()"),
     ("conductor", r"()(\d{1,2})\s*(awg|gauge|ga)\b"),
     ("conductor", r"()(?:awg|#)\s*(\d{1,2})\b()"),
@@ -197,7 +197,7 @@ def take_quantities(said: Said, slots: Mapping[Measure, str]) -> None:
 def _value(measure: Measure, match: re.Match[str]) -> Value:
     unit = (match[3] or "").lower()
     if measure == "conductor":
-        return f"mm2:{match[2]}" if unit and unit not in ("awg", "gauge", "ga") else f"awg:{match[2]}"
+        return f"mm2:{read_number(match[2]):g}" if unit and unit not in ("awg", "gauge", "ga") else f"awg:{match[2]}"
     if measure == "length":
         return (
             " ".join(_UNIT_OF_LENGTH.get(word.lower(), word) for word in re.findall(r"[\d.,]+|[^\d\s.,]+", match[2]))

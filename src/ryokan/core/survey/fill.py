@@ -338,16 +338,19 @@ def _of(kind: type[Model], found: AnyFound) -> dict[str, Any]:
 
 
 def _inlet(survey: Survey) -> Inlet:
-    cord = next(iter(survey.of_kind(FoundCord).values()), None)
-    if cord is None:
-        return Inlet()
-    amps = None if cord.rating in (None, "none") else tables()["hookups"].value(str(cord.rating), "breaker_a")
+    """One way in of all that was found of it: the least of each rating bounds it, and a length goes with its own size."""
+    cords = list(survey.of_kind(FoundCord).values())
+    long = next((one for one in cords if one.length is not None), None) or next(
+        (one for one in cords if one.conductor is not None), FoundCord(position=0)
+    )
+    hookups = tables()["hookups"]
+    ratings = [hookups.value(str(one.rating), "breaker_a") for one in cords if one.rating not in (None, "none")]
     return Inlet(
-        cord_a=amps,
-        cord_length=cord.length,
-        cord_conductor=cord.conductor,
-        adapter_a=cord.adapter_a,
-        inlet_a=cord.inlet_a,
+        cord_a=min(ratings, default=None),
+        cord_length=long.length,
+        cord_conductor=long.conductor,
+        adapter_a=min((one.adapter_a for one in cords if one.adapter_a is not None), default=None),
+        inlet_a=min((one.inlet_a for one in cords if one.inlet_a is not None), default=None),
     )
 
 

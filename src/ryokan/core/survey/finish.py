@@ -248,3 +248,12 @@ def run(said: Said) -> None:
     """A run through the engine space lies in its heat."""
     if re.search(r"\bengine\b", str(said.members.get("place", "")), re.IGNORECASE) and "runs" not in said.members:
         said.members["zone"] = "engine_space"
+
+
+def switch(said: Said) -> None:
+    """A battery isolator parts a bank from all else, or is the relay between two banks: the trade calls both so."""
+    line = said.marks.line
+    match = re.search(r"(?<!starter )(?<!engine )\bbattery isolator\b(?! (?:switch|relay|solenoid))", line, re.IGNORECASE)
+    if match and not re.search(r"\b(?:main|switch|pole|hand|key)\b", line, re.IGNORECASE):
+        readings = (said.in_other_words(*match.span(), f"battery isolator {word}") for word in ("switch", "relay"))
+        said.ask("which_isolator", *match.span(), None, *readings)

@@ -59,6 +59,7 @@ COMMON = (
     phrase(r"unknown \w+|\w+ unknown"),
     phrase(r"(?:50|60)\s*hz"),
 )
+_STAGES = phrase(r"(?:\d|two|three|four|five|multi)[- ]?stages?")  # how it charges says nothing of how much
 
 
 def _percent(match: re.Match[str]) -> float:
@@ -123,13 +124,16 @@ SWITCH = LineKind(
         ),
         phrase(r"between ([a-z][a-z -]*)", between=lambda match: match[1].strip()),
     ),
+    finish=finish.switch,
 )  # fmt: skip
+_HOOKUP = r"hook[- ]?up|ehu"
+_ADAPTER = r"adapt[eo]r"
 CORD = LineKind(
     "cord",
-    called(r"(?:shore |power |hookup |extension |mains )*(?:cord|lead|inlet)(?: and inlet)?|shore cable"),
+    called(rf"(?:(?:shore|power|{_HOOKUP}|extension|mains) )*(?:cord|lead|cable|inlet)(?: and inlet)?|{_HOOKUP}|shore power"),
     {"length": "length", "conductor": "conductor"},
     (
-        *_amount(r"adapt[eo]r", AMPS, "adapter_a"),
+        *_amount(_ADAPTER, AMPS, "adapter_a"),
         *_amount(r"(?:the )?inlet", AMPS, "inlet_a"),
     ),
     finish=finish.cord,
@@ -185,6 +189,7 @@ DCDC = LineKind(
         *_WAY,
         *_SETTINGS,
         *_EASE,
+        _STAGES,
         phrase(r"(?:non|not)[- ]isolated", isolated="no"),
         phrase(r"isolated", isolated="yes"),
         phrase(
@@ -249,17 +254,20 @@ CHARGER = LineKind(
     (
         *_SETTINGS,
         *_EASE,
+        _STAGES,
         phrase(rf"(?:power factor|pf)\s*(?:of\s*)?({NUMBER})", power_factor=_number),
         phrase(rf"({NUMBER})\s*%\s*(?:efficien(?:t|cy))|efficiency\s*({NUMBER})\s*%", efficiency_frac=_percent),
         phrase(r"converter", name="Converter"),
     ),
     finish=finish.charger,
 )
+_GENERATOR = r"generator|gen[- ]?set|genn(?:y|ie)"
 GENERATOR = LineKind(
     "generator",
-    called(r"generator|genset"),
+    called(rf"(?:inverter[- ])?(?:{_GENERATOR})"),
     {"watts": "rated_w"},
     (
+        phrase(r"inverter(?: type)?"),  # how it makes its mains, and no inverter on the bank
         phrase(r"petrol|gasoline", fuel="petrol"),
         phrase(r"diesel", fuel="diesel"),
         phrase(r"propane|lpg|gas", fuel="gas"),
@@ -276,6 +284,7 @@ ALTERNATOR = LineKind(
     {"amps": "rated_a", "length": "length", "conductor": "conductor"},
     (
         phrase(r"smart(?: regulation)?|ecu[- ]controlled", regulation="smart"),
+        phrase(r"euro[- ]?[3-7]", note=lambda match: match[0]),  # many of them are smart, and not all
         phrase(r"external(?:ly)?(?: regulat(?:or|ed|ion))?", regulation="external"),
         phrase(r"standard(?: regulat(?:or|ed|ion))?|internal(?:ly)? regulat(?:or|ed|ion)", regulation="standard"),
         phrase(rf"(?:does not|doesn't|not) (?:charge|connected to)(?: {_HOUSE})?|no house charging", charges_house="none"),
@@ -408,12 +417,14 @@ BATTERY = LineKind(
     counted=True,
     finish=finish.bank,
 )
+_OF_A_MACHINE = r"(?:bow |stern )?thruster|(?:anchor )?windlass|winch|tail[- ]?lift|breakaway|trolling motor"
 OTHER_BANK = LineKind(
     "other_bank",
     called(rf"(?:start(?:er|ing)?|cranking|engine|chassis|vehicle|second|backup) {BANK}|{BANK}"),
     {"amp_hours": "capacity_ah", "amps": "cranking_a"},
     counted=True,
     phrases=(
+        phrase(rf"(?:{_OF_A_MACHINE})(?= (?:{BANK}))", name=lambda match: match[0]),
         phrase(rf"(?:start(?:er|ing)?|cranking|engine|chassis|vehicle)(?= (?:{BANK}))", role="starter"),
         phrase(rf"second(?= (?:{BANK}))", role="second"),
         phrase(rf"backup(?= (?:{BANK}))", role="backup"),
@@ -434,17 +445,30 @@ OTHER_BANK = LineKind(
     finish=finish.other_bank,
 )
 OTHER = LineKind("other", called(r"other\s*:"))
+# A relay between two banks is how an alternator charges the house, where one is there that it can belong to: see ``line``.
+RELAY = LineKind(
+    "alternator",
+    called(
+        r"(?:split[- ]charg(?:e|ing)|combiner|coupling|volt(?:age)?[- ]sens(?:ing|itive)|isolat(?:or|ing))"
+        r" (?:relay|solenoid)|(?:battery )?combiner(?: relay)?|vsr|acr"
+    ),
+    {"amps": "limit_a"},
+    (phrase(rf"(?:{BANK})(?= combiner)"), *_WAY),
+)
 
 # A starter battery, or another bank that is not the house's, where nothing else is named that hangs on it.
 _BESIDE_THE_HOUSE = (
-    rf"(?<![\w-])(?:(?:start(?:er|ing)?|cranking|engine|chassis|vehicle) batter(?:y|ies)|(?:second|backup) (?:{BANK}))(?!\w)"
+    rf"(?<![\w-])(?:(?:start(?:er|ing)?|cranking|engine|chassis|vehicle|{_OF_A_MACHINE}) batter(?:y|ies)"
+    rf"|(?:second|backup) (?:{BANK}))(?!\w)"
 )
 _FUSES = r"fuse|class[- ]?t|anl|mrbf|mega|breaker"
 _BATTERIES = rf"{BANK}|agm|gel|flooded|lead[- ]acid|lithium|lifepo4|lfp|nmc|li-?ion|sealed (?:wet|lead)|golf ?cart|cells?"
 # What a line is of, in the order in which it is looked at: a word may belong to several.
 KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
     (called(r"monitor|shunt|fuse ?(?:box|panel|block)|dc panel|distribution(?: panel)?|detector|alarm|bus ?bars?"), OTHER),
-    (called(r"solar generator|power station"), OTHER),
+    (called(r"solar generator|power station|(?:hydro|wind|water|towed)[- ]?(?:generator|turbine)|turbine"), OTHER),
+    (called(r"galvanic isolator|isolat(?:ion|ing) transformer|(?:split[- ]charg(?:e|ing)|splitter|isolating) diodes?"), OTHER),
+    (called(r"diode (?:splitter|isolator)|continuous[- ]duty (?:relay|solenoid)"), OTHER),
     (called(r"other\s*:"), OTHER),
     # Panels of so many watts may name their fuses, their switch and their controller.
     (re.compile(rf"(?=.*{NUMBER}\s*(?:w|watts?)\b)(?=.*\bpanels?\b)", re.IGNORECASE), PANELS),
@@ -455,8 +479,15 @@ KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
         OTHER_BANK,
     ),
     (re.compile(r"^[^,]*\balternator\b(?=.*\b(?:hand|manual|battery)[- ]switch)", re.IGNORECASE), ALTERNATOR),
+    (
+        re.compile(
+            rf"^(?!.*\b(?:alternator|alt|dc-?dc|b2b|fuse|charger|cable|wire|switch)\b)(?=.*{RELAY.called.pattern})",
+            re.IGNORECASE,
+        ),
+        RELAY,
+    ),
     (called(r"(?:[a-z]+ )?switch(?:es)?|isolator|change-?over"), SWITCH),
-    (called(r"(?:shore |power |hookup |extension |mains )+(?:cord|lead|cable|inlet)|cord|inlet"), CORD),
+    (called(rf"(?:(?:shore|power|{_HOOKUP}|extension|mains) )+(?:cord|lead|cable|inlet)|cord|inlet"), CORD),
     (called(r"battery to battery|b2b"), DCDC),
     (called(r"no main fuse|main fuse|main (?:battery )?cables?|battery cables?"), MAIN_CABLE),
     (re.compile(rf"(?=.*\b(?:{_FUSES})\b)(?=.*\b(?:{BANK})\b)(?!.*\b(?:between|and|to)\b)", re.IGNORECASE), MAIN_CABLE),
@@ -467,10 +498,18 @@ KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
     (called(r"(?:converter|charger)(?= (?:12|24|48)\s*v?(?:olts?)?\s*(?:to|>)\s*(?:12|24|48))"), DCDC),
     (called(r"mppt|pwm|controllers?|solar (?:charge )?(?:regulator|charger)"), CONTROLLER),
     (re.compile(r"(?=.*\bsolar\b)(?=.*\bcharger\b)(?!.*\binverter\b)", re.IGNORECASE), CONTROLLER),
+    (
+        re.compile(
+            rf"\binverter[- ](?:{_GENERATOR})\b|^[^,]*\b(?:{_GENERATOR})\b[^,]*\binverter\b(?![ /-]?charger)", re.IGNORECASE
+        ),
+        GENERATOR,
+    ),
     (INVERTER.called, INVERTER),
     (called(r"converter|charger|power supply"), CHARGER),
     (GENERATOR.called, GENERATOR),
     (ALTERNATOR.called, ALTERNATOR),
+    (called(rf"{_HOOKUP}|shore power"), CORD),
+    (re.compile(rf"{NUMBER}\s*{AMPS}\s*{_ADAPTER}\b|\b{_ADAPTER}\s*{NUMBER}\s*{AMPS}", re.IGNORECASE), CORD),
     (re.compile(rf"^(?!.*\b(?:alternator|dc-?dc|b2b|charger|fuse)\b).*{_BESIDE_THE_HOUSE}", re.IGNORECASE), OTHER_BANK),
     (called(r"(?:solar )?panels?|array|solar|pv"), PANELS),
     # A relay between two banks is none itself.

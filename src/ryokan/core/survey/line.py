@@ -33,8 +33,8 @@ from ryokan.core.lines.kit import MAX_LINE, NUMBER, SPOKEN_NUMBER, Marks, Questi
 from ryokan.core.quantities import METRES_PER_UNIT
 from ryokan.core.rig import Rig
 from ryokan.core.space.model import Compartment
-from ryokan.core.survey.kinds import COMMON, FROM_TO, MAIN_CABLE, OTHER, is_main_run, kind_of
-from ryokan.core.survey.model import AnyFound, Found, FoundMainCable
+from ryokan.core.survey.kinds import COMMON, FROM_TO, MAIN_CABLE, OTHER, RELAY, is_main_run, kind_of
+from ryokan.core.survey.model import AnyFound, Found, FoundAlternator, FoundMainCable
 
 _FOUND: TypeAdapter[Found] = TypeAdapter(Found)
 _PLACE_NOUNS = (
@@ -59,6 +59,7 @@ _SIZES = {
     "panels": (_FACE, "", ("length_m", "width_m")),
 }
 MAX_NAME = 80
+_ORDINAL = re.compile(r"1st|2nd|3rd|[4-9]th", re.IGNORECASE)
 
 
 @dataclass(frozen=True, slots=True)
@@ -101,6 +102,8 @@ def read_found(line: str, rig: Rig, *, id: str, position: float) -> Understood:
     kind = kind_of(line)
     if kind is None:
         return _room(line, id, position) or _asks("", "what_is_it", line)
+    if kind is RELAY:
+        return _relay(line, rig, id, position)
     said = Said(Marks(line))
     if _is_absent(line, kind):
         return _asks(kind.kind, "is_not_there", line)
@@ -108,6 +111,28 @@ def read_found(line: str, rig: Rig, *, id: str, position: float) -> Understood:
     if said.questions:
         return Understood(kind.kind, questions=tuple(said.questions))
     return _made(said, kind, rig, id, position, line)
+
+
+def _relay(line: str, rig: Rig, id: str, position: float) -> Understood:
+    """How the one alternator charges the house. With none, with several, or with more said of it, it is a thing by itself."""
+    said = Said(Marks(line))
+    _take(said, RELAY, rig)
+    said.members["charges_house"] = "relay"
+    onto = None if said.questions else _the_one_alternator(rig, said.members)
+    if onto is None:
+        said, kind = Said(Marks(line)), OTHER
+        _take(said, kind, rig)
+        return _made(said, kind, rig, id, position, line)
+    return _made(said, RELAY, rig, id, position, line, onto)
+
+
+def _the_one_alternator(rig: Rig, members: Mapping[str, Any]) -> str | None:
+    """The alternator of the survey, where it is the only one and nothing was said of it that is to be said now."""
+    alternators = {id: one for id, one in rig.survey.of_kind(FoundAlternator).items() if one.fate != "goes"}
+    if len(alternators) != 1 or members.keys() & AnyFound.model_fields.keys():
+        return None
+    ((id, alternator),) = alternators.items()
+    return id if all(getattr(alternator, name) is None for name in members) else None
 
 
 def _asks(kind: str, code: str, line: str) -> Understood:
@@ -219,7 +244,9 @@ def _left_over(said: Said, kind: LineKind) -> None:
     """Plain words are what it is called; a number that nothing names is asked about."""
     names: list[str] = []
     for word in said.marks.words():
-        if any(character.isdigit() for character in word[0]) or SPOKEN_NUMBER.fullmatch(word[0]):
+        if _ORDINAL.fullmatch(word[0]):
+            names.append(word[0])
+        elif any(character.isdigit() for character in word[0]) or SPOKEN_NUMBER.fullmatch(word[0]):
             said.ask("number_without_unit", word.start(), word.end())
         elif word[0].lower().strip(".-–/") not in JOINS and word[0].strip(".-–/~+|"):
             names.append(word[0])
@@ -230,7 +257,7 @@ def _left_over(said: Said, kind: LineKind) -> None:
         said.assumed["kept_as_a_note"] = said.members["note"]
 
 
-def _made(said: Said, kind: LineKind, rig: Rig, id: str, position: float, line: str) -> Understood:
+def _made(said: Said, kind: LineKind, rig: Rig, id: str, position: float, line: str, onto: str | None = None) -> Understood:
     document = nested(said.members)
     if kind.kind == "bank":
         document.setdefault("battery", {})
@@ -239,7 +266,8 @@ def _made(said: Said, kind: LineKind, rig: Rig, id: str, position: float, line: 
         found = _FOUND.validate_python(document)
     except ValidationError as error:
         return Understood(kind.kind, questions=tuple(_out_of_bounds(said, error)))
-    onto = _says_more_of(rig, found, said.members) if kind is MAIN_CABLE else None
+    if kind is MAIN_CABLE:
+        onto = _says_more_of(rig, found, said.members)
     if onto is not None:
         edits = [
             {"op": "add", "path": f"/survey/items/{onto}/{name}", "value": found.model_dump(mode="json")[name]}
