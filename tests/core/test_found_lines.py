@@ -110,6 +110,7 @@ def test_a_relay_is_how_the_one_alternator_charges_the_house(line: str) -> None:
     assert got.kind == "alternator" and got.onto == "port"
     after = Rig.model_validate(apply_patch(one.model_dump(mode="json"), list(got.edits))).survey.items["port"]
     assert (after.charges_house, after.limit_a, after.rated_a) == ("relay", 140, 70)
+    assert after.trigger == ("volts" if line.startswith("vsr") else None)  # what the word itself says, and no more
 
     # Of two, or of one whose way was said, it stays by itself, and the way is asked for.
     said = {"port": {**alternators["port"], "charges_house": "none"}}

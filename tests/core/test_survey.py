@@ -323,15 +323,21 @@ def test_what_charges_is_there_under_the_ids_of_what_was_found() -> None:
     assert planned.charging.chargers["charger"].output_a is None
 
 
-def test_inlet_cord_and_adapter_on_lines_of_their_own_are_one_way_in() -> None:
+def test_inlet_and_cord_on_lines_of_their_own_are_one_way_in() -> None:
     items = {
         "inlet": {"kind": "cord", "rating": "na_30", "inlet_a": 30},
         "lead": {"kind": "cord", "length": "25 ft", "conductor": "awg:12"},
-        "house": {"kind": "cord", "rating": "na_15", "adapter_a": 15},
+        "spare": {"kind": "cord", "rating": "na_15", "length": "50 ft"},
+        "house": {"kind": "cord", "adapter_a": 15},  # it lies in a locker, and bounds nothing until somebody plugs it in
     }
-    inlet = as_found(rig([], survey={"as_found": True, "items": items})).charging.inlet
+    found = as_found(rig([], survey={"as_found": True, "items": items}))
+    inlet = found.charging.inlet
 
     assert inlet.cord_length is not None
-    # The least of the cords bounds what comes through; length and size are of one and the same cord.
-    assert (inlet.inlet_a, inlet.cord_a, inlet.adapter_a) == (30, 15, 15)
+    assert (inlet.inlet_a, inlet.cord_a, inlet.adapter_a) == (30, 30, None)
     assert (inlet.cord_length.typed, inlet.cord_conductor) == ("25 ft", "awg:12")
+    assert [one.key for one in evaluate(found).asked if "cord" in one.key] == []
+    lead = {"kind": "cord", "length": "25 ft", "adapter_a": 15}
+    alone = as_found(rig([], survey={"as_found": True, "items": {"house": items["house"], "lead": lead}}))
+    assert alone.charging.inlet.adapter_a == 15  # of the cord that it is said with
+    assert [one.key for one in evaluate(alone).asked if "cord" in one.key] == ["charging.cord_rating@item:lead"]

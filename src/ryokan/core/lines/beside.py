@@ -54,7 +54,7 @@ def _around(line: str, match: re.Match[str], word: Beside, free: set[_Number]) -
     near = [
         number
         for number in sorted(free, key=lambda one: one.start)
-        if number.unit in ("", word.unit)
+        if number.unit in ((word.unit,) if word.unit_said else ("", word.unit))
         and (
             (number.end <= match.start() and _GAP.fullmatch(line, number.end, match.start()))
             or (number.start >= match.end() and _GAP.fullmatch(line, match.end(), number.start))

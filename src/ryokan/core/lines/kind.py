@@ -66,17 +66,21 @@ def phrase(pattern: str, **sets: Value | Callable[[re.Match[str]], Value]) -> Ph
 
 @dataclass(frozen=True, slots=True)
 class Beside:
-    """A word beside a number: the member that it names, its unit, and which of two numbers around it can only be its own."""
+    """A word beside a number: the member that it names, its unit, and which of two numbers around it can only be its own.
+
+    With ``unit_said`` a number without a unit is none of its own.
+    """
 
     pattern: re.Pattern[str]
     member: str
     unit: Literal["v", "a"]
     of_two: OfTwo = "asked"
+    unit_said: bool = False
 
 
-def beside(pattern: str, member: str, unit: Literal["v", "a"], of_two: OfTwo = "asked") -> Beside:
+def beside(pattern: str, member: str, unit: Literal["v", "a"], of_two: OfTwo = "asked", *, unit_said: bool = False) -> Beside:
     """A word beside a number, as a whole word."""
-    return Beside(re.compile(rf"(?<![\w-])(?:{pattern})(?![a-z_])", re.IGNORECASE), member, unit, of_two)
+    return Beside(re.compile(rf"(?<![\w-])(?:{pattern})(?![a-z_])", re.IGNORECASE), member, unit, of_two, unit_said)
 
 
 @dataclass(slots=True)

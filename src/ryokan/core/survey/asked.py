@@ -237,6 +237,12 @@ def _two_legs_come_in(rig: Rig, sheet: Sheet, one: FoundInverter) -> bool:
     return any(cord.rating == "na_50" and cord.fate != "goes" for cord in rig.survey.of_kind(FoundCord).values())
 
 
+def _no_cord_has_a_rating(rig: Rig, sheet: Sheet, one: FoundCord) -> bool:
+    """Asked once, of the first of what comes from ashore."""
+    cords = [cord for cord in rig.survey.of_kind(FoundCord).values() if cord.fate != "goes" and not cord.is_adapter]
+    return all(cord.rating is None for cord in cords) and cords[:1] == [one]
+
+
 def _charges(rig: Rig, sheet: Sheet, one: FoundAlternator) -> bool:
     dcdc = any(unit.fate != "goes" for unit in rig.survey.of_kind(FoundDcdc).values())
     return one.charges_house not in (None, "none") or (one.charges_house is None and dcdc)
@@ -320,6 +326,7 @@ _WHEN: dict[str, Open] = {
     "inverter.waveform": _some_ac_load_suffers,
     "inverter.legs": _two_legs_come_in,
     "inverter.surge": _something_starts_hard,
+    "charging.cord_rating": _no_cord_has_a_rating,
     "charging.alternator_path": _nothing_says_how_it_charges,
     "charging.alternator_volts": _charges,
     "charging.alternator_rating": _charges,

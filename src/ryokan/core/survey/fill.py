@@ -338,19 +338,18 @@ def _of(kind: type[Model], found: AnyFound) -> dict[str, Any]:
 
 
 def _inlet(survey: Survey) -> Inlet:
-    """One way in of all that was found of it: the least of each rating bounds it, and a length goes with its own size."""
-    cords = list(survey.of_kind(FoundCord).values())
-    long = next((one for one in cords if one.length is not None), None) or next(
+    """One way in of all that was found of it. Of several cords the first counts; an adapter goes with the cord it is said with."""
+    cords = [one for one in survey.of_kind(FoundCord).values() if not one.is_adapter]
+    rated = next((one.rating for one in cords if one.rating not in (None, "none")), None)
+    lead = next((one for one in cords if one.length is not None), None) or next(
         (one for one in cords if one.conductor is not None), FoundCord(position=0)
     )
-    hookups = tables()["hookups"]
-    ratings = [hookups.value(str(one.rating), "breaker_a") for one in cords if one.rating not in (None, "none")]
     return Inlet(
-        cord_a=min(ratings, default=None),
-        cord_length=long.length,
-        cord_conductor=long.conductor,
-        adapter_a=min((one.adapter_a for one in cords if one.adapter_a is not None), default=None),
-        inlet_a=min((one.inlet_a for one in cords if one.inlet_a is not None), default=None),
+        cord_a=None if rated is None else tables()["hookups"].value(rated, "breaker_a"),
+        cord_length=lead.length,
+        cord_conductor=lead.conductor,
+        adapter_a=next((one.adapter_a for one in cords if one.adapter_a is not None), None),
+        inlet_a=next((one.inlet_a for one in cords if one.inlet_a is not None), None),
     )
 
 

@@ -235,8 +235,6 @@ INVERTER = LineKind(
         *_amount(r"surge|peak", WATTS, "surge_w"),
         *_amount(r"surge|peak", r"kw\b", "surge_w", 1000),
         *_amount(r"idle|standby|no load", WATTS, "idle_w"),
-        phrase(rf"({NUMBER})\s*{AMPS}\s*(?:built-?in )?charger|charger\s*({NUMBER})\s*{AMPS}", charger_a=_number),
-        phrase(rf"({NUMBER})\s*{AMPS}\s*transfer|transfer\s*({NUMBER})\s*{AMPS}", transfer_a=_number),
         phrase(rf"asks? for (?:a )?({NUMBER})\s*{AMPS}\s*fuse", maker_fuse_a=_number),
         phrase(r"pure sine(?: wave)?|true sine(?: wave)?|sine wave", waveform="pure_sine"),
         phrase(r"modified sine(?: wave)?|modified|stepped|quasi[- ]sine|square wave", waveform="modified_sine"),
@@ -246,6 +244,11 @@ INVERTER = LineKind(
         phrase(r"(?:with )?pre-?charge(?: resistor)?", pre_charge="fitted"),
     ),
     finish=finish.inverter,
+    # An “inverter charger” may name its charger again: the last of the words has the amps.
+    beside=(
+        beside(r"(?:built-?in )?charger(?!.*\bcharger\b)", "charger_a", "a", unit_said=True),
+        beside(r"transfer(?: relay| switch)?", "transfer_a", "a", unit_said=True),
+    ),
 )
 CHARGER = LineKind(
     "shore_charger",
@@ -277,6 +280,7 @@ GENERATOR = LineKind(
     finish=finish.generator,
 )
 _HOUSE = r"(?:the )?(?:house(?: bank| batter(?:y|ies))?|bank|battery|batteries)"
+_BY_VOLTS = r"(?:vsr|volt(?:age)?[- ]sens(?:ing|itive) (?:relay|solenoid))"
 _THROUGH = r"(?:(?:by |through |via )(?:a |the )?)"
 ALTERNATOR = LineKind(
     "alternator",
@@ -288,7 +292,8 @@ ALTERNATOR = LineKind(
         phrase(r"external(?:ly)?(?: regulat(?:or|ed|ion))?", regulation="external"),
         phrase(r"standard(?: regulat(?:or|ed|ion))?|internal(?:ly)? regulat(?:or|ed|ion)", regulation="standard"),
         phrase(rf"(?:does not|doesn't|not) (?:charge|connected to)(?: {_HOUSE})?|no house charging", charges_house="none"),
-        phrase(rf"{_THROUGH}?(?:split[- ]charge )?(?:relay|vsr|solenoid)(?: to {_HOUSE})?", charges_house="relay"),
+        phrase(rf"{_THROUGH}?{_BY_VOLTS}(?: to {_HOUSE})?", charges_house="relay", trigger="volts"),
+        phrase(rf"{_THROUGH}?(?:split[- ]charge )?(?:relay|solenoid)(?: to {_HOUSE})?", charges_house="relay"),
         phrase(rf"{_THROUGH}?(?:hand|manual|battery)[- ]switch(?: to {_HOUSE})?", charges_house="hand_switch"),
         phrase(
             rf"{_THROUGH}?(?:managing device|(?:(?:two|2)[- ]bank|battery) manager|bank manager)(?: to {_HOUSE})?",
@@ -453,7 +458,7 @@ RELAY = LineKind(
         r" (?:relay|solenoid)|(?:battery )?combiner(?: relay)?|vsr|acr"
     ),
     {"amps": "limit_a"},
-    (phrase(rf"(?:{BANK})(?= combiner)"), *_WAY),
+    (phrase(rf"(?:{BANK})(?= combiner)"), phrase(_BY_VOLTS, trigger="volts"), *_WAY),
 )
 
 # A starter battery, or another bank that is not the house's, where nothing else is named that hangs on it.
@@ -494,7 +499,7 @@ KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
     (called(r"fuses?|(?:circuit )?breaker|class[- ]?t|mrbf|anl"), FUSE),
     (called(rf"(?:{BANK}) (?:is |are )?(?:not fused|unfused)"), MAIN_CABLE),
     (DCDC.called, DCDC),
-    (called(r"(?:12|24|48)\s*v?\s*(?:to|/|>)\s*(?:12|24|48)\s*v(?:olts?)?(?= (?:converter|charger))"), DCDC),
+    (called(r"(?:12|24|48)\s*v?(?:olts?)?\s*(?:to|/|>)\s*(?:12|24|48)\s*v?(?:olts?)?(?= (?:converter|charger))"), DCDC),
     (called(r"(?:converter|charger)(?= (?:12|24|48)\s*v?(?:olts?)?\s*(?:to|>)\s*(?:12|24|48))"), DCDC),
     (called(r"mppt|pwm|controllers?|solar (?:charge )?(?:regulator|charger)"), CONTROLLER),
     (re.compile(r"(?=.*\bsolar\b)(?=.*\bcharger\b)(?!.*\binverter\b)", re.IGNORECASE), CONTROLLER),

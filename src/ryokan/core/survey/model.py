@@ -243,6 +243,12 @@ class FoundCord(AnyFound):
 
     _in_stock = field_validator("conductor")(known_conductor)
 
+    @property
+    def is_adapter(self) -> bool:
+        """Whether nothing was found but an adapter: it lies in a locker until somebody plugs it in."""
+        said = (self.rating, self.length, self.conductor, self.inlet_a)
+        return self.adapter_a is not None and all(one is None for one in said)
+
 
 class FoundGenerator(AnyFound, GeneratorValues):
     """A generator."""
