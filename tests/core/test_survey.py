@@ -73,7 +73,7 @@ def test_each_thing_stands_for_what_it_is_and_nothing_is_known_that_nobody_said(
             "paired": 2,
             "battery": {"chemistry": "lfp", "nominal_v": 3.2, "capacity_ah": 280},
         },
-        "unit": {"kind": "dcdc", "output_a": 30, "input_v": 24, "output_v": 12},
+        "unit": {"kind": "dcdc", "output_a": 30, "input_v": 12, "output_v": 24},
         "set": {"kind": "generator", "rated_w": 2200},
     }
     found = as_found(rig([load(40, 5)], survey={"items": items}))
@@ -89,7 +89,7 @@ def test_each_thing_stands_for_what_it_is_and_nothing_is_known_that_nobody_said(
     assert figures["storage.arrangement.parallel"].value == 1
     assert figures["charging.shore.have_a"].value == 60
     assert [one.rated_w for one in found.charging.generators.values()] == [2200]
-    assert [one.input_v for one in found.charging.paths.values()] == [24]
+    assert [one.input_v for one in found.charging.paths.values()] == [12]
     # Nobody said where the bank stands, what holds it, how the alternator charges, or what the main run is.
     main = found.wiring.main
     assert [found.storage.bay, found.storage.restraint, found.storage.bms] == [None] * 3
@@ -341,3 +341,33 @@ def test_inlet_and_cord_on_lines_of_their_own_are_one_way_in() -> None:
     alone = as_found(rig([], survey={"as_found": True, "items": {"house": items["house"], "lead": lead}}))
     assert alone.charging.inlet.adapter_a == 15  # of the cord that it is said with
     assert [one.key for one in evaluate(alone).asked if "cord" in one.key] == ["charging.cord_rating@item:lead"]
+
+
+@pytest.mark.parametrize(
+    ("bank_v", "alternator_v", "unit", "charges"),
+    [
+        (24, 24, {"input_v": 24, "output_v": 12}, False),  # it feeds lamps and pumps of 12 V from the bank
+        (24, None, {"input_v": 24, "output_v": 12}, False),
+        (24, 24, {"input_v": 24, "output_v": 12, "alternator": "alt"}, True),  # somebody said that it hangs on it
+        (24, 12, {"input_v": 24, "output_v": 12}, True),  # the wrong way round, and told
+        (12, 24, {"input_v": 24, "output_v": 12}, True),
+        (24, 24, {"input_v": 24, "output_v": 24}, True),
+        (24, 24, {}, True),
+    ],
+)
+def test_what_steps_the_bank_down_is_no_way_from_an_alternator(
+    bank_v: int, alternator_v: int | None, unit: dict[str, Any], charges: bool
+) -> None:
+    items = {
+        "bank": {"kind": "bank", "battery": {"nominal_v": bank_v, "capacity_ah": 200, "chemistry": "agm"}},
+        "alt": {"kind": "alternator", "rated_a": 100, "alternator_v": alternator_v},
+        "unit": {"kind": "dcdc", "output_a": 30, **unit},
+    }
+    found = as_found(rig([], survey={"as_found": True, "items": items}))
+    report = evaluate(found)
+
+    assert ("unit" in found.charging.paths) == charges
+    asked = {one.key for one in report.asked}
+    assert ("charging.alternator_path@item:alt" in asked) == (not charges)
+    if not charges:
+        assert not any("dcdc" in one.code for one in report.findings)

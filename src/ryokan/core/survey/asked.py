@@ -13,13 +13,13 @@ from ryokan.core.loads.rows import on_the_hookup_alone
 from ryokan.core.rig import Rig
 from ryokan.core.storage.model import LITHIUM
 from ryokan.core.subjects import finding_key, subject_of
+from ryokan.core.survey.fill import charging_units
 from ryokan.core.survey.model import (
     AnyFound,
     FoundAlternator,
     FoundBank,
     FoundController,
     FoundCord,
-    FoundDcdc,
     FoundInverter,
     FoundMainCable,
     FoundOtherBank,
@@ -244,12 +244,12 @@ def _no_cord_has_a_rating(rig: Rig, sheet: Sheet, one: FoundCord) -> bool:
 
 
 def _charges(rig: Rig, sheet: Sheet, one: FoundAlternator) -> bool:
-    dcdc = any(unit.fate != "goes" for unit in rig.survey.of_kind(FoundDcdc).values())
+    dcdc = any(unit.fate != "goes" for unit in charging_units(rig.survey).values())
     return one.charges_house not in (None, "none") or (one.charges_house is None and dcdc)
 
 
 def _nothing_says_how_it_charges(rig: Rig, sheet: Sheet, one: FoundAlternator) -> bool:
-    return not any(unit.fate != "goes" for unit in rig.survey.of_kind(FoundDcdc).values())
+    return not any(unit.fate != "goes" for unit in charging_units(rig.survey).values())
 
 
 def _by_a_relay(rig: Rig, sheet: Sheet, one: FoundAlternator) -> bool:

@@ -303,17 +303,34 @@ def _strings(id: str, panels: FoundPanels, reference: str) -> dict[str, PvString
     }
 
 
+def charging_units(survey: Survey) -> dict[str, FoundDcdc]:
+    """DC-DC converters that may charge the bank: without those that step its volts down for what runs on fewer.
+
+    One whose input is of the bank's class and whose output is lower gives nothing to the bank. It is a way turned round only
+    where an alternator of its output's volts is there, or where somebody said that it hangs on one.
+    """
+    banks = {bank.system_v or class_of_units(bank) for bank in survey.of_kind(FoundBank).values()}
+    alternators = {one.alternator_v for one in survey.of_kind(FoundAlternator).values()}
+
+    def steps_down(unit: FoundDcdc) -> bool:
+        if unit.input_v is None or unit.output_v is None or unit.alternator is not None:
+            return False
+        return unit.input_v in banks and unit.output_v < unit.input_v and unit.output_v not in alternators
+
+    return {id: unit for id, unit in survey.of_kind(FoundDcdc).items() if not steps_down(unit)}
+
+
 def _charging(survey: Survey) -> dict[str, Any]:
     """Alternators with the ways from them, chargers, generators, the cord, and the banks beside the house bank."""
     alternators, members = survey.of_kind(FoundAlternator), dict[str, Any]()
     for id, one in alternators.items():
         said = _of(Alternator, one) | {"system_v": one.alternator_v}
         members[f"charging.alternators.{id}"] = Alternator(**said)
-        units = [unit for unit in survey.of_kind(FoundDcdc).values() if unit.alternator in (None, id)]
+        units = [unit for unit in charging_units(survey).values() if unit.alternator in (None, id)]
         kind = one.charges_house
         if kind not in (None, "none") and not (kind == "dcdc" and units):
             members[f"charging.paths.{id}"] = AlternatorPath(**_of(AlternatorPath, one), kind=kind, alternator=id)
-    for id, unit in survey.of_kind(FoundDcdc).items():
+    for id, unit in charging_units(survey).items():
         of_its_volts = [
             one for one, known in alternators.items() if known.alternator_v is not None and known.alternator_v == unit.input_v
         ]
@@ -338,7 +355,7 @@ def _of(kind: type[Model], found: AnyFound) -> dict[str, Any]:
 
 
 def _inlet(survey: Survey) -> Inlet:
-    """One way in of all that was found of it. Of several cords the first counts; an adapter goes with the cord it is said with."""
+    """One way in of all that was found of it: of several cords the first, and an adapter with the cord it is said with."""
     cords = [one for one in survey.of_kind(FoundCord).values() if not one.is_adapter]
     rated = next((one.rating for one in cords if one.rating not in (None, "none")), None)
     lead = next((one for one in cords if one.length is not None), None) or next(
