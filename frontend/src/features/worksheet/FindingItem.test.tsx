@@ -66,23 +66,37 @@ describe("findings as lines", () => {
     expect(within(thin as HTMLElement).queryByRole("button", { name: /…/ })).toBeNull();
   });
 
-  it("keep open what a fix would change while the fixes are tried anew behind an edit", async () => {
+  it("keep their fix, and what it would change, while the fixes are tried anew behind an edit", async () => {
     const found = [finding("storage.short", { fixable: true })];
     const fixes = { "storage.short": { label: "Add a string", patch: [] } };
-    const at = (revision: number) => (
+    const known: Record<number, Record<string, Fix>> = { 7: fixes, 9: {}, 10: {} };
+    const at = (revision: number, option = "option") => (
       <AroundRig
-        context={fakeRig({ answer: { revision } }).context}
-        known={revision === 7 ? [[fixesQuery("option", 7, ["storage.short"]).queryKey, fixes]] : []}
+        context={fakeRig({ optionId: option, answer: { revision } }).context}
+        known={
+          revision in known
+            ? [[fixesQuery(option, revision, ["storage.short"]).queryKey, known[revision] as Record<string, Fix>]]
+            : []
+        }
       >
         <FindingItems findings={found} />
       </AroundRig>
     );
     const { rerender } = render(at(7));
-    await userEvent.click(screen.getByRole("button", { name: "Add a string…" }));
+    const button = screen.getByRole("button", { name: "Add a string…" });
+    button.focus();
 
-    rerender(at(8));
+    rerender(at(8)); // nothing has come yet: the cursor stays where it was
+    expect(document.activeElement).toBe(button);
+    await userEvent.keyboard("{Enter}");
+    rerender(at(9)); // it does not hold any longer: what is open stays until it is left
     expect(screen.getByRole("button", { name: "Accept" })).toBeTruthy();
     await userEvent.click(screen.getByRole("button", { name: "Leave it" }));
+    expect(screen.queryByRole("button", { name: "Add a string…" })).toBeNull();
+
+    rerender(at(7));
+    expect(screen.getByRole("button", { name: "Add a string…" })).toBeTruthy();
+    rerender(at(8, "other")); // nor is a fix of another option offered for this one
     expect(screen.queryByRole("button", { name: "Add a string…" })).toBeNull();
   });
 

@@ -19,7 +19,13 @@ export function FindingItems({ findings }: { findings: Finding[] }) {
   const { answer, optionId } = useRig();
   const keys = findings.filter((finding) => finding.fixable).map((finding) => finding.key);
   const wanted = answer.may_edit && keys.length > 0;
-  const { data: fixes } = useQuery({ ...fixesQuery(optionId, answer.revision, keys), enabled: wanted });
+  const { data: fixes } = useQuery({
+    ...fixesQuery(optionId, answer.revision, keys),
+    enabled: wanted,
+    // Behind an edit they are tried anew. Until then those of before stay, so that a press or the cursor on one is not lost; what
+    // one changes is worked out for the rig as it is.
+    placeholderData: (before, query) => (query?.queryKey[1] === optionId ? before : undefined),
+  });
   return byRule(findings).map(([first, ...others]) => (
     <Fragment key={first.key}>
       <FindingItem finding={first} fix={fixes?.[first.key]} />
@@ -65,7 +71,7 @@ function FindingItem({ finding, fix }: { finding: Finding; fix: Fix | undefined 
   const id = useId();
   // One that was let stand and has become worse says so without being asked.
   const [open, setOpen] = useState(finding.overruled !== null);
-  // What somebody looks at stays while the fixes are tried anew behind an edit; what it changes is worked out for the rig as it is.
+  // What somebody looks at stays, whatever comes of trying the fixes anew.
   const [held, setHeld] = useState<Fix>();
   const shown = fix ?? held;
   return (
