@@ -54,7 +54,12 @@ OF_WAYS: dict[str, dict[str, Any]] = {
     "charging.no_field_stop": {f"{WAY}.kind": "regulated", f"{WAY}.field_stop": "none"},
     "charging.not_sensed": {f"{WAY}.kind": "regulated", f"{ALTERNATOR}.temperature_sensed": "none"},
     "charging.regulated_by_itself": {f"{WAY}.kind": "regulated", f"{ALTERNATOR}.regulation": "standard"},
-    "charging.relay_on_smart_alternator": {f"{WAY}.kind": "relay", f"{ALTERNATOR}.regulation": "smart"},
+    "charging.relay_on_smart_alternator": {
+        f"{WAY}.kind": "relay",
+        f"{WAY}.trigger": "volts",
+        f"{ALTERNATOR}.regulation": "smart",
+    },
+    "charging.relay_trigger_unsaid": {f"{WAY}.kind": "relay", f"{WAY}.trigger": None, f"{ALTERNATOR}.regulation": "smart"},
     "charging.volts_on_smart_alternator": {f"{WAY}.trigger": "volts", f"{ALTERNATOR}.regulation": "smart"},
     "charging.dcdc_other_volts": {f"{WAY}.input_v": 24, f"{WAY}.output_v": 12},
     "charging.straight_other_volts": {f"{WAY}.kind": "relay"},

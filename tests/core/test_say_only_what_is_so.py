@@ -192,12 +192,12 @@ UNKNOWN = {
     "charging.charger_other_volts": ["charging.chargers.charger.output_v"], "charging.dcdc_other_volts": ["charging.paths.path.input_v", "charging.paths.path.output_v"],
     "charging.alternator_overloaded": ["charging.alternators.alternator.rated_a"], "charging.lithium_on_alternator": ["charging.paths.path.kind"],
     **{code: [f"{WAY}.{name}"] for code, name in {
-        "lithium_on_buffered_alternator": "lead_buffer", "no_field_stop": "field_stop", "volts_on_smart_alternator": "trigger",
+        "lithium_on_buffered_alternator": "lead_buffer", "no_field_stop": "field_stop", "volts_on_smart_alternator": "trigger", "relay_on_smart_alternator": "trigger",
         "over_tap": "tap_a", "over_plug": "plug_a", "over_way": "limit_a", "cable_drops": "length", "jump_start_over_way": "jump_start",
         "straight_other_volts": "kind", "negatives_joined": "isolated",
     }.items() for code in [f"charging.{code}"]},
     **{code: [f"{ALTERNATOR}.{name}"] for code, name in {
-        "not_sensed": "temperature_sensed", "regulated_by_itself": "regulation", "relay_on_smart_alternator": "regulation",
+        "not_sensed": "temperature_sensed", "regulated_by_itself": "regulation", "relay_trigger_unsaid": "regulation",
         "short_at_idle": "idle_a", "straight_at_idle": "idle_a",
     }.items() for code in [f"charging.{code}"]},
     **{code: [f"{CHARGER}.{name}"] for code, name in {
