@@ -396,7 +396,7 @@ FINDINGS: dict[str, Words] = {
         "The engine computer turns the alternator down, and {name} goes by its volts.",
         "Below 12.7 V it drops out or drains the starter battery. A DC-DC charger switched by the ignition does not.",
     ),
-    "charging.relay_on_smart_alternator/unsaid": Words(
+    "charging.relay_trigger_unsaid": Words(
         "The engine computer turns the alternator down, and nobody has said what switches {name}.",
         "One that goes by volts drops out below 12.7 V, or drains the starter battery. "
         "One that is switched by the ignition stays closed, and the bank gets what little the volts push.",

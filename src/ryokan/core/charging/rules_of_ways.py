@@ -118,10 +118,18 @@ def regulated_by_itself(rig: Rig, sheet: Sheet, one: tuple[str, Way]) -> Trouble
 def relay_on_smart_alternator(rig: Rig, sheet: Sheet, one: tuple[str, Way]) -> Trouble | None:
     """A relay that goes by volts hangs on an alternator that the engine computer turns down."""
     id, way = one
-    smart = way.alternator is not None and way.alternator.regulation == "smart"
-    if not smart or way.path.kind != "relay" or way.path.trigger not in (None, "volts"):
-        return None
-    return Trouble(fix=_to_dcdc(id), variant="" if way.path.trigger == "volts" else "unsaid")
+    return Trouble(fix=_to_dcdc(id)) if _relay_on_a_smart_one(way) and way.path.trigger == "volts" else None
+
+
+@rule("charging.relay_trigger_unsaid", "advice", "practice", each=_ways)
+def relay_trigger_unsaid(rig: Rig, sheet: Sheet, one: tuple[str, Way]) -> Trouble | None:
+    """A relay hangs on an alternator that the engine computer turns down, and nobody has said what switches it."""
+    id, way = one
+    return Trouble(fix=_to_dcdc(id)) if _relay_on_a_smart_one(way) and way.path.trigger is None else None
+
+
+def _relay_on_a_smart_one(way: Way) -> bool:
+    return way.path.kind == "relay" and way.alternator is not None and way.alternator.regulation == "smart"
 
 
 @rule("charging.volts_on_smart_alternator", "fault", "practice", each=_ways)
