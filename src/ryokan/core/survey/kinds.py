@@ -1,4 +1,4 @@
-"""The kinds of things that a line of the survey may name, with the words of the trade for them."""
+"""The kinds of things that a line of the survey may name, with the words that each of them understands."""
 
 from __future__ import annotations
 
@@ -16,7 +16,7 @@ ENDS = (
     r"ground|shunt|switch|roof|fridge"
 )
 FROM_TO = re.compile(rf"(?<![\w-])({ENDS})\s+to\s+(?:the\s+)?({ENDS})(?![\w-])", re.IGNORECASE)
-_TO_MAIN = re.compile(r"inverter|bus ?bars?|main bus|bus", re.IGNORECASE)
+TO_MAIN = re.compile(r"inverter|bus ?bars?|main bus|bus", re.IGNORECASE)
 
 
 def _number(match: re.Match[str]) -> float:
@@ -126,14 +126,14 @@ SWITCH = LineKind(
     ),
     finish=finish.switch,
 )  # fmt: skip
-_HOOKUP = r"hook[- ]?up|ehu"
-_ADAPTER = r"adapt[eo]r"
+HOOKUP = r"hook[- ]?up|ehu"
+ADAPTER = r"adapt[eo]r"
 CORD = LineKind(
     "cord",
-    called(rf"(?:(?:shore|power|{_HOOKUP}|extension|mains) )*(?:cord|lead|cable|inlet)(?: and inlet)?|{_HOOKUP}|shore power"),
+    called(rf"(?:(?:shore|power|{HOOKUP}|extension|mains) )*(?:cord|lead|cable|inlet)(?: and inlet)?|{HOOKUP}|shore power"),
     {"length": "length", "conductor": "conductor"},
     (
-        *_amount(_ADAPTER, AMPS, "adapter_a"),
+        *_amount(ADAPTER, AMPS, "adapter_a"),
         *_amount(r"(?:the )?inlet", AMPS, "inlet_a"),
     ),
     finish=finish.cord,
@@ -264,10 +264,10 @@ CHARGER = LineKind(
     ),
     finish=finish.charger,
 )
-_GENERATOR = r"generator|gen[- ]?set|genn(?:y|ie)"
+GENERATOR_WORDS = r"generator|gen[- ]?set|genn(?:y|ie)"
 GENERATOR = LineKind(
     "generator",
-    called(rf"(?:inverter[- ])?(?:{_GENERATOR})"),
+    called(rf"(?:inverter[- ])?(?:{GENERATOR_WORDS})"),
     {"watts": "rated_w"},
     (
         phrase(r"inverter(?: type)?"),  # how it makes its mains, and no inverter on the bank
@@ -422,14 +422,14 @@ BATTERY = LineKind(
     counted=True,
     finish=finish.bank,
 )
-_OF_A_MACHINE = r"(?:bow |stern )?thruster|(?:anchor )?windlass|winch|tail[- ]?lift|breakaway|trolling motor"
+OF_A_MACHINE = r"(?:bow |stern )?thruster|(?:anchor )?windlass|winch|tail[- ]?lift|breakaway|trolling motor"
 OTHER_BANK = LineKind(
     "other_bank",
     called(rf"(?:start(?:er|ing)?|cranking|engine|chassis|vehicle|second|backup) {BANK}|{BANK}"),
     {"amp_hours": "capacity_ah", "amps": "cranking_a"},
     counted=True,
     phrases=(
-        phrase(rf"(?:{_OF_A_MACHINE})(?= (?:{BANK}))", name=lambda match: match[0]),
+        phrase(rf"(?:{OF_A_MACHINE})(?= (?:{BANK}))", name=lambda match: match[0]),
         phrase(rf"(?:start(?:er|ing)?|cranking|engine|chassis|vehicle)(?= (?:{BANK}))", role="starter"),
         phrase(rf"second(?= (?:{BANK}))", role="second"),
         phrase(rf"backup(?= (?:{BANK}))", role="backup"),
@@ -460,81 +460,3 @@ RELAY = LineKind(
     {"amps": "limit_a"},
     (phrase(rf"(?:{BANK})(?= combiner)"), phrase(_BY_VOLTS, trigger="volts"), *_WAY),
 )
-
-# A starter battery, or another bank that is not the house's, where nothing else is named that hangs on it.
-_BESIDE_THE_HOUSE = (
-    rf"(?<![\w-])(?:(?:start(?:er|ing)?|cranking|engine|chassis|vehicle|{_OF_A_MACHINE}) batter(?:y|ies)"
-    rf"|(?:second|backup) (?:{BANK}))(?!\w)"
-)
-_FUSES = r"fuse|class[- ]?t|anl|mrbf|mega|breaker"
-_BATTERIES = rf"{BANK}|agm|gel|flooded|lead[- ]acid|lithium|lifepo4|lfp|nmc|li-?ion|sealed (?:wet|lead)|golf ?cart|cells?"
-# What a line is of, in the order in which it is looked at: a word may belong to several.
-KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
-    (called(r"monitor|shunt|fuse ?(?:box|panel|block)|dc panel|distribution(?: panel)?|detector|alarm|bus ?bars?"), OTHER),
-    (called(r"solar generator|power station|(?:hydro|wind|water|towed)[- ]?(?:generator|turbine)|turbine"), OTHER),
-    (called(r"galvanic isolator|isolat(?:ion|ing) transformer|(?:split[- ]charg(?:e|ing)|splitter|isolating) diodes?"), OTHER),
-    (called(r"diode (?:splitter|isolator)|continuous[- ]duty (?:relay|solenoid)"), OTHER),
-    (called(r"other\s*:"), OTHER),
-    # Panels of so many watts may name their fuses, their switch and their controller.
-    (re.compile(rf"(?=.*{NUMBER}\s*(?:w|watts?)\b)(?=.*\bpanels?\b)", re.IGNORECASE), PANELS),
-    # What names them first is a bank or an alternator, whatever switch is on it.
-    (
-        re.compile(rf"^(?!.*\b(?:alternator|dc-?dc|b2b|charger|fuse)\b)\s*{_BESIDE_THE_HOUSE}(?!\s+(?:switch|isolator))",
-            re.IGNORECASE,),
-        OTHER_BANK,
-    ),
-    (re.compile(r"^[^,]*\balternator\b(?=.*\b(?:hand|manual|battery)[- ]switch)", re.IGNORECASE), ALTERNATOR),
-    (
-        re.compile(
-            rf"^(?!.*\b(?:alternator|alt|dc-?dc|b2b|fuse|charger|cable|wire|switch)\b)(?=.*{RELAY.called.pattern})",
-            re.IGNORECASE,
-        ),
-        RELAY,
-    ),
-    (called(r"(?:[a-z]+ )?switch(?:es)?|isolator|change-?over"), SWITCH),
-    (called(rf"(?:(?:shore|power|{_HOOKUP}|extension|mains) )+(?:cord|lead|cable|inlet)|cord|inlet"), CORD),
-    (called(r"battery to battery|b2b"), DCDC),
-    (called(r"no main fuse|main fuse|main (?:battery )?cables?|battery cables?"), MAIN_CABLE),
-    (re.compile(rf"(?=.*\b(?:{_FUSES})\b)(?=.*\b(?:{BANK})\b)(?!.*\b(?:between|and|to)\b)", re.IGNORECASE), MAIN_CABLE),
-    (called(r"fuses?|(?:circuit )?breaker|class[- ]?t|mrbf|anl"), FUSE),
-    (called(rf"(?:{BANK}) (?:is |are )?(?:not fused|unfused)"), MAIN_CABLE),
-    (DCDC.called, DCDC),
-    (called(r"(?:12|24|48)\s*v?(?:olts?)?\s*(?:to|/|>)\s*(?:12|24|48)\s*v?(?:olts?)?(?= (?:converter|charger))"), DCDC),
-    (called(r"(?:converter|charger)(?= (?:12|24|48)\s*v?(?:olts?)?\s*(?:to|>)\s*(?:12|24|48))"), DCDC),
-    (called(r"mppt|pwm|controllers?|solar (?:charge )?(?:regulator|charger)"), CONTROLLER),
-    (re.compile(r"(?=.*\bsolar\b)(?=.*\bcharger\b)(?!.*\binverter\b)", re.IGNORECASE), CONTROLLER),
-    (
-        re.compile(
-            rf"\binverter[- ](?:{_GENERATOR})\b|^[^,]*\b(?:{_GENERATOR})\b[^,]*\binverter\b(?![ /-]?charger)", re.IGNORECASE
-        ),
-        GENERATOR,
-    ),
-    (INVERTER.called, INVERTER),
-    (called(r"converter|charger|power supply"), CHARGER),
-    (GENERATOR.called, GENERATOR),
-    (ALTERNATOR.called, ALTERNATOR),
-    (called(rf"{_HOOKUP}|shore power"), CORD),
-    (re.compile(rf"{NUMBER}\s*{AMPS}\s*{_ADAPTER}\b|\b{_ADAPTER}\s*{NUMBER}\s*{AMPS}", re.IGNORECASE), CORD),
-    (re.compile(rf"^(?!.*\b(?:alternator|dc-?dc|b2b|charger|fuse)\b).*{_BESIDE_THE_HOUSE}", re.IGNORECASE), OTHER_BANK),
-    (called(r"(?:solar )?panels?|array|solar|pv"), PANELS),
-    # A relay between two banks is none itself.
-    (called(r"relay|combiner|acr|vsr"), OTHER),
-    (called(_BATTERIES), BATTERY),
-    (re.compile(rf"{NUMBER}\s*(?:ah|amp[- ]?hours?)\b", re.IGNORECASE), BATTERY),
-    (called(r"cables?|wires?|wiring"), CABLE),
-)  # fmt: skip
-
-
-def kind_of(line: str) -> LineKind | None:
-    """What a line names; None where it names nothing that is known."""
-    run = FROM_TO.search(line)
-    if run is not None and run[0].lower() != "battery to battery":
-        return MAIN_CABLE if is_main_run(run) else CABLE
-    return next((kind for pattern, kind in KINDS if pattern.search(line)), None)
-
-
-def is_main_run(run: re.Match[str]) -> bool:
-    """Whether a run goes between the bank and what it feeds first."""
-    one, other = run[1], run[2]
-    bank = re.compile(rf"(?:house )?(?:{BANK})", re.IGNORECASE)
-    return any(bank.fullmatch(here) and _TO_MAIN.fullmatch(there) for here, there in ((one, other), (other, one)))

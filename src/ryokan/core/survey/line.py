@@ -33,8 +33,9 @@ from ryokan.core.lines.kit import MAX_LINE, NUMBER, SPOKEN_NUMBER, Marks, Questi
 from ryokan.core.quantities import METRES_PER_UNIT
 from ryokan.core.rig import Rig
 from ryokan.core.space.model import Compartment
-from ryokan.core.survey.kinds import COMMON, FROM_TO, MAIN_CABLE, OTHER, RELAY, is_main_run, kind_of
+from ryokan.core.survey.kinds import COMMON, FROM_TO, MAIN_CABLE, OTHER, RELAY
 from ryokan.core.survey.model import AnyFound, Found, FoundAlternator, FoundMainCable
+from ryokan.core.survey.which import is_main_run, kind_of
 
 _FOUND: TypeAdapter[Found] = TypeAdapter(Found)
 _PLACE_NOUNS = (

@@ -1,0 +1,113 @@
+"""Of what a line of the survey is, by the words in it."""
+
+from __future__ import annotations
+
+import re
+
+from ryokan.core.lines.kind import LineKind, called
+from ryokan.core.lines.kit import NUMBER
+from ryokan.core.survey.kinds import (
+    ADAPTER,
+    ALTERNATOR,
+    AMPS,
+    BANK,
+    BATTERY,
+    CABLE,
+    CHARGER,
+    CONTROLLER,
+    CORD,
+    DCDC,
+    FROM_TO,
+    FUSE,
+    GENERATOR,
+    GENERATOR_WORDS,
+    HOOKUP,
+    INVERTER,
+    MAIN_CABLE,
+    OF_A_MACHINE,
+    OTHER,
+    OTHER_BANK,
+    PANELS,
+    RELAY,
+    SWITCH,
+    TO_MAIN,
+)
+
+# A starter battery, or another bank that is not the house's, where nothing else is named that hangs on it.
+_BESIDE_THE_HOUSE = (
+    rf"(?<![\w-])(?:(?:start(?:er|ing)?|cranking|engine|chassis|vehicle|{OF_A_MACHINE}) batter(?:y|ies)"
+    rf"|(?:second|backup) (?:{BANK}))(?!\w)"
+)
+_FUSES = r"fuse|class[- ]?t|anl|mrbf|mega|breaker"
+_BATTERIES = rf"{BANK}|agm|gel|flooded|lead[- ]acid|lithium|lifepo4|lfp|nmc|li-?ion|sealed (?:wet|lead)|golf ?cart|cells?"
+# What a line is of, in the order in which it is looked at: a word may belong to several.
+KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
+    (called(r"monitor|shunt|fuse ?(?:box|panel|block)|dc panel|distribution(?: panel)?|detector|alarm|bus ?bars?"), OTHER),
+    (called(r"solar generator|power station|(?:hydro|wind|water|towed)[- ]?(?:generator|turbine)|turbine"), OTHER),
+    (called(r"galvanic isolator|isolat(?:ion|ing) transformer|(?:split[- ]charg(?:e|ing)|splitter|isolating) diodes?"), OTHER),
+    (called(r"diode (?:splitter|isolator)|continuous[- ]duty (?:relay|solenoid)"), OTHER),
+    (called(r"other\s*:"), OTHER),
+    # Panels of so many watts may name their fuses, their switch and their controller.
+    (re.compile(rf"(?=.*{NUMBER}\s*(?:w|watts?)\b)(?=.*\bpanels?\b)", re.IGNORECASE), PANELS),
+    # What names them first is a bank or an alternator, whatever switch is on it.
+    (
+        re.compile(rf"^(?!.*\b(?:alternator|dc-?dc|b2b|charger|fuse)\b)\s*{_BESIDE_THE_HOUSE}(?!\s+(?:switch|isolator))",
+            re.IGNORECASE,),
+        OTHER_BANK,
+    ),
+    (re.compile(r"^[^,]*\balternator\b(?=.*\b(?:hand|manual|battery)[- ]switch)", re.IGNORECASE), ALTERNATOR),
+    (
+        re.compile(
+            rf"^(?!.*\b(?:alternator|alt|dc-?dc|b2b|fuse|charger|cable|wire|switch)\b)(?=.*{RELAY.called.pattern})",
+            re.IGNORECASE,
+        ),
+        RELAY,
+    ),
+    (called(r"(?:[a-z]+ )?switch(?:es)?|isolator|change-?over"), SWITCH),
+    (called(rf"(?:(?:shore|power|{HOOKUP}|extension|mains) )+(?:cord|lead|cable|inlet)|cord|inlet"), CORD),
+    (called(r"battery to battery|b2b"), DCDC),
+    (called(r"no main fuse|main fuse|main (?:battery )?cables?|battery cables?"), MAIN_CABLE),
+    (re.compile(rf"(?=.*\b(?:{_FUSES})\b)(?=.*\b(?:{BANK})\b)(?!.*\b(?:between|and|to)\b)", re.IGNORECASE), MAIN_CABLE),
+    (called(r"fuses?|(?:circuit )?breaker|class[- ]?t|mrbf|anl"), FUSE),
+    (called(rf"(?:{BANK}) (?:is |are )?(?:not fused|unfused)"), MAIN_CABLE),
+    (DCDC.called, DCDC),
+    (called(r"(?:12|24|48)\s*v?(?:olts?)?\s*(?:to|/|>)\s*(?:12|24|48)\s*v?(?:olts?)?(?= (?:converter|charger))"), DCDC),
+    (called(r"(?:converter|charger)(?= (?:12|24|48)\s*v?(?:olts?)?\s*(?:to|>)\s*(?:12|24|48))"), DCDC),
+    (called(r"mppt|pwm|controllers?|solar (?:charge )?(?:regulator|charger)"), CONTROLLER),
+    (re.compile(r"(?=.*\bsolar\b)(?=.*\bcharger\b)(?!.*\binverter\b)", re.IGNORECASE), CONTROLLER),
+    (
+        re.compile(
+            rf"\binverter[- ](?:{GENERATOR_WORDS})\b"
+            rf"|^[^,]*\b(?:{GENERATOR_WORDS})\b[^,]*\binverter\b(?![ /-]?charger)", re.IGNORECASE
+        ),
+        GENERATOR,
+    ),
+    (INVERTER.called, INVERTER),
+    (called(r"converter|charger|power supply"), CHARGER),
+    (GENERATOR.called, GENERATOR),
+    (ALTERNATOR.called, ALTERNATOR),
+    (called(rf"{HOOKUP}|shore power"), CORD),
+    (re.compile(rf"{NUMBER}\s*{AMPS}\s*{ADAPTER}\b|\b{ADAPTER}\s*{NUMBER}\s*{AMPS}", re.IGNORECASE), CORD),
+    (re.compile(rf"^(?!.*\b(?:alternator|dc-?dc|b2b|charger|fuse)\b).*{_BESIDE_THE_HOUSE}", re.IGNORECASE), OTHER_BANK),
+    (called(r"(?:solar )?panels?|array|solar|pv"), PANELS),
+    # A relay between two banks is none itself.
+    (called(r"relay|combiner|acr|vsr"), OTHER),
+    (called(_BATTERIES), BATTERY),
+    (re.compile(rf"{NUMBER}\s*(?:ah|amp[- ]?hours?)\b", re.IGNORECASE), BATTERY),
+    (called(r"cables?|wires?|wiring"), CABLE),
+)  # fmt: skip
+
+
+def kind_of(line: str) -> LineKind | None:
+    """What a line names; None where it names nothing that is known."""
+    run = FROM_TO.search(line)
+    if run is not None and run[0].lower() != "battery to battery":
+        return MAIN_CABLE if is_main_run(run) else CABLE
+    return next((kind for pattern, kind in KINDS if pattern.search(line)), None)
+
+
+def is_main_run(run: re.Match[str]) -> bool:
+    """Whether a run goes between the bank and what it feeds first."""
+    one, other = run[1], run[2]
+    bank = re.compile(rf"(?:house )?(?:{BANK})", re.IGNORECASE)
+    return any(bank.fullmatch(here) and TO_MAIN.fullmatch(there) for here, there in ((one, other), (other, one)))
