@@ -172,6 +172,7 @@ _ASSUMED = {
     "full_power_point": "{value} times its amps are its watts: those of full power",
     "open_point": "{value} times its amps are above its watts: those of Voc and Isc",
     "kept_as_a_note": "kept as a note",
+    "gas_of_the_region": "“gas” taken to be {value}",
     "thickness_of_a_frame": "{value} m thick left out: any frame is about that",
     "class_of_the_bank": "{value} V taken to be the banks that it charges",
     "amps_of_the_bms": "{value} A taken to be what its electronics pass",

@@ -12,6 +12,7 @@ from ryokan.core.survey.fill import volts_class
 
 CLASSES: tuple[VoltsClass, ...] = get_args(VoltsClass)
 LFP_CELL_V = 3.2
+GAS = "gas of the region"  # petrol in North America, gas elsewhere (common practice)
 SAME_POINT = 0.08  # volts times amps this near the rated watts are those of full power (common practice)
 OPEN_POINT = (1.12, 1.5)  # and so far above it the open volts and the short-circuit amps (common practice)
 
@@ -171,6 +172,9 @@ def charger(said: Said) -> None:
 
 def generator(said: Said) -> None:
     """Volts of a generator are those of the mains, and volt-amps are what it is sold by: watts are asked for."""
+    european = _is_european(said)
+    if said.members.get("fuel") == GAS:
+        said.fill("fuel", "gas" if european else "petrol", "gas_of_the_region", "gas" if european else "petrol")
     for volts, start, end in said.loose.pop("volts", []):
         if volts >= 100:
             said.say("note", said.marks.line[start:end].strip(), start, end)
@@ -180,6 +184,11 @@ def generator(said: Said) -> None:
     for _, start, end in said.loose.pop("volt_amps", []):
         if "rated_w" not in said.members:
             said.ask("volt_amps", start, end)
+
+
+def _is_european(said: Said) -> bool:
+    """Whether the rig's mains are of 230 V; takes them from what the line has said."""
+    return bool(said.members.pop("_mains_v", 120) >= 200)
 
 
 def other_bank(said: Said) -> None:
@@ -222,7 +231,7 @@ def inverter(said: Said) -> None:
 
 def cord(said: Said) -> None:
     """The rating of a cord from its amps, by the mains of the region."""
-    european = said.members.pop("_mains_v", 120) >= 200
+    european = _is_european(said)
     known: tuple[Hookup, ...] = get_args(Hookup)
     prefix = "eu_" if european else "na_"
     for amps, start, end in said.loose.pop("amps", []):

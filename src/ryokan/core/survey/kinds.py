@@ -273,7 +273,8 @@ GENERATOR = LineKind(
         phrase(r"inverter(?: type)?"),  # how it makes its mains, and no inverter on the bank
         phrase(r"petrol|gasoline", fuel="petrol"),
         phrase(r"diesel", fuel="diesel"),
-        phrase(r"propane|lpg|gas", fuel="gas"),
+        phrase(r"propane|lpg|natural gas|bottled gas", fuel="gas"),
+        phrase(r"gas", fuel=finish.GAS),
         phrase(rf"({NUMBER})\s*(?:l|litres?|liters?) tank|tank (?:of )?({NUMBER})\s*(?:l|litres?|liters?)\b", tank_l=_number),
         phrase(rf"({NUMBER})\s*(?:l|litres?|liters?)(?: an hour| per hour|/h)", full_l_per_h=_number),
     ),

@@ -166,7 +166,7 @@ def _take(said: Said, kind: LineKind, rig: Rig) -> None:
     _count(said, kind)
     marks.take("kind", kind.called)
     _where(said, rig)
-    if kind.kind == "cord":
+    if kind.kind in ("cord", "generator"):
         said.members["_mains_v"] = rig.region.mains_v
     if kind.finish is not None:
         kind.finish(said)
