@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { cleanup, render, screen, within } from "@testing-library/react";
+import { cleanup, fireEvent, render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, describe, expect, it } from "vitest";
 import { fixesQuery } from "../../api/queries";
@@ -98,6 +98,37 @@ describe("findings as lines", () => {
     expect(screen.getByRole("button", { name: "Add a string…" })).toBeTruthy();
     rerender(at(8, "other")); // nor is a fix of another option offered for this one
     expect(screen.queryByRole("button", { name: "Add a string…" })).toBeNull();
+  });
+
+  it.each([
+    ["goes in", 1, { label: "Add a string", patch: [{ op: "add" as const, path: "/a", value: 1 }] }],
+    ["is shown, and stays out", 0, { label: "Add a string", patch: [{ op: "add" as const, path: "/a", value: 2 }] }],
+    ["stays out", 0, undefined],
+  ])("accepted before it is tried anew, what comes back as it then is %s", async (_, times, fresh) => {
+    const found = [finding("storage.short", { fixable: true })];
+    const before = {
+      "storage.short": { label: "Add a string", patch: [{ op: "add" as const, path: "/a", value: 1 }] },
+    };
+    const known: Record<number, Record<string, Fix>> = { 7: before, 9: fresh ? { "storage.short": fresh } : {} };
+    const { context, sent } = fakeRig();
+    const at = (revision: number) => (
+      <AroundRig
+        context={{ ...context, answer: { ...context.answer, revision } }}
+        known={known[revision] ? [[fixesQuery("option", revision, ["storage.short"]).queryKey, known[revision]]] : []}
+      >
+        <FindingItems findings={found} />
+      </AroundRig>
+    );
+    const { rerender } = render(at(7));
+    await userEvent.click(screen.getByRole("button", { name: "Add a string…" }));
+    rerender(at(8));
+    fireEvent.click(screen.getByRole("button", { name: "Accept" })); // at once, while nothing has come back
+    expect(sent).toEqual([]);
+    expect(screen.getByRole("button", { name: "Trying it first…" })).toBeTruthy();
+
+    rerender(at(9));
+    expect(sent.length).toBe(times);
+    expect(screen.queryAllByRole("button", { name: "Accept" }).length).toBe(1 - times);
   });
 
   it("offer whoever only looks no fix", () => {

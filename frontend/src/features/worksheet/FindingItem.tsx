@@ -19,7 +19,7 @@ export function FindingItems({ findings }: { findings: Finding[] }) {
   const { answer, optionId } = useRig();
   const keys = findings.filter((finding) => finding.fixable).map((finding) => finding.key);
   const wanted = answer.may_edit && keys.length > 0;
-  const { data: fixes } = useQuery({
+  const { data: fixes, isPlaceholderData: ofBefore } = useQuery({
     ...fixesQuery(optionId, answer.revision, keys),
     enabled: wanted,
     // Behind an edit they are tried anew. Until then those of before stay, so that a press or the cursor on one is not lost; what
@@ -28,8 +28,8 @@ export function FindingItems({ findings }: { findings: Finding[] }) {
   });
   return byRule(findings).map(([first, ...others]) => (
     <Fragment key={first.key}>
-      <FindingItem finding={first} fix={fixes?.[first.key]} />
-      {others.length > 0 && <OthersOfIt findings={others} fixes={fixes} />}
+      <FindingItem finding={first} fix={fixes?.[first.key]} ofBefore={ofBefore} />
+      {others.length > 0 && <OthersOfIt findings={others} fixes={fixes} ofBefore={ofBefore} />}
     </Fragment>
   ));
 }
@@ -46,7 +46,15 @@ function byRule(findings: Finding[]): [Finding, ...Finding[]][] {
 }
 
 /** One rule that several things break is one line with its count; pressed, it shows the others. */
-function OthersOfIt({ findings, fixes }: { findings: Finding[]; fixes: Record<string, Fix> | undefined }) {
+function OthersOfIt({
+  findings,
+  fixes,
+  ofBefore,
+}: {
+  findings: Finding[];
+  fixes: Record<string, Fix> | undefined;
+  ofBefore: boolean;
+}) {
   const [open, setOpen] = useState(false);
   const names = findings.map((one) => one.name).filter(Boolean);
   return (
@@ -61,13 +69,14 @@ function OthersOfIt({ findings, fixes }: { findings: Finding[]; fixes: Record<st
           The same of {findings.length} more{names.length > 0 && `: ${names.join(", ")}`}
         </button>
       </li>
-      {open && findings.map((one) => <FindingItem key={one.key} finding={one} fix={fixes?.[one.key]} />)}
+      {open &&
+        findings.map((one) => <FindingItem key={one.key} finding={one} fix={fixes?.[one.key]} ofBefore={ofBefore} />)}
     </>
   );
 }
 
 /** What does not fit in a line, with its fix at hand; why it matters, and the rest, once it is opened. */
-function FindingItem({ finding, fix }: { finding: Finding; fix: Fix | undefined }) {
+function FindingItem({ finding, fix, ofBefore }: { finding: Finding; fix: Fix | undefined; ofBefore: boolean }) {
   const id = useId();
   // One that was let stand and has become worse says so without being asked.
   const [open, setOpen] = useState(finding.overruled !== null);
@@ -94,7 +103,11 @@ function FindingItem({ finding, fix }: { finding: Finding; fix: Fix | undefined 
         </button>
         {shown && (
           <span className="-mt-1 max-w-full pb-2 pl-7 [.page_&]:mt-0 [.page_&]:py-1.5 [.page_&]:pl-0">
-            <PreviewedFix fix={shown} onOpenChange={(previewing) => setHeld(previewing ? shown : undefined)} />
+            <PreviewedFix
+              fix={shown}
+              tried={ofBefore ? "not yet" : fix ? "holds" : "no longer"}
+              onOpenChange={(previewing) => setHeld(previewing ? shown : undefined)}
+            />
           </span>
         )}
       </div>

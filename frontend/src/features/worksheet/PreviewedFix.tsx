@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { previewQuery } from "../../api/queries";
 import type { PatchOperation } from "../../api/types";
 import { Button } from "../../ui/Button";
@@ -8,24 +8,36 @@ import { Failed, Waiting } from "../../ui/states";
 import { Effect } from "./Effect";
 import { useRig } from "./useRig";
 
-/** A fix: its effect is seen before it is accepted. */
+/**
+ * A fix: its effect is seen before it is accepted. One that is of the rig before the last edit is `tried` anew meanwhile: accepted,
+ * it waits for that, and goes in only if it comes back the same.
+ */
 export function PreviewedFix({
   fix,
+  tried = "holds",
   onOpenChange,
 }: {
   fix: { label: string; patch: PatchOperation[] };
+  tried?: "holds" | "not yet" | "no longer";
   onOpenChange?: (open: boolean) => void;
 }) {
   const { edit } = useRig();
   const [open, keepOpen] = useState(false);
+  const [accepted, setAccepted] = useState<string>();
   const setOpen = (to: boolean) => {
     keepOpen(to);
     onOpenChange?.(to);
   };
-  const accept = () => {
+  const put = () => {
     setOpen(false);
     void edit(fix.patch);
   };
+  const accept = () => (tried === "not yet" ? setAccepted(JSON.stringify(fix.patch)) : put());
+  useEffect(() => {
+    if (accepted === undefined || tried === "not yet") return;
+    setAccepted(undefined);
+    if (tried === "holds" && accepted === JSON.stringify(fix.patch)) put();
+  });
   return (
     <Popover
       open={open}
@@ -41,7 +53,7 @@ export function PreviewedFix({
       <div className="mt-3 flex justify-end gap-3">
         <Button onClick={() => setOpen(false)}>Leave it</Button>
         <Button kind="main" onClick={accept} autoFocus>
-          Accept
+          {accepted === undefined ? "Accept" : "Trying it first…"}
         </Button>
       </div>
     </Popover>

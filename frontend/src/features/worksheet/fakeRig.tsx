@@ -1,5 +1,5 @@
 import { QueryClient, QueryClientProvider, type QueryKey } from "@tanstack/react-query";
-import type { ReactNode } from "react";
+import { type ReactNode, useState } from "react";
 import { MemoryRouter, Route, Routes } from "react-router";
 import { sessionQuery } from "../../api/queries";
 import type { OptionAnswer, PatchOperation, Rig } from "../../api/types";
@@ -54,10 +54,10 @@ export function AroundRig({
   known?: readonly (readonly [QueryKey, unknown])[];
   children: ReactNode;
 }) {
-  const queries = new QueryClient({
-    defaultOptions: { queries: { staleTime: Number.POSITIVE_INFINITY, retry: false } },
-  });
-  for (const [key, answer] of known) queries.setQueryData(key, answer);
+  const [queries] = useState(
+    () => new QueryClient({ defaultOptions: { queries: { staleTime: Number.POSITIVE_INFINITY, retry: false } } }),
+  );
+  for (const [key, answer] of known) if (queries.getQueryData(key) === undefined) queries.setQueryData(key, answer);
   queries.setQueryData(sessionQuery.queryKey, {
     person: null,
     csrf_token: "",
