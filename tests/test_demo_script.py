@@ -7,6 +7,7 @@ import os
 import signal
 import socket
 import subprocess
+import sys
 import tempfile
 import threading
 import time
@@ -24,13 +25,22 @@ from dev.postgres import Cluster, free_port
 from dev.server import WebServer
 from dev.stages import Failed
 
+STARTED: list[subprocess.Popen[str]] = []
+"""What a test that failed in between would leave running."""
+
 
 @pytest.fixture
 def data() -> Iterator[Path]:
     with tempfile.TemporaryDirectory(prefix="ryokan-demo-", ignore_cleanup_errors=True) as folder:
         Path(folder).chmod(0o755)
-        yield Path(folder)
-        Cluster(Path(folder) / "demo").remove()
+        try:
+            yield Path(folder)
+        finally:
+            for demo in STARTED:
+                if demo.poll() is None:
+                    end(demo, signal.SIGTERM)
+            STARTED.clear()
+            Cluster(Path(folder) / "demo").remove()
 
 
 def start(data: Path, *args: str) -> tuple[subprocess.Popen[str], str]:
@@ -38,6 +48,7 @@ def start(data: Path, *args: str) -> tuple[subprocess.Popen[str], str]:
     env = {**os.environ, "RYOKAN_DATA": str(data)}
     command = [str(ROOT / "script/demo"), "--port", str(free_port()), *args]
     demo = subprocess.Popen(command, env=env, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True)
+    STARTED.append(demo)
     printed = ""
     assert demo.stdout is not None
     for line in demo.stdout:
@@ -95,6 +106,21 @@ def test_demo_names_its_stages_recovers_from_a_kill_and_stops_what_it_started(da
     fresh, printed = start(data, "--fresh")
     assert "The demo shop was founded." in printed
     end(fresh, signal.SIGTERM)
+
+
+def test_stages_beside_one_another_leave_each_line_whole() -> None:
+    script = (
+        "from concurrent.futures import ThreadPoolExecutor\n"
+        "from dev.stages import stage\n"
+        "def many(name):\n"
+        "    for _ in range(500):\n"
+        "        with stage(name): pass\n"
+        "with ThreadPoolExecutor(4) as pool: list(pool.map(many, 'abcd'))\n"
+    )
+    env = {**os.environ, "PYTHONPATH": str(ROOT / "script")}
+    said = subprocess.run([sys.executable, "-c", script], env=env, capture_output=True, text=True, check=True).stdout
+    assert {line[:4] for line in said.splitlines()} == {f"· {name}" for name in "abcd"} | {f"  {name}:" for name in "abcd"}
+    assert len(said.splitlines()) == 4000
 
 
 def test_a_server_that_dies_shows_the_end_of_its_log_and_one_that_waits_says_for_what(

@@ -19,10 +19,16 @@ class Failed(Exception):
 @contextmanager
 def stage(name: str) -> Iterator[None]:
     """Print the name of a stage, and its time when it is done."""
-    print(f"· {name}", flush=True)
+    _say(f"· {name}")
     start = time.monotonic()
     yield
-    print(f"  {name}: {time.monotonic() - start:.1f} s", flush=True)
+    _say(f"  {name}: {time.monotonic() - start:.1f} s")
+
+
+def _say(line: str) -> None:
+    """Print a line in one piece: stages run beside one another, and ``print`` writes the end of a line by itself."""
+    sys.stdout.write(f"{line}\n")
+    sys.stdout.flush()
 
 
 def run(command: Sequence[str | Path], *, cwd: Path = ROOT, env: Mapping[str, str] | None = None, quiet: bool = False) -> None:
