@@ -131,6 +131,35 @@ describe("findings as lines", () => {
     expect(screen.queryAllByRole("button", { name: "Accept" }).length).toBe(1 - times);
   });
 
+  it.each(["Leave it", "Escape"])(
+    "accepted and then left by %s before it is tried anew, a fix stays out",
+    async (by) => {
+      const found = [finding("storage.short", { fixable: true })];
+      const fixes = {
+        "storage.short": { label: "Add a string", patch: [{ op: "add" as const, path: "/a", value: 1 }] },
+      };
+      const { context, sent } = fakeRig();
+      const at = (revision: number) => (
+        <AroundRig
+          context={{ ...context, answer: { ...context.answer, revision } }}
+          known={revision === 8 ? [] : [[fixesQuery("option", revision, ["storage.short"]).queryKey, fixes]]}
+        >
+          <FindingItems findings={found} />
+        </AroundRig>
+      );
+      const { rerender } = render(at(7));
+      await userEvent.click(screen.getByRole("button", { name: "Add a string…" }));
+      rerender(at(8));
+      fireEvent.click(screen.getByRole("button", { name: "Accept" }));
+      if (by === "Leave it") fireEvent.click(screen.getByRole("button", { name: by }));
+      else fireEvent.keyDown(document.activeElement ?? document.body, { key: by });
+      expect(screen.queryByRole("button", { name: "Trying it first…" })).toBeNull();
+
+      rerender(at(9));
+      expect(sent).toEqual([]);
+    },
+  );
+
   it("offer whoever only looks no fix", () => {
     const fixes = { "storage.short": { label: "Add a string", patch: [] } };
     const [line] = show([finding("storage.short", { fixable: true })], { answer: { may_edit: false } }, fixes);

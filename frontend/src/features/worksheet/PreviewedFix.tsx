@@ -26,6 +26,7 @@ export function PreviewedFix({
   const [accepted, setAccepted] = useState<string>();
   const setOpen = (to: boolean) => {
     keepOpen(to);
+    setAccepted(undefined); // whoever leaves it does not want it any longer
     onOpenChange?.(to);
   };
   const put = () => {
