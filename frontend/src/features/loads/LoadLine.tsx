@@ -7,6 +7,8 @@ import { formatNights, formatNumber } from "../../ui/formatQuantity";
 import { LineField, QuestionNote, whyUnread } from "../worksheet/LineField";
 import { useRig } from "../worksheet/useRig";
 
+type Completion = LineAnswer["completions"][number];
+
 /**
  * One line of typing makes one row. What was understood shows while typing. Enter hands the line on and frees the field at
  * once; it is read in its place in the list, and asked about there where it is not clear.
@@ -40,7 +42,7 @@ export function LoadLine({
 }) {
   const { optionId } = useRig();
   // What stands beneath the line: the tab key takes the first of the usual loads that are offered there.
-  const shown = useRef<LineAnswer | undefined>(undefined);
+  const offered = useRef<Completion[]>([]);
   const further = replaces === null && !asked;
   return (
     <LineField
@@ -55,13 +57,11 @@ export function LoadLine({
       onTake={onTake}
       {...(onLeave ? { onLeave } : {})}
       {...(onUp ? { onUp } : {})}
-      onTab={(line, settled) =>
-        settled === line && line.trim() ? (shown.current?.completions[0]?.line ?? null) : null
-      }
+      onTab={() => offered.current[0]?.line ?? null}
       note={(line, settled, pick) => (
         <>
           {fault && line === start && <p className="text-danger">{fault}</p>}
-          <WhatIsRead line={line} settled={settled} replaces={replaces} asked={asked} shown={shown} onPick={pick} />
+          <WhatIsRead line={line} settled={settled} replaces={replaces} asked={asked} offered={offered} onPick={pick} />
         </>
       )}
     />
@@ -74,29 +74,41 @@ function WhatIsRead({
   settled,
   replaces,
   asked,
-  shown,
+  offered,
   onPick,
 }: {
   line: string;
   settled: string;
   replaces: string | null;
   asked: boolean;
-  shown: RefObject<LineAnswer | undefined>;
+  offered: RefObject<Completion[]>;
   onPick: (line: string) => void;
 }) {
   const { optionId, answer } = useRig();
   const reading = useQuery(lineQuery(optionId, answer.revision, settled, replaces));
-  shown.current = reading.data;
+  const answered = settled === line && !reading.isPlaceholderData;
+  const all = reading.data?.completions ?? [];
+  offered.current = answered ? all : stillMeant(line, all);
   if (!line.trim()) return null;
   return (
     <>
-      {reading.data && <ReadingNote read={reading.data} asked={asked} onPick={onPick} />}
+      {reading.data && <ReadingNote read={reading.data} offered={offered.current} asked={asked} onPick={onPick} />}
       {reading.failureReason && <p className="text-fault">{whyUnread(reading.failureReason)}</p>}
     </>
   );
 }
 
-function ReadingNote({ read, asked, onPick }: { read: LineAnswer; asked: boolean; onPick: (line: string) => void }) {
+function ReadingNote({
+  read,
+  offered,
+  asked,
+  onPick,
+}: {
+  read: LineAnswer;
+  offered: Completion[];
+  asked: boolean;
+  onPick: (line: string) => void;
+}) {
   if (!read.load) {
     const named = read.completions.length > 0;
     return (
@@ -105,7 +117,7 @@ function ReadingNote({ read, asked, onPick }: { read: LineAnswer; asked: boolean
           read.questions.map((question) => (
             <QuestionNote key={question.code + question.start} question={question} loud={asked} onPick={onPick} />
           ))}
-        {named && <Completions completions={read.completions} onPick={onPick} />}
+        {named && <Completions completions={offered} onPick={onPick} />}
       </>
     );
   }
@@ -138,14 +150,17 @@ function ReadingNote({ read, asked, onPick }: { read: LineAnswer; asked: boolean
   );
 }
 
+/**
+ * Those of the usual loads for a shorter line that go with it as it stands now: while an answer is awaited, the tab key takes
+ * what stands beneath the line, for as long as the typing has not gone another way.
+ */
+function stillMeant(line: string, completions: Completion[]): Completion[] {
+  const typed = line.trim().toLowerCase();
+  return typed ? completions.filter(({ word }) => ` ${word.toLowerCase()}`.includes(` ${typed}`)) : [];
+}
+
 /** Usual loads that the name may mean; picked, one stands in the line to be changed or taken. */
-function Completions({
-  completions,
-  onPick,
-}: {
-  completions: LineAnswer["completions"];
-  onPick: (line: string) => void;
-}) {
+function Completions({ completions, onPick }: { completions: Completion[]; onPick: (line: string) => void }) {
   return (
     <ul aria-label="Usual loads">
       {completions.map((one) => (
@@ -164,7 +179,8 @@ function Completions({
   );
 }
 
-function lineQuery(optionId: string, revision: number, line: string, replaces: string | null) {
+/** What a line is taken for, in place of the row that it changes. */
+export function lineQuery(optionId: string, revision: number, line: string, replaces: string | null) {
   return {
     queryKey: ["line", optionId, revision, line, replaces],
     enabled: line.trim() !== "",

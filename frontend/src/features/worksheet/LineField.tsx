@@ -40,7 +40,7 @@ export function LineField({
   action: string;
   onTake: (line: string) => void;
   /** What the tab key puts in place of the line; null: it goes on to the next field. */
-  onTab?: (line: string, settled: string) => string | null;
+  onTab?: () => string | null;
   onLeave?: () => void;
   /** The arrow up in an empty field; whether it led anywhere. */
   onUp?: () => boolean;
@@ -90,7 +90,7 @@ export function LineField({
           }}
           onKeyDown={(event) => {
             if (event.key === "Enter") take();
-            const instead = event.key === "Tab" && !event.shiftKey ? (onTab?.(line, settled) ?? null) : null;
+            const instead = event.key === "Tab" && !event.shiftKey ? (onTab?.() ?? null) : null;
             if (instead !== null) {
               event.preventDefault();
               setLine(instead);
