@@ -11,6 +11,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
+from dev.machine import BROWSER
 from ryokan.operations.demo import EMAIL, PASSWORD
 
 FOLDER = Path(__file__).resolve().parents[2] / "docs/screenshots"
@@ -130,7 +131,7 @@ PICTURES: list[tuple[str, Callable[[Page], None], int, int, str]] = [
 def main(address: str, only: list[str]) -> None:
     """Take all pictures, or those that are named."""
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+        browser = playwright.chromium.launch(executable_path=BROWSER, args=FLAGS)
         for name, press, width, height, theme in PICTURES:
             if only and name not in only:
                 continue

@@ -9,6 +9,7 @@ from typing import Any
 
 import pytest
 from databases import again_from, fresh_database
+from dev.machine import BROWSER
 from dev.postgres import Cluster
 from installer import Installer, Site
 from playwright.sync_api import Browser, Page
@@ -23,7 +24,7 @@ ROOT = Path(__file__).resolve().parents[2]
 @pytest.fixture(scope="session")
 def browser_type_launch_args() -> dict[str, Any]:
     flags = "--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking --disable-component-update --disable-sync"
-    return {"executable_path": "/usr/bin/chromium", "args": flags.split()}
+    return {"executable_path": BROWSER, "args": flags.split()}
 
 
 @pytest.fixture(scope="session")
