@@ -117,7 +117,7 @@ function ReadingNote({
           read.questions.map((question) => (
             <QuestionNote key={question.code + question.start} question={question} loud={asked} onPick={onPick} />
           ))}
-        {named && <Completions completions={offered} onPick={onPick} />}
+        {offered.length > 0 && <Completions completions={offered} onPick={onPick} />}
       </>
     );
   }
