@@ -7,6 +7,7 @@ from typing import Annotated, Literal, TypeAlias
 
 from pydantic import Field, field_validator, model_validator
 
+from ryokan.core.ac.model import AcSide
 from ryokan.core.charging.model import Charging, Hookup
 from ryokan.core.data.assumptions import assumptions
 from ryokan.core.errors import UnknownAssumption
@@ -24,7 +25,7 @@ from ryokan.core.survey.model import Survey
 from ryokan.core.vehicle import Region, Vehicle
 from ryokan.core.wiring.model import Wiring
 
-SCHEMA_VERSION: Literal[7] = 7
+SCHEMA_VERSION: Literal[8] = 8
 MAX_LOADS = 300
 MAX_STAYS = 100
 MAX_OWN_PARTS = 100
@@ -145,7 +146,7 @@ class Labour(Model):
 class Rig(Model):
     """One option of a job. Collections are maps by id with a position, so that edits name what they touch."""
 
-    schema_version: Literal[7] = 7
+    schema_version: Literal[8] = 8
     region: Region = Field(default_factory=Region)
     vehicle: Vehicle = Field(default_factory=Vehicle)
     survey: Survey = Field(default_factory=Survey)
@@ -155,6 +156,7 @@ class Rig(Model):
     loads: dict[Id, Load] = Field(default_factory=dict, max_length=MAX_LOADS)
     storage: Storage = Field(default_factory=Storage)
     inverter: Inverter = Field(default_factory=Inverter)
+    ac: AcSide = Field(default_factory=AcSide)
     solar: Solar = Field(default_factory=Solar)
     charging: Charging = Field(default_factory=Charging)
     wiring: Wiring = Field(default_factory=Wiring)

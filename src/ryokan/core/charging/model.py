@@ -6,6 +6,7 @@ from typing import Literal, TypeAlias
 
 from pydantic import Field, field_validator
 
+from ryokan.core.ac.values import HangsOn
 from ryokan.core.charging.profiles import ProfileName
 from ryokan.core.charging.values import (
     STRAIGHT,
@@ -66,6 +67,7 @@ class Charger(ChargerValues):
     name: str = Field(default="", max_length=60)
     bank: Id | None = Field(default=None, description="The bank that it fills, of those beside; None: the house bank.")
     turned_to_a: float | None = Field(default=None, gt=0, le=2_000, description="What its output is turned down to. [A]")
+    hangs_on: HangsOn | None = Field(default=None, description="The circuit or the outlet that it hangs on; None: not said.")
     part: PartRef | None = None
     profile: ProfileName | None = Field(
         default=None, description="Which of its part's profiles it is set to; None, or one that it does not have: not known."

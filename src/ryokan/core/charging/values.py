@@ -105,4 +105,7 @@ class GeneratorValues(Model):
     full_l_per_h: float | None = Field(default=None, gt=0, le=60, description="Fuel at its rating. [l/h]")
     half_l_per_h: float | None = Field(default=None, gt=0, le=60, description="Fuel at half of it. [l/h]")
     tank_l: float | None = Field(default=None, gt=0, le=2_000, description="Fuel that it has. [l]")
+    bond: Literal["fixed", "none"] | None = Field(
+        default=None, description="Whether its neutral is joined to its frame; None: not known."
+    )
     service_every_h: float | None = Field(default=None, gt=0, le=5_000, description="Hours between services. [h]")

@@ -6,6 +6,7 @@ from typing import Annotated, Literal, TypeAlias
 
 from pydantic import Field, field_validator
 
+from ryokan.core.ac.values import HangsOn
 from ryokan.core.model import Fraction, Model, NonNegative, Position
 
 Feed: TypeAlias = Literal["dc", "step_down", "ac"]
@@ -105,6 +106,12 @@ class Load(Model):
     output: Literal["backed_up", "grid_only", "shed"] = Field(
         default="backed_up",
         description="Where an AC load hangs: on what the inverter keeps up, on the hookup alone, or let go when that fails.",
+    )
+    hangs_on: HangsOn | None = Field(
+        default=None, description="The circuit or the outlet that an AC load hangs on; where it is said, the output follows."
+    )
+    automatic: Literal["yes", "no"] | None = Field(
+        default=None, description="Whether it goes over to AC by itself wherever there is some; None: not said."
     )
     above_charge_frac: Fraction = Field(default=0.8, description="Charge above which it may run, with above_charge.")
     profile: Preset | None = Field(default=None, description="Hours of the day; None: as is usual for its name.")
