@@ -309,6 +309,11 @@ class _Groups:
         return [frozenset(group) for _, group in sorted(found.items())]
 
 
+def modes_of(rig: Rig) -> tuple[AcMode, ...]:
+    """The modes that a rig has: on a generator where there is one."""
+    return tuple(mode for mode in AC_MODES if mode != "generator" or rig.charging.generators)
+
+
 def legs_of_unit(rig: Rig, id: str) -> int:
     """Legs that an inverter makes, as said of it; one where nobody has said. By its part it may be more: see the figures."""
     unit = rig.inverter.chosen if id == "main" else rig.inverter.others.get(id)
