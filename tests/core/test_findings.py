@@ -395,9 +395,9 @@ def test_rule_speaks_when_broken_and_its_fix_ends_it(code: str, changes: dict[st
     words = sentence(finding, outcome.figures, "us")
     assert "{" not in words.what + words.why
     assert "safe" not in (words.what + words.why).lower()
-    if finding.fix is not None:
-        assert FIXES[finding.fix.code]
-        fixed = Rig.model_validate(apply_patch(broken.model_dump(mode="json"), finding.fix.patch))
+    for fix in finding.fixes:
+        assert FIXES[fix.code]
+        fixed = Rig.model_validate(apply_patch(broken.model_dump(mode="json"), fix.patch))
         assert code not in codes(fixed)
 
 

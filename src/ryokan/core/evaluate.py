@@ -8,6 +8,7 @@ from typing import Any, Literal, TypeAlias
 
 from pydantic import BaseModel
 
+from ryokan.core.ac.states import placed
 from ryokan.core.data.assumptions import curves
 from ryokan.core.figure import Figure
 from ryokan.core.findings.model import SEVERITIES, Finding, Rule
@@ -97,6 +98,7 @@ def evaluate(rig: Rig, book: Mapping[str, Part] | None = None, *, before: Report
     UnknownPart
         The rig refers to a part that is neither its own nor in ``book``.
     """
+    rig = placed(rig)
     chosen = fitted(rig, book or {})
     if before is not None:
         rig = _sharing(rig, before.traces.rig)
@@ -147,6 +149,7 @@ def glimpse(
     UnknownPart
         The rig refers to a part that is neither its own nor in ``book``.
     """
+    rig = placed(rig)
     chosen = fitted(rig, book or {})
     work = _Evaluation(_sharing(rig, before.traces.rig), chosen, before.traces.plan, before)
     for key in keys:

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from types import MappingProxyType
-from typing import Literal, NamedTuple, TypeAlias, cast
+from typing import Any, Literal, NamedTuple, TypeAlias, TypeVar, cast
 
 from ryokan.core.data.assumptions import Curve, assumptions, curves
 from ryokan.core.data.provenance import require_source
@@ -45,6 +45,7 @@ class Figure(NamedTuple):
         raise FormulaError(f"{self.key} is not one number")
 
 
+T = TypeVar("T")
 Input: TypeAlias = Figure | Sequence[Figure]
 
 _NO_INPUTS: Mapping[str, str | tuple[str, ...]] = MappingProxyType({})
@@ -64,6 +65,7 @@ class Sheet:
         self._figures: dict[str, Figure] = {}
         self._overrides = overrides or {}
         self._own_curves = own_curves or {}
+        self._once: dict[str, Any] = {}
 
     @property
     def figures(self) -> dict[str, Figure]:
@@ -79,6 +81,15 @@ class Sheet:
     def get(self, key: str) -> Figure | None:
         """The figure of that key, or None where there is no answer."""
         return self._figures.get(key)
+
+    def once(self, name: str, work_out: Callable[[], T]) -> T:
+        """What was worked out under that name at the first look of this evaluation.
+
+        Who looks says itself what it follows from: here nothing is kept track of.
+        """
+        if name not in self._once:
+            self._once[name] = work_out()
+        return cast(T, self._once[name])
 
     def given(self, key: str, value: float | str | tuple[float, ...], unit: str) -> Figure:
         """Something that the customer or the installer said."""

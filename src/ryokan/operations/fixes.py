@@ -18,8 +18,8 @@ MOST_TRIED = 40  # in one request
 
 def fixes_that_hold(
     rig: Rig, document: Document, report: Report, parts: Mapping[str, Part], findings: Iterable[Finding]
-) -> dict[str, Fix]:
-    """The fixes of some findings that end them and bring nothing worse, by the key of the finding.
+) -> dict[str, tuple[Fix, ...]]:
+    """The fixes of some findings that end them and bring nothing worse, by the key of the finding: none of one without.
 
     Parameters
     ----------
@@ -30,17 +30,29 @@ def fixes_that_hold(
     findings : iterable of Finding
         At most :data:`MOST_TRIED` of them are tried, the first ones.
     """
-    found: dict[str, Fix] = {}
+    found: dict[str, tuple[Fix, ...]] = {}
     tried: dict[str, Report | None] = {}  # several findings often have the same fix
-    for finding in [one for one in findings if one.fix is not None][:MOST_TRIED]:
-        assert finding.fix is not None
-        change = json.dumps(finding.fix.patch)
-        if change not in tried:
-            tried[change] = _with(rig, document, finding.fix.patch, parts, report)
-        after = tried[change]
-        if after is not None and holds(finding, report, after):
-            found[finding.key] = finding.fix
+    for finding in [one for one in findings if one.fixes][:MOST_TRIED]:
+        held = tuple(fix for fix in finding.fixes if _holds(fix, finding, rig, document, report, parts, tried))
+        if held:
+            found[finding.key] = held
     return found
+
+
+def _holds(
+    fix: Fix,
+    finding: Finding,
+    rig: Rig,
+    document: Document,
+    report: Report,
+    parts: Mapping[str, Part],
+    tried: dict[str, Report | None],
+) -> bool:
+    change = json.dumps(fix.patch)
+    if change not in tried:
+        tried[change] = _with(rig, document, fix.patch, parts, report)
+    after = tried[change]
+    return after is not None and holds(finding, report, after)
 
 
 def _with(rig: Rig, document: Document, patch: Patch, parts: Mapping[str, Part], before: Report) -> Report | None:

@@ -184,22 +184,27 @@ def finding_answer(
         why=words.why,
         source=source_answer(finding.source, reader),
         figures=list(finding.figures.values()),
-        fixable=finding.fix is not None,
+        fixable=bool(finding.fixes),
         overruled=None
         if known is None
         else schemas.OverruledAnswer(by=known.by, on=known.on, reason=known.reason, said=known.said),
     )
 
 
-def fixes(found: Mapping[str, Fix], revision: int) -> schemas.FixesAnswer:
+def fixes(found: Mapping[str, Sequence[Fix]], revision: int) -> schemas.FixesAnswer:
     """Fixes that hold."""
+    said = {key: [_fix(fix) for fix in held] for key, held in found.items()}
     return schemas.FixesAnswer(
         revision=revision,
         fixes={
-            key: schemas.FixAnswer(label=FIXES[fix.code], patch=[dict(operation) for operation in fix.patch])
-            for key, fix in found.items()
+            key: schemas.FixAnswer(label=first.label, patch=first.patch, others=others)
+            for key, (first, *others) in said.items()
         },
     )
+
+
+def _fix(fix: Fix) -> schemas.OtherFix:
+    return schemas.OtherFix(label=FIXES[fix.code], patch=[dict(operation) for operation in fix.patch])
 
 
 def history(revisions: Sequence[tuple[RevisionRow, str]]) -> schemas.History:

@@ -126,11 +126,17 @@ class SourceAnswer(BaseModel):
     check: CheckAnswer | None
 
 
-class FixAnswer(BaseModel):
+class OtherFix(BaseModel):
     """One action that ends a finding, as the patch to send."""
 
     label: str
     patch: list[dict[str, Any]]
+
+
+class FixAnswer(OtherFix):
+    """The action that is offered first, with the others that end the finding as well."""
+
+    others: list[OtherFix] = []
 
 
 class OverruledAnswer(BaseModel):

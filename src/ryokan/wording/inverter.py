@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from ryokan.wording import ac
 from ryokan.wording.words import Words
 
 NAME = "Inverter"
@@ -40,6 +41,7 @@ TITLES: dict[str, str] = {
     "inverter.part.noise_db": "Its noise at one metre",
     "inverter.part.pre_charge": "It fills its own capacitors",
     "inverter.part.remote_switch": "It has a remote switch",
+    "inverter.part.transfer_a": "What its transfer bears",
     "inverter.part.surge_s": "How long it gives its surge",
     "inverter.part.waveform": "Its wave",
     "inverter.part.width_m": "Its width",
@@ -58,6 +60,7 @@ TITLES: dict[str, str] = {
     "inverter.way_to_bank_m": "Way between their compartments, along the walls",
     "inverter.worst_start_w": "Worst start on the AC side",
     "storage.bms_peak_a": "Most that the bank's electronics pass for a moment",
+    **ac.TITLES,
 }
 
 FINDINGS: dict[str, Words] = {
@@ -174,6 +177,7 @@ FINDINGS: dict[str, Words] = {
         "The worst start of {surge} lasts about {needed}; the inverter gives its surge for {lasts}.",
         "It trips before the motor is up to speed.",
     ),
+    **ac.FINDINGS,
 }
 
 FIXES: dict[str, str] = {
@@ -182,6 +186,7 @@ FIXES: dict[str, str] = {
     "inverter.on_with_loads": "Switch it with its loads",
     "inverter.hard_wire": "Hard wire it",
     "inverter.add_pre_charge": "Add a pre-charge resistor",
+    **ac.FIXES,
 }
 
 # Key of the need -> the label of its line in the ledger.
@@ -194,4 +199,5 @@ LEDGER: dict[str, str] = {
 # Section of the rig -> what an edit of it is called in the history.
 CHANGED: dict[str, str] = {
     "inverter": "changed the inverter",
+    "ac": "changed the AC side",
 }

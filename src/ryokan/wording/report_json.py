@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 from ryokan.core.data.provenance import sources
@@ -16,7 +16,7 @@ from ryokan.wording.findings import sentence
 from ryokan.wording.quantities import UnitSystem
 
 
-def report_json(report: Report, units: UnitSystem, fixes: Mapping[str, Fix]) -> dict[str, Any]:
+def report_json(report: Report, units: UnitSystem, fixes: Mapping[str, Sequence[Fix]]) -> dict[str, Any]:
     """``figures`` maps each key to its kind, value, unit, formula, inputs, source and note. ``fixes`` are those that hold."""
     return {
         "figures": {key: _figure(figure) for key, figure in report.figures.items()},
@@ -31,7 +31,7 @@ def report_json(report: Report, units: UnitSystem, fixes: Mapping[str, Fix]) -> 
                 "why": words.why,
                 "figures": dict(finding.figures),
                 "source": _source(finding.source),
-                "fix": list(fixes[finding.key].patch) if finding.key in fixes else None,
+                "fix": list(fixes[finding.key][0].patch) if finding.key in fixes else None,
             }
             for finding in report.findings
         ],

@@ -96,12 +96,15 @@ class AcSide(Model):
         default=None, description="Of an isolation transformer: neutral and earth joined at its secondary."
     )
     earth: Fitted | None = Field(default=None, description="Earth of the supply joined to chassis or hull; “none”: it is cut.")
+    bonding: str | None = Field(default=None, description="Conductor that joins that earth to the chassis, such as awg:8.")
     earth_ashore: Literal["pme", "own_electrode"] | None = Field(
         default=None, description="On a supply from a house in the UK: its own combined earth, or an electrode."
     )
     priority: Priority | None = Field(default=None, description="What runs the loads on a hookup; None: not said.")
     panels: dict[Id, Panel] = Field(default_factory=dict, max_length=MAX_PANELS)
     circuits: dict[Id, Circuit] = Field(default_factory=dict, max_length=MAX_CIRCUITS)
+
+    _in_stock = field_validator("bonding")(known_conductor)
 
     def ordered_panels(self) -> dict[str, Panel]:
         """Panels in their order."""

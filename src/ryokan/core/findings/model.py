@@ -44,6 +44,12 @@ class Finding:
     name: str = ""
     measures: Mapping[str, str] = field(default_factory=dict)
     variant: str = ""  # which of the sentences of its code says it, where what is there decides that
+    other_fixes: tuple[Fix, ...] = ()  # other ways that end it as well
+
+    @property
+    def fixes(self) -> tuple[Fix, ...]:
+        """All that would end it, that which is offered first in front."""
+        return self.other_fixes if self.fix is None else (self.fix, *self.other_fixes)
 
     @property
     def key(self) -> str:
@@ -61,6 +67,7 @@ class Trouble:
     source: str | None = None  # where the region's tables decide; otherwise the rule's own
     measures: Mapping[str, str] = field(default_factory=dict)
     variant: str = ""
+    other_fixes: tuple[Fix, ...] = ()
 
 
 Item = TypeVar("Item")
@@ -97,8 +104,8 @@ class Rule:
 
     @property
     def step(self) -> str:
-        """The step whose figures the rule judges: the first part of its code."""
-        return self.code.partition(".")[0]
+        """The step whose figures the rule judges: by the first part of its code."""
+        return step_of(self.code)
 
     def judge(self, rig: Rig, sheet: Sheet) -> list[Finding]:
         """A finding for each thing that breaks the rule."""
@@ -126,6 +133,7 @@ class Rule:
             name="" if thing is None else thing.name,
             measures=trouble.measures,
             variant=trouble.variant,
+            other_fixes=trouble.other_fixes,
         )
 
     def _excess(self, figures: Mapping[str, Figure]) -> float | None:
@@ -160,6 +168,16 @@ def rule(
         return check
 
     return register
+
+
+# What belongs to a step without having its name: the AC side is a page of the inverter.
+_BELONGS_TO = {"ac": "inverter"}
+
+
+def step_of(code: str) -> str:
+    """The step that a rule or a question belongs to, by the first part of its code."""
+    first = code.partition(".")[0]
+    return _BELONGS_TO.get(first, first)
 
 
 def replace(path: str, value: Any) -> tuple[Mapping[str, Any], ...]:

@@ -45,10 +45,10 @@ def of_the_others(sheet: Sheet, inverter: Inverter) -> None:
     One whose rating nobody knows is left out, and the run is then told to be more than that. (common practice)
     """
     currents = []
-    for id, other in sorted(inverter.others.items(), key=lambda one: (one[1].position, one[0])):
-        if other.rated_w is None:
+    for id, _ in sorted(inverter.others.items(), key=lambda one: (one[1].position, one[0])):
+        rated = sheet.get(f"inverter.other.{id}.rated_w")
+        if rated is None:
             continue
-        rated = sheet.given(f"inverter.other.{id}.rated_w", other.rated_w, "W")
         currents.append(
             sheet.compute(
                 f"inverter.other.{id}.dc_current_a",

@@ -36,12 +36,7 @@ def inverter_need(sheet: Sheet, inverter: Inverter, part: InverterPart | None, a
         watts=running.running,
     )
     surge = sheet.compute("inverter.need_surge_w", "worst_start", "W", "practice", worst_start=running.worst_start)
-    if inverter.chosen is not None and inverter.chosen.legs is not None:
-        sheet.given("inverter.legs", inverter.chosen.legs, "")
-    if part is None and inverter.chosen is not None and inverter.chosen.battery_v is not None:
-        sheet.given("inverter.part.battery_v", float(inverter.chosen.battery_v), "V")
     if part is not None:
-        _plate(sheet, part)
         return sheet.part("inverter.rated_w", part.rated_w, "W", part)
     if inverter.chosen is not None and inverter.chosen.rated_w is not None:
         return sheet.given("inverter.rated_w", inverter.chosen.rated_w, "W")
@@ -72,6 +67,19 @@ def inverter_need(sheet: Sheet, inverter: Inverter, part: InverterPart | None, a
         )
 
 
+def plates(sheet: Sheet, inverter: Inverter, part: InverterPart | None) -> None:
+    """What is known of the inverters besides their power: by what was said, and by the part of that which is reckoned with."""
+    for id, other in inverter.others.items():
+        if other.rated_w is not None:
+            sheet.given(f"inverter.other.{id}.rated_w", other.rated_w, "W")
+    if inverter.chosen is not None and inverter.chosen.legs is not None:
+        sheet.given("inverter.legs", inverter.chosen.legs, "")
+    if part is None and inverter.chosen is not None and inverter.chosen.battery_v is not None:
+        sheet.given("inverter.part.battery_v", float(inverter.chosen.battery_v), "V")
+    if part is not None:
+        _plate(sheet, part)
+
+
 def _plate(sheet: Sheet, part: InverterPart) -> None:
     """What the rules ask of the part besides its power."""
     sheet.part("inverter.part.battery_v", float(part.battery_v), "V", part)
@@ -79,7 +87,7 @@ def _plate(sheet: Sheet, part: InverterPart) -> None:
     sheet.part("inverter.part.mains_hz", float(part.mains_hz), "Hz", part)
     sheet.part("inverter.part.legs", float(part.legs), "", part)
     sheet.part("inverter.part.waveform", part.waveform, "", part)
-    for name, unit in (("noise_db", "dB"), ("surge_s", "s")):
+    for name, unit in (("noise_db", "dB"), ("surge_s", "s"), ("transfer_a", "A")):
         if getattr(part, name) is not None:
             sheet.part(f"inverter.part.{name}", getattr(part, name), unit, part)
     for name in ("remote_switch", "pre_charge", "ignition_protected"):

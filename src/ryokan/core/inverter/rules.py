@@ -190,8 +190,8 @@ def one_leg_for_two(rig: Rig, sheet: Sheet) -> Trouble | None:
     """A vehicle wired for a 50 A supply has two legs; from an inverter with one, half of its panel is dead."""
     cords = [cord for cord in rig.survey.of_kind(FoundCord).values() if cord.rating == "na_50" and cord.fate != "goes"]
     legs = sheet.get("inverter.legs") or sheet.get("inverter.part.legs")
-    if not cords or legs is None or legs.number >= 2:
-        return None
+    if not cords or legs is None or legs.number >= 2 or rig.ac.panels:
+        return None  # where the panel is known, it is judged by what reaches each of its legs
     return Trouble(figures={"legs": legs})
 
 

@@ -2,9 +2,14 @@
 
 from __future__ import annotations
 
+from ryokan.core.ac import rules as rules_of_ac  # noqa: F401  registers them
+from ryokan.core.ac.questions import QUESTIONS as OF_THE_AC_SIDE
+from ryokan.core.ac.questions import of_unit
+from ryokan.core.ac.states import LEGS_OF_PART, OF_THE_NETWORK
+from ryokan.core.ac.values import THE_INVERTER
 from ryokan.core.inverter import rules  # noqa: F401  registers them
 from ryokan.core.inverter.current import dc_current, of_the_others
-from ryokan.core.inverter.need import idle_wh_per_day, inverter_need, own_draw, surge_given
+from ryokan.core.inverter.need import idle_wh_per_day, inverter_need, own_draw, plates, surge_given
 from ryokan.core.inverter.place import what_it_gives
 from ryokan.core.loads.rows import MET, PLANNED, resting_rows
 from ryokan.core.question import LedgerLine, Step, question
@@ -12,28 +17,40 @@ from ryokan.core.scope import Scope
 
 
 @question(
-    reads=(MET, "loads.row.*.{running_va, running_w, start_factor, unit_w}"),
     rig=("inverter", "parts.inverter"),
     writes={
         "": (
             "inverter.legs",
             "inverter.part.{ignition_protected, legs, pre_charge, remote_switch, waveform}",
         ),
+        "A": ("inverter.part.transfer_a",),
         "Hz": ("inverter.part.mains_hz",),
         "V": ("inverter.part.{battery_v, mains_v}",),
-        "VA": ("inverter.running_va",),
-        "W": (
-            "inverter.start.*.extra_w",
-            "inverter.{hookup_fails_w, need_continuous_w, need_surge_w, peak_w, rated_w, worst_start_w}",
-        ),
+        "W": ("inverter.other.*.rated_w",),
         "dB": ("inverter.part.noise_db",),
         "m": ("inverter.part.{height_m, length_m, width_m}",),
         "s": ("inverter.part.surge_s",),
     },
 )
+def plate(scope: Scope) -> None:
+    """What stands on the plates of the inverters."""
+    plates(scope, scope.rig.inverter, scope.parts.inverter)
+
+
+@question(
+    reads=(MET, LEGS_OF_PART, "loads.row.*.{running_va, running_w, start_factor, unit_w}"),
+    rig=(*OF_THE_NETWORK, "parts.inverter"),
+    writes={
+        "VA": ("inverter.running_va",),
+        "W": (
+            "inverter.start.*.extra_w",
+            "inverter.{hookup_fails_w, need_continuous_w, need_surge_w, peak_w, rated_w, worst_start_w}",
+        ),
+    },
+)
 def need(scope: Scope) -> None:
-    """What the AC loads ask for, and the rating reckoned with."""
-    ac_rows = [row for row in scope.answer(MET) if row.load.feed == "ac"]
+    """What the AC loads ask for that the inverter reckoned with bears, and its rating."""
+    ac_rows = of_unit(scope, scope.answer(MET), THE_INVERTER)
     inverter_need(scope, scope.rig.inverter, scope.parts.inverter, ac_rows)
 
 
@@ -55,7 +72,7 @@ def idle(scope: Scope) -> None:
 
 
 @question(
-    reads=("inverter.{idle_w, rated_w}", "storage.{cutoff_v, nominal_v, system_v}"),
+    reads=("inverter.other.*.rated_w", "inverter.{idle_w, rated_w}", "storage.{cutoff_v, nominal_v, system_v}"),
     rig=("inverter", "parts.inverter"),
     writes={
         "A": (
@@ -63,7 +80,7 @@ def idle(scope: Scope) -> None:
             "inverter.other.*.dc_current_a",
         ),
         "V": ("inverter.cutoff_v",),
-        "W": ("inverter.other.*.rated_w", "inverter.{dc_w_at_rating, heat_w}"),
+        "W": ("inverter.{dc_w_at_rating, heat_w}",),
     },
 )
 def current(scope: Scope) -> None:
@@ -102,9 +119,10 @@ def place(scope: Scope) -> None:
 
 STEP = Step(
     name="inverter",
-    questions=(need, draws_itself, idle, current, surge, place),
+    questions=(plate, need, draws_itself, idle, current, surge, place, *OF_THE_AC_SIDE),
     shows=(
         "inverter.",
+        "ac.",
         "storage.bms",
         "space.",
         "wiring.main.one_way_length_m",

@@ -8,6 +8,7 @@ from typing import Any, Literal, TypeAlias
 
 from ryokan.core.data.questions import Grade, QuestionOfThings, questions_of_things
 from ryokan.core.figure import Sheet
+from ryokan.core.findings.model import step_of
 from ryokan.core.inverter.rules import SUFFERS, wants_pre_charge
 from ryokan.core.loads.rows import on_the_hookup_alone
 from ryokan.core.rig import Rig
@@ -88,7 +89,7 @@ class Asked:
     @property
     def step(self) -> str:
         """The step that waits for the answer."""
-        return self.code.partition(".")[0]
+        return step_of(self.code)
 
 
 Open: TypeAlias = Callable[[Rig, Sheet, Any], bool]

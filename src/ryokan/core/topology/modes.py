@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from typing import Literal, TypeAlias, get_args
 
 from ryokan.core.ac.model import Feed
-from ryokan.core.ac.values import INLET
+from ryokan.core.ac.values import INLET, THE_INVERTER
 from ryokan.core.rig import Rig
 from ryokan.core.topology.network import (
     BANK,
@@ -77,18 +77,19 @@ class State:
         return next((one for one in self.neutrals if node in one.nodes), None)
 
 
-def in_mode(rig: Rig, mode: AcMode, network: Network | None = None) -> State:
+def in_mode(rig: Rig, mode: AcMode, network: Network | None = None, made: Mapping[str, int] | None = None) -> State:
     """The AC side of a rig in a mode.
 
     A hand or a relay is taken to have put each changeover to hookup or generator where one is there, and to the inverter
-    otherwise; an inverter that takes something in passes it on while that is live. What nothing keeps apart is joined.
+    otherwise; an inverter that takes something in passes it on while that is live. What nothing keeps apart is joined. ``made``
+    are the legs that inverters make by their parts, by their ids.
     """
-    return _Walk(rig, mode, network or ac_network(rig)).state()
+    return _Walk(rig, mode, network or ac_network(rig), made or {}).state()
 
 
 class _Walk:
-    def __init__(self, rig: Rig, mode: AcMode, network: Network) -> None:
-        self.rig, self.mode, self.network = rig, mode, network
+    def __init__(self, rig: Rig, mode: AcMode, network: Network, made: Mapping[str, int]) -> None:
+        self.rig, self.mode, self.network, self.made = rig, mode, network, made
         self.live: dict[str, Live] = {}
         self.on_the_way: set[str] = set()
         self.closed: set[Run] = set()
@@ -173,7 +174,12 @@ class _Walk:
                 return {leg: sources | {id} if unit.power_assist == "yes" else sources for leg, sources in live.items()}
         self.inverting.add(id)
         self.closed |= {run for run in self.to.get(id, ()) if run.role == "dc"}
-        return {leg: frozenset({id}) for leg in range(1, legs_of_unit(self.rig, id.partition(":")[2]) + 1)}
+        return {leg: frozenset({id}) for leg in range(1, self._legs_made(id.partition(":")[2]) + 1)}
+
+    def _legs_made(self, id: str) -> int:
+        """Legs of an inverter: as said of it, else by its part, else one."""
+        unit = self.rig.inverter.chosen if id == THE_INVERTER else self.rig.inverter.others.get(id)
+        return (None if unit is None else unit.legs) or self.made.get(id, 1)
 
     def _panel(self, id: str) -> Live:
         panel = self.network.panels[id.partition(":")[2]]
@@ -312,12 +318,6 @@ class _Groups:
 def modes_of(rig: Rig) -> tuple[AcMode, ...]:
     """The modes that a rig has: on a generator where there is one."""
     return tuple(mode for mode in AC_MODES if mode != "generator" or rig.charging.generators)
-
-
-def legs_of_unit(rig: Rig, id: str) -> int:
-    """Legs that an inverter makes, as said of it; one where nobody has said. By its part it may be more: see the figures."""
-    unit = rig.inverter.chosen if id == "main" else rig.inverter.others.get(id)
-    return (unit.legs if unit is not None else None) or 1
 
 
 def fed_by_the_bank(state: State, node: str) -> bool:

@@ -1,0 +1,201 @@
+"""Questions of the AC side: what each inverter, leg, circuit and panel carries, and what goes round in a ring."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+
+from ryokan.core.ac.circuits import breaker, running_a
+from ryokan.core.ac.legs import amps_of_leg, rows_on
+from ryokan.core.ac.model import Circuit, Panel
+from ryokan.core.ac.panels import bus_need, neutral_of_one_phase
+from ryokan.core.ac.rings import in_a_ring
+from ryokan.core.ac.states import LEGS_OF_PART, OF_THE_NETWORK, AcStates, ac_states
+from ryokan.core.ac.values import THE_INVERTER
+from ryokan.core.inverter.model import OtherInverter
+from ryokan.core.loads.peak import peak, together
+from ryokan.core.loads.rows import MET, Powered, off_the_hookup
+from ryokan.core.question import question
+from ryokan.core.scope import Scope
+
+
+def of_unit(scope: Scope, rows: Iterable[Powered], id: str) -> list[Powered]:
+    """Those of some rows on AC that an inverter bears when there is no hookup."""
+    on_ac = [row for row in rows if row.load.feed == "ac"]
+    if all(row.load.hangs_on is None for row in on_ac):
+        return on_ac if id == THE_INVERTER else []
+    states = ac_states(scope.rig, scope)
+    return [row for row in on_ac if id in states.bearers(row.id, row.load)]
+
+
+def each_other(scope: Scope) -> dict[str, OtherInverter]:
+    """Inverters beside the one that is reckoned with."""
+    return dict(scope.rig.inverter.others)
+
+
+@question(
+    reads=(MET, LEGS_OF_PART, "inverter.other.*.rated_w", "loads.row.*.{running_va, running_w, start_factor, unit_w}"),
+    rig=OF_THE_NETWORK,
+    writes={
+        "VA": ("ac.inverter.*.{need_va, running_va}",),
+        "W": ("ac.inverter.*.{peak_w, surge_w, worst_start_w}", "ac.inverter.*.start.*.extra_w"),
+    },
+    each=each_other,
+)
+def beside(scope: Scope, id: str, other: OtherInverter) -> None:
+    """What an inverter beside the other bears."""
+    rows = off_the_hookup(of_unit(scope, scope.answer(MET), id))
+    if not rows:
+        return
+    base = f"ac.inverter.{id}"
+    running = together(scope, f"{base}.running_va", "VA", rows, lambda row: row.running_va)
+    peak(scope, base, rows)
+    inputs = {"headroom": scope.assumption("inverter_headroom"), "volt_amps": running, "watts": scope[f"{base}.peak_w"]}
+    scope.compute(f"{base}.need_va", "max(headroom × volt_amps, watts)", "VA", "practice", **inputs)
+    if other.surge_w is not None:
+        scope.given(f"{base}.surge_w", other.surge_w, "W")
+
+
+@question(
+    reads=("inverter.part.transfer_a",),
+    rig=("ac", "inverter", "parts.inverter"),
+    writes={
+        "A": ("ac.inverter.*.{short_circuit_a, transfer_a}", "ac.main_a", "ac.panel.*.transfer_a"),
+        "m": ("ac.main_way_m",),
+    },
+)
+def said(scope: Scope) -> None:
+    """What was said of the way in, of transfers, and of what inverters give into a short."""
+    ac, inverter = scope.rig.ac, scope.rig.inverter
+    if ac.main_a is not None:
+        scope.given("ac.main_a", ac.main_a, "A")
+    if ac.main_way is not None:
+        scope.given("ac.main_way_m", ac.main_way.m, "m")
+    for id, panel in ac.panels.items():
+        if panel.transfer_a is not None:
+            scope.given(f"ac.panel.{id}.transfer_a", panel.transfer_a, "A")
+    for id, unit in {THE_INVERTER: inverter.chosen, **inverter.others}.items():
+        for name in ("short_circuit_a", "transfer_a"):
+            value = None if unit is None else getattr(unit, name)
+            if value is not None:
+                scope.given(f"ac.inverter.{id}.{name}", value, "A")
+    part, by_part = scope.parts.inverter, scope.get("inverter.part.transfer_a")
+    if part is not None and by_part is not None and (inverter.chosen is None or inverter.chosen.transfer_a is None):
+        scope.part(f"ac.inverter.{THE_INVERTER}.transfer_a", by_part.number, "A", part)
+
+
+@question(reads=("inverter.running_va",), rig=("inverter",), writes={"VA": ("ac.inverter.main.running_va",)})
+def reckoned_with(scope: Scope) -> None:
+    """The same of the inverter that is reckoned with, among the others."""
+    running = scope["inverter.running_va"]
+    if running.number > 0:
+        scope.compute(f"ac.inverter.{THE_INVERTER}.running_va", "running", "VA", running=running)
+
+
+@question(
+    reads=(
+        MET,
+        LEGS_OF_PART,
+        "charging.from_mains:charging.source.*.{input_a, rated_a}",
+        "loads.row.*.running_va",
+        "region.mains_v",
+    ),
+    rig=OF_THE_NETWORK,
+    writes={
+        "A": ("ac.mode.*.{leg_1_a, leg_2_a}",),
+        "VA": ("ac.load.*.leg_va", "ac.mode.*.{leg_1_va, leg_2_va}"),
+    },
+)
+def legs(scope: Scope) -> None:
+    """Amps of each leg in each mode."""
+    rows = [row for row in scope.answer(MET) if row.load.feed == "ac"]
+    states = ac_states(scope.rig, scope)
+    for mode, state in states.states.items():
+        for leg in (1, 2):
+            amps_of_leg(scope, scope.rig, states, state, leg, rows, mode)
+
+
+def each_circuit(scope: Scope) -> dict[str, Circuit]:
+    """Every circuit."""
+    return scope.rig.ac.ordered_circuits()
+
+
+@question(
+    reads=(
+        MET,
+        LEGS_OF_PART,
+        "charging.from_mains:charging.source.*.{input_a, rated_a}",
+        "loads.row.*.running_va",
+        "region.mains_v",
+    ),
+    rig=(*OF_THE_NETWORK, "region"),
+    writes={
+        "": ("ac.circuit.*.{continuous_frac, legs, opens_at_times}",),
+        "A": ("ac.circuit.*.{allowed_a, breaker_a, continuous_a, opens_at_a, running_a}",),
+        "VA": ("ac.circuit.*.running_va",),
+        "mm²": ("ac.circuit.*.area_mm2",),
+    },
+    each=each_circuit,
+)
+def circuits(scope: Scope, id: str, circuit: Circuit) -> None:
+    """What hangs on a circuit, and its breaker."""
+    states = ac_states(scope.rig, scope)
+    rows = [row for row in scope.answer(MET) if row.load.hangs_on == f"circuit:{id}"]
+    chargers = [one for one, charger in scope.rig.charging.chargers.items() if charger.hangs_on == f"circuit:{id}"]
+    running_a(scope, id, states, rows, chargers)
+    breaker(scope, id, circuit, scope.rig.region)
+
+
+def each_panel(scope: Scope) -> dict[str, Panel]:
+    """Every panel."""
+    return scope.rig.ac.ordered_panels()
+
+
+@question(
+    reads=(MET, LEGS_OF_PART, "inverter.other.*.rated_w", "inverter.rated_w", "loads.row.*.running_va", "region.mains_v"),
+    rig=OF_THE_NETWORK,
+    writes={
+        "A": ("ac.panel.*.{bus_a, bus_need_a, main_a, neutral_a}",),
+        "VA": ("ac.panel.*.neutral_va",),
+        "": ("ac.panel.*.assist_legs",),
+    },
+    each=each_panel,
+)
+def panels(scope: Scope, id: str, panel: Panel) -> None:
+    """What the neutral and the bus of a panel carry, where its feeds make them carry more than a breaker lets through."""
+    states = ac_states(scope.rig, scope)
+    if panel.bus_a is not None:
+        scope.given(f"ac.panel.{id}.bus_a", panel.bus_a, "A")
+    neutral_of_one_phase(scope, id, panel, scope.rig, states, rows_on(scope.rig, scope.answer(MET), id))
+    bus_need(scope, id, panel, scope.rig, states)
+
+
+def each_ring(scope: Scope) -> Mapping[str, tuple[str, ...]]:
+    """Chargers that an inverter feeds from the bank that they fill, with the modes."""
+    return rings_of(ac_states(scope.rig, scope))
+
+
+def rings_of(states: AcStates) -> dict[str, tuple[str, ...]]:
+    """The same of a network."""
+    from ryokan.core.topology.modes import loops
+
+    return {id: tuple(modes) for id, modes in loops(states.network, states.states.values()).items()}
+
+
+@question(
+    reads=(
+        LEGS_OF_PART,
+        "charging.from_mains:charging.source.*.{input_w, output_a}",
+        "inverter.other.*.rated_w",
+        "inverter.rated_w",
+        "storage.charge_v",
+    ),
+    rig=OF_THE_NETWORK,
+    writes={"W": ("ac.loop.*.{lost_w, returned_w, taken_w}",)},
+    each=each_ring,
+)
+def rings(scope: Scope, id: str, modes: tuple[str, ...]) -> None:
+    """What goes out of the bank and back into it in a ring."""
+    in_a_ring(scope, id, ac_states(scope.rig, scope))
+
+
+QUESTIONS = (said, beside, reckoned_with, legs, circuits, panels, rings)
