@@ -180,7 +180,82 @@ TWO_APART = {
     "solar.controllers": {f"of-{one}": {"rated_a": 20, "method": "mppt", **APART} for one in ("a", "b")},
 }
 
+
+def panels(*, names: tuple[str, ...] = ("p",), **more: Any) -> dict[str, Any]:
+    """Panels on a cord that is moved from the inlet to the inverter, with a circuit each and what hangs on it."""
+    feeds = {"i": {"source": "inlet"}, "v": {"source": "inverter:main", "position": 1}}
+    return {
+        f"{id}": {"name": f"Panel {n}", "position": n, "legs": 1, "transfer": "cord", "feeds": feeds, **more}
+        for n, id in enumerate(names, start=1)
+    }
+
+
+def on_circuits(*, names: tuple[str, ...] = ("c",), panel: dict[str, Any] | None = None, **circuit: Any) -> dict[str, Any]:
+    """A panel with such circuits, and the steriliser on the first of them."""
+    return {
+        "ac.panels": panels(**(panel or {})),
+        "ac.circuits": {id: {"name": f"Circuit {n}", "position": n, "panel": "p", **circuit} for n, id in enumerate(names, start=1)},
+        "loads.steril.hangs_on": f"circuit:{names[0]}",
+    }  # fmt: skip
+
+
+BOAT = {"vehicle.kind": "sailing boat", "region.code_pack": "na_marine"}
+ABROAD = {"region.code_pack": "international"}
+APART = {"inverter.bond": "none", "inverter.ac_in": "none"}
+TWO_LEGS = {"i": {"source": "inlet", "onto": "straight"}, "v": {"source": "inverter:main", "onto": "first", "position": 1}}
+BRIDGED = {"i": {"source": "inlet", "onto": "bridged"}}
+# A rule of a panel, of a circuit, of an inverter beside the other, with what breaks it.
+OF_PANELS: dict[str, dict[str, Any]] = {
+    "ac.two_sources": {"ac.panels": panels(transfer="none")},
+    "ac.half_dead": {"ac.panels": panels(legs=2, feeds=TWO_LEGS), "ac.supply_legs": 2},
+    "ac.shared_neutral": {"ac.panels": panels(legs=2, shared_neutral="yes", feeds=BRIDGED)},
+    "ac.bus_small": {
+        "ac.panels": panels(bus_a=40, feeds={"v": {"source": "inverter:main"}}), "ac.main_a": 30,
+        "inverter.ac_in": "inlet", "inverter.power_assist": "yes",
+    },
+    "ac.transfer_small": {"ac.panels": panels(transfer_a=20), "ac.main_a": 30},
+    "ac.bond_doubled": {"ac.panels": panels(bond="bonded")},
+}  # fmt: skip
+OF_CIRCUITS: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
+    "ac.rcd_cannot_trip": ({"rcd": "gfci"}, APART),
+    "ac.circuit_overloaded": ({"breaker_a": 5}, {}),
+    "ac.circuit_little_in_hand": ({"breaker_a": 7}, {}),
+    "ac.breaker_over_conductor": ({"breaker_a": 20, "conductor": "awg:14"}, {}),
+    "ac.breaker_cannot_open": ({"breaker_a": 16, "curve": "c", "rcd": "none"}, {"inverter.chosen.short_circuit_a": 60}),
+    "ac.rcd_missing": ({"serves": "outlets", "rcd": "none"}, {"ac.main_rcd": "none"}),
+    "ac.rcd_type": ({"rcd": "ac"}, {}),
+    "ac.gfci_on_stepped_wave": ({"rcd": "gfci"}, {"inverter.chosen.waveform": "modified_sine"}),
+    "ac.outlet_in_shower": ({"serves": "outlets", "zone": "wet"}, {}),
+    "ac.circuit_one_pole": ({"poles": 1}, ABROAD),
+}
+OF_UNITS: dict[str, dict[str, Any]] = {
+    "ac.unit_short": {"rated_w": 500},
+    "ac.unit_little_in_hand": {"rated_w": 900},
+    "ac.unit_surge_short": {"rated_w": 1500, "surge_w": 600},
+}
+STEEPED: dict[str, Any] = {"when": "shore", "automatic": "yes", "hangs_on": "circuit:c"}
+OF_AC: list[tuple[str, dict[str, Any]]] = [
+    *OF_PANELS.items(),
+    *((code, {**on_circuits(**circuit), **more}) for code, (circuit, more) in OF_CIRCUITS.items()),
+    *((code, {"inverter.others": {"b": {"name": "Unit b", **unit}}, "loads.steril.hangs_on": "inverter:b"}) for code, unit in OF_UNITS.items()),
+    ("ac.loop", {**on_circuits(), "charging.chargers.charger.hangs_on": "circuit:c"}),
+    ("ac.automatic_on_inverter", {**on_circuits(), **{f"loads.steril.{name}": value for name, value in STEEPED.items()}}),
+    ("ac.ring", {"ac.panels": {"a": {"feeds": {"f": {"source": "panel:b"}}}, "b": {"feeds": {"f": {"source": "panel:a"}}}}}),
+    ("ac.never_fed", on_circuits(panel={"feeds": {"f": {"source": "generator:gone"}}})),
+    ("ac.bond_missing", {"ac.panels": panels(), **APART}),
+    ("ac.earth_cut", {"ac.earth": "none"}),
+    ("ac.pme_earth", {"ac.earth_ashore": "pme", **ABROAD}),
+    ("ac.isolator_missing", {"ac.isolator": "none", **BOAT}),
+    ("ac.isolator_may_fail_open", {"ac.isolator": "galvanic", **BOAT}),
+    ("ac.case_bond_thin", {"inverter.case_bond": "awg:8"}),
+    ("ac.bonding_thin", {"ac.bonding": "awg:10"}),
+    ("ac.main_one_pole", {"ac.main_poles": 1, **BOAT}),
+    ("ac.main_far", {"ac.main_way": "4 m", **BOAT}),
+    ("ac.main_rcd_missing", {"ac.main_rcd": "none", **BOAT}),
+    ("ac.polarity_unseen", {"ac.polarity": "none", **BOAT}),
+]  # fmt: skip
 BROKEN: list[tuple[str, dict[str, Any]]] = [
+    *OF_AC,
     *OF_WAYS.items(), *OF_ALTERNATORS.items(), *OF_GENERATORS.items(), *OF_DEVICES.items(), *OF_OTHER_BANKS.items(),
     ("charging.cord_too_small", {"charging.inlet.cord_a": 3}),
     ("charging.cord_drops", {"charging.inlet.cord_length": "60 m", "charging.inlet.cord_conductor": "mm2:1.5"}),

@@ -100,6 +100,10 @@ class Sheet:
         """A value of the data files that no rig overrides."""
         return self._add(Figure(key, "constant", _plain(value), unit, require_source(source)))
 
+    def constant_label(self, key: str, label: str, source: str) -> Figure:
+        """A stock size of the data files, by its label."""
+        return self._add(Figure(key, "constant", label, "", require_source(source)))
+
     def part(self, key: str, value: float | str, unit: str, part: AnyPart) -> Figure:
         """A value of a part: from its data sheet, or measured or estimated where the part says so."""
         return self._add(Figure(key, "given", _plain(value), unit, PART_SOURCES[part.values_from], note=f"{part.name}."))

@@ -5,8 +5,12 @@ from __future__ import annotations
 from ryokan.wording.words import Words
 
 TITLES: dict[str, str] = {
+    "ac.bonding": "Joins the AC earth to the chassis",
+    "ac.case_bond": "Bonds the inverter's case",
+    "ac.case_bond_least": "Least bond of the inverter's case",
+    "ac.case_bond_main": "Conductor of its DC side",
+    "ac.circuit.*.conductor": "Conductor of the circuit",
     "ac.circuit.*.allowed_a": "Largest breaker that its conductor may have",
-    "ac.circuit.*.area_mm2": "Cross-section of its conductor",
     "ac.circuit.*.breaker_a": "Breaker of the circuit",
     "ac.circuit.*.continuous_a": "What its breaker bears for hours",
     "ac.circuit.*.continuous_frac": "Share of a breaker that may be drawn for hours",
@@ -48,7 +52,8 @@ LICENSED = "Mains work belongs to a licensed person, under the local code."
 FINDINGS: dict[str, Words] = {
     "ac.loop": Words(
         "Away from a hookup the inverter feeds {name} from the bank that it fills: {taken} go out and {returned} come back.",
-        "{lost} are lost as heat for as long as it runs, and the bank empties itself. A relay that lets it go, an outlet of the "
+        "{lost} are lost as heat for as long as it runs, and the bank empties itself. A relay that lets it go, an outlet of "
+        "the "
         f"hookup's own, or its breaker off before leaving ends it. {LICENSED}",
     ),
     "ac.loop/unrated": Words(
@@ -77,11 +82,13 @@ FINDINGS: dict[str, Words] = {
     ),
     "ac.two_sources": Words(
         "Nothing keeps {sources} apart on {name}.",
-        f"Two sources that meet out of step destroy one another and may burn. One has to open before the other closes. {LICENSED}",
+        "Two sources that meet out of step destroy one another and may burn. One has to open before the other closes. "
+        f"{LICENSED}",
     ),
     "ac.two_sources/pins": Words(
         "Nothing keeps {sources} apart on {name}.",
-        "Meeting out of step they destroy one another and may burn, and while inverting the pins of the inlet are live. One has "
+        "Meeting out of step they destroy one another and may burn, and while inverting the pins of the inlet are live. One "
+        "has "
         f"to open before the other closes. {LICENSED}",
     ),
     "ac.half_dead/away": Words(
@@ -91,7 +98,8 @@ FINDINGS: dict[str, Words] = {
     ),
     "ac.half_dead/away_bare": Words(
         "Without a hookup leg {leg} of {name} is dead.",
-        "What feeds it then reaches one leg alone: half of the panel. An inverter of two legs, one unit a leg, or a transformer "
+        "What feeds it then reaches one leg alone: half of the panel. An inverter of two legs, one unit a leg, or a "
+        "transformer "
         f"that makes two of one feeds both. {LICENSED}",
     ),
     "ac.half_dead/fed": Words(
@@ -147,7 +155,8 @@ FINDINGS: dict[str, Words] = {
     ),
     "ac.bond_doubled/hookup": Words(
         "On a hookup neutral and earth are joined at {name} while they are joined at {others} too.",
-        "The earth then carries part of every current, cases and hull with it, and devices ashore trip. On shore power the bond "
+        "The earth then carries part of every current, cases and hull with it, and devices ashore trip. On shore power the "
+        "bond "
         f"is ashore, never on board. {LICENSED}",
     ),
     "ac.bond_doubled/generator": Words(
@@ -170,7 +179,8 @@ FINDINGS: dict[str, Words] = {
     ),
     "ac.earth_cut/boat": Words(
         "The earth of the supply does not reach the hull and its fittings.",
-        f"A fault makes them live, and the water around. Corrosion is a matter of isolators, the earth is never cut. {LICENSED}",
+        "A fault makes them live, and the water around. Corrosion is a matter of isolators, the earth is never cut. "
+        f"{LICENSED}",
     ),
     "ac.pme_earth": Words(
         "The earth on board is that of a house, which is its neutral too (PME).",
@@ -179,21 +189,22 @@ FINDINGS: dict[str, Words] = {
     ),
     "ac.pme_earth/boat": Words(
         "The earth on board is that of a house, which is its neutral too (PME).",
-        "Where that neutral breaks, the hull becomes live. United Kingdom: an earth electrode of its own and a 30 mA device, or "
+        "Where that neutral breaks, the hull becomes live. United Kingdom: an earth electrode of its own and a 30 mA "
+        "device, or "
         f"an isolation transformer. {LICENSED}",
     ),
     "ac.isolator_missing": Words(
         "The shore earth joins the boat to all others on the quay, with no isolator between.",
-        "Small currents in it eat anodes, then props. A fail-safe galvanic isolator with a status lamp, or an isolation "
+        "Small currents in it eat anodes, then props. A galvanic isolator that fails closed and shows it, or an isolation "
         "transformer, stops them and keeps the earth.",
     ),
     "ac.isolator_missing/metal": Words(
         "The shore earth joins a metal hull to all others on the quay, with no isolator between.",
-        "Small currents in it eat anodes, then the hull. A fail-safe galvanic isolator with a status lamp, or an isolation "
+        "Small currents in it eat anodes, then the hull. A galvanic isolator that fails closed and shows it, or an isolation "
         "transformer, stops them and keeps the earth.",
     ),
     "ac.isolator_may_fail_open": Words(
-        "The galvanic isolator is not known to be fail-safe, or shows no status.",
+        "The galvanic isolator is of a kind that may fail open, or shows no status.",
         "One that burns out open cuts the earth, and nobody sees it.",
     ),
     "ac.case_bond_thin": Words(
@@ -216,10 +227,6 @@ FINDINGS: dict[str, Words] = {
     "ac.breaker_over_conductor": Words(
         "{name} has a breaker of {breaker} on {conductor}, which may have {allowed} at most.",
         f"The wire overheats before the breaker opens. {LICENSED}",
-    ),
-    "ac.conductor_thin": Words(
-        "{name} is wired with {area}; {least} are the least.",
-        f"Mains wiring in a caravan is to stand vibration too. {LICENSED}",
     ),
     "ac.breaker_cannot_open": Words(
         "While inverting, a short on {name} brings {gives}; its breaker, curve {curve}, opens at once from {opens_at} on.",
@@ -275,7 +282,7 @@ FIXES: dict[str, str] = {
     "ac.switch_the_neutral": "Switch the neutral too",
     "ac.part_neutral_and_earth": "Part neutral and earth in the panel",
     "ac.own_electrode": "An earth electrode of its own",
-    "ac.fail_safe_isolator": "A fail-safe isolator with status",
+    "ac.fail_safe_isolator": "An isolator that fails closed",
     "ac.thicker_case_bond": "A thicker bond of the case",
     "ac.bonding_of_8": "Bond with 8 AWG",
     "ac.smaller_breaker": "The breaker that it may have",

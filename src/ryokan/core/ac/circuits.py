@@ -14,7 +14,7 @@ from ryokan.core.vehicle import Region
 # Times its rating at which a breaker opens at once, at the latest (IEC 60898-1).
 OPENS_AT = {"b": 5.0, "c": 10.0, "d": 20.0}
 # The largest breaker of a small copper conductor in North America (NEC 240.4(D), from memory). [A]
-SMALL_CONDUCTORS = {"awg:14": 15.0, "awg:12": 20.0, "awg:10": 30.0}
+SMALL_CONDUCTORS = {"awg:18": 7.0, "awg:16": 10.0, "awg:14": 15.0, "awg:12": 20.0, "awg:10": 30.0}
 NORTH_AMERICA = ("na_vehicle", "na_marine")
 
 
@@ -37,8 +37,8 @@ def breaker(sheet: Sheet, id: str, circuit: Circuit, region: Region) -> None:
     """The breaker of a circuit: as said, else the smallest that bears what hangs on it; what it bears for hours. [A]"""
     base, american = f"ac.circuit.{id}", region.code_pack in NORTH_AMERICA
     running = sheet.get(f"{base}.running_a")
-    if circuit.conductor is not None and circuit.conductor.startswith("mm2:"):
-        sheet.given(f"{base}.area_mm2", float(circuit.conductor.removeprefix("mm2:")), "mm²")
+    if circuit.conductor is not None:
+        sheet.given(f"{base}.conductor", circuit.conductor, "")
     if circuit.breaker_a is None and running is None:
         return
     share = sheet.constant(f"{base}.continuous_frac", 0.8 if american else 1.0, "", "nec_210_20" if american else "practice")

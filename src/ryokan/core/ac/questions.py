@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
 
+from ryokan.core.ac.bonds import bonds
 from ryokan.core.ac.circuits import breaker, running_a
 from ryokan.core.ac.legs import amps_of_leg, rows_on
 from ryokan.core.ac.model import Circuit, Panel
@@ -57,8 +58,9 @@ def beside(scope: Scope, id: str, other: OtherInverter) -> None:
 
 @question(
     reads=("inverter.part.transfer_a",),
-    rig=("ac", "inverter", "parts.inverter"),
+    rig=("ac", "inverter", "parts.inverter", "wiring"),
     writes={
+        "": ("ac.{bonding, case_bond, case_bond_least, case_bond_main}",),
         "A": ("ac.inverter.*.{short_circuit_a, transfer_a}", "ac.main_a", "ac.panel.*.transfer_a"),
         "m": ("ac.main_way_m",),
     },
@@ -78,6 +80,7 @@ def said(scope: Scope) -> None:
             value = None if unit is None else getattr(unit, name)
             if value is not None:
                 scope.given(f"ac.inverter.{id}.{name}", value, "A")
+    bonds(scope, ac, inverter, scope.rig.wiring.main.conductor)
     part, by_part = scope.parts.inverter, scope.get("inverter.part.transfer_a")
     if part is not None and by_part is not None and (inverter.chosen is None or inverter.chosen.transfer_a is None):
         scope.part(f"ac.inverter.{THE_INVERTER}.transfer_a", by_part.number, "A", part)
@@ -129,10 +132,9 @@ def each_circuit(scope: Scope) -> dict[str, Circuit]:
     ),
     rig=(*OF_THE_NETWORK, "region"),
     writes={
-        "": ("ac.circuit.*.{continuous_frac, legs, opens_at_times}",),
+        "": ("ac.circuit.*.{conductor, continuous_frac, legs, opens_at_times}",),
         "A": ("ac.circuit.*.{allowed_a, breaker_a, continuous_a, opens_at_a, running_a}",),
         "VA": ("ac.circuit.*.running_va",),
-        "mm²": ("ac.circuit.*.area_mm2",),
     },
     each=each_circuit,
 )

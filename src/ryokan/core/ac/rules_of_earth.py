@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from ryokan.core.ac.bonds import place_in_stock
 from ryokan.core.ac.model import Circuit
 from ryokan.core.ac.states import AcStates, ac_states
 from ryokan.core.ac.things import by_pack, each_circuit, each_unit, name_of_source
 from ryokan.core.ac.values import INLET
-from ryokan.core.data.tables import tables
 from ryokan.core.figure import Sheet
 from ryokan.core.findings.model import Fix, Thing, Trouble, replace, rule
 from ryokan.core.inverter.model import UnitOnAc
@@ -172,39 +172,26 @@ def isolator_may_fail_open(rig: Rig, sheet: Sheet) -> Trouble | None:
     return Trouble(fix=Fix("ac.fail_safe_isolator", replace("/ac/isolator", "fail_safe")))
 
 
-def _area(conductor: str) -> tuple[str, int]:
-    """System of a stock conductor and its place in that ladder."""
-    for name in ("awg_copper", "mm2_copper"):
-        rows = list(tables()[name].rows)
-        if conductor in rows:
-            return name, rows.index(conductor)
-    raise LookupError(conductor)
-
-
-@rule("ac.case_bond_thin", "fault", "abyc_e11_ac", each=each_unit)
-def case_bond_thin(rig: Rig, sheet: Sheet, one: tuple[str, UnitOnAc]) -> Trouble | None:
+@rule("ac.case_bond_thin", "fault", "abyc_e11_ac")
+def case_bond_thin(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The conductor that bonds an inverter's case is more than one size below that of its DC side."""
-    id, unit = one
-    main = rig.wiring.main.conductor
-    if id != "main" or unit.case_bond is None or main is None:
+    bond, main, least = (sheet.get(f"ac.{name}") for name in ("case_bond", "case_bond_main", "case_bond_least"))
+    if bond is None or main is None or least is None:
         return None
-    (system, bond), (of_main, size) = _area(unit.case_bond), _area(main)
-    if system != of_main or bond >= size - 1:
+    (system, size), (of_least, smallest) = place_in_stock(str(bond.value)), place_in_stock(str(least.value))
+    if system != of_least or size >= smallest:
         return None
-    least = list(tables()[system].rows)[max(0, size - 1)]
-    return Trouble(
-        words={"bond": unit.case_bond, "main": main, "least": least},
-        fix=Fix("ac.thicker_case_bond", replace("/inverter/case_bond", least)),
-    )
+    fix = Fix("ac.thicker_case_bond", replace("/inverter/case_bond", str(least.value)))
+    return Trouble(figures={"bond": bond, "main": main, "least": least}, fix=fix)
 
 
 @rule("ac.bonding_thin", "fault", "nec_551_bonding")
 def bonding_thin(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The conductor that joins the AC earth to the chassis is below 8 AWG."""
-    bond = rig.ac.bonding
+    bond = sheet.get("ac.bonding")
     if bond is None or rig.region.code_pack != "na_vehicle":
         return None
-    system, size = _area(bond)
-    if size >= _area("awg:8" if system == "awg_copper" else "mm2:10")[1]:
+    system, size = place_in_stock(str(bond.value))
+    if size >= place_in_stock("awg:8" if system == "awg_copper" else "mm2:10")[1]:
         return None
-    return Trouble(words={"bond": bond}, fix=Fix("ac.bonding_of_8", replace("/ac/bonding", "awg:8")))
+    return Trouble(figures={"bond": bond}, fix=Fix("ac.bonding_of_8", replace("/ac/bonding", "awg:8")))

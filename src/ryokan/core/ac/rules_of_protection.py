@@ -6,7 +6,6 @@ from ryokan.core.ac.model import Circuit
 from ryokan.core.ac.states import ac_states
 from ryokan.core.ac.things import by_pack, each_circuit
 from ryokan.core.ac.values import THE_INVERTER
-from ryokan.core.data.tables import tables
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.findings.model import Fix, Trouble, replace, rule
 from ryokan.core.rig import Rig
@@ -52,23 +51,9 @@ def breaker_over_conductor(rig: Rig, sheet: Sheet, one: tuple[str, Circuit]) -> 
     if circuit.breaker_a is None or rated is None or allowed is None or rated.number <= allowed.number * (1 + SLACK):
         return None
     return Trouble(
-        figures={"breaker": rated, "allowed": allowed},
-        words={"conductor": circuit.conductor or ""},
+        figures={"breaker": rated, "allowed": allowed, "conductor": sheet[f"ac.circuit.{id}.conductor"]},
         fix=Fix("ac.smaller_breaker", replace(f"/ac/circuits/{id}/breaker_a", allowed.number)),
     )
-
-
-@rule("ac.conductor_thin", "fault", "bs_7671_721", worse=("least", "area"), each=each_circuit)
-def conductor_thin(rig: Rig, sheet: Sheet, one: tuple[str, Circuit]) -> Trouble | None:
-    """Mains wiring in a caravan is thinner than its code asks."""
-    _, circuit = one
-    if rig.region.code_pack != "international" or circuit.conductor not in tables()["mm2_copper"].rows:
-        return None
-    least = sheet.assumption("least_mains_conductor_mm2")
-    area = sheet.get(f"ac.circuit.{one[0]}.area_mm2")
-    if area is None or area.number >= least.number * (1 - SLACK):
-        return None
-    return Trouble(figures={"least": least, "area": area})
 
 
 @rule("ac.breaker_cannot_open", "fault", "iec_60364_4_41", worse=("opens_at", "gives"), each=each_circuit)
