@@ -238,6 +238,19 @@ UNKNOWN = {
     "solar.controllers_apart": ["solar.controllers.of-a.shares_sensing", "solar.controllers.of-b.shares_sensing"],
     "brief.believed_days_off": ["brief.believed_days"], "brief.believed_day_off": ["brief.believed_ah_per_day"],
     "brief.believed_bank_off": ["brief.believed_bank_ah"], "survey.payload_exceeded": ["vehicle.payload.left_kg"],
+    **{f"ac.{code}": members for code, members in {
+        "two_sources": ["ac.panels.p.transfer"], "half_dead": ["ac.panels.p.legs"], "shared_neutral": ["ac.panels.p.shared_neutral"],
+        "bus_small": ["ac.panels.p.bus_a"], "transfer_small": ["ac.panels.p.transfer_a"], "bond_doubled": ["ac.panels.p.bond"],
+        "rcd_cannot_trip": ["inverter.bond"], "circuit_overloaded": ["ac.circuits.c.breaker_a"], "circuit_little_in_hand": ["ac.circuits.c.breaker_a"],
+        "breaker_over_conductor": ["ac.circuits.c.conductor"], "breaker_cannot_open": ["ac.circuits.c.rcd"], "rcd_missing": ["ac.main_rcd"],
+        "rcd_type": ["ac.circuits.c.rcd"], "gfci_on_stepped_wave": ["inverter.chosen.waveform"], "outlet_in_shower": ["ac.circuits.c.zone"],
+        "circuit_one_pole": ["ac.circuits.c.poles"], "unit_short": ["inverter.others.b.rated_w"], "unit_little_in_hand": ["inverter.others.b.rated_w"],
+        "unit_surge_short": ["inverter.others.b.surge_w"], "loop": ["charging.chargers.charger.hangs_on"],
+        "automatic_on_inverter": ["loads.steril.automatic"], "never_fed": ["loads.steril.hangs_on"], "bond_missing": ["inverter.bond"],
+        "earth_cut": ["ac.earth"], "pme_earth": ["ac.earth_ashore"], "isolator_missing": ["ac.isolator"], "isolator_may_fail_open": ["ac.isolator"],
+        "case_bond_thin": ["inverter.case_bond"], "bonding_thin": ["ac.bonding"], "main_one_pole": ["ac.main_poles"], "main_far": ["ac.main_way"],
+        "main_rcd_missing": ["ac.main_rcd"], "polarity_unseen": ["ac.polarity"],
+    }.items()},
     "storage.axle_overloaded": ["vehicle.payload.front_left_kg"], "inverter.far_from_bank": ["wiring.main.one_way_length"],
 }  # fmt: skip
 

@@ -11,16 +11,22 @@ from test_findings import (
     LINK,
     OF_ALTERNATORS,
     OF_ARRAYS,
+    OF_CIRCUITS,
     OF_CONTROLLERS,
     OF_DEVICES,
     OF_GENERATORS,
     OF_OTHER_BANKS,
+    OF_PANELS,
     OF_ROOF,
     OF_STRINGS,
+    OF_UNITS,
     OF_WAYS,
     OLD_BANK,
     RAISED,
+    STEEPED,
     STOWED,
+    on_circuits,
+    panels,
 )
 
 from ryokan.core.evaluate import evaluate
@@ -130,6 +136,53 @@ TWINS += [
     )
     for code, row in rows.items()
 ]
+TWO_PANELS = {"panel:p": "Panel 1", "panel:q": "Panel 2"}
+
+
+def two_panels(changes: dict[str, Any]) -> dict[str, Any]:
+    """The same panel a second time."""
+    only = changes["ac.panels"]["p"]
+    return {**changes, "ac.panels": {"p": only, "q": {**only, "name": "Panel 2", "position": 2}}}
+
+
+TWINS += [(code, two_panels(row), TWO_PANELS) for code, row in OF_PANELS.items()]
+TWINS += [
+    (
+        code,
+        {
+            **on_circuits(names=("c", "d"), **circuit),
+            "loads.lens.hangs_on": "circuit:d",
+            "loads.lens.draw": {"kind": "watts", "watts": 800},
+            "loads.lens.power_factor": 1,
+            **more,
+        },
+        {"circuit:c": "Circuit 1", "circuit:d": "Circuit 2"},
+    )
+    for code, (circuit, more) in OF_CIRCUITS.items()
+]
+TWINS += [
+    (
+        code,
+        {
+            "inverter.others": {f"b{n}": {"name": f"Unit {n}", "position": n, **unit} for n in (1, 2)},
+            "loads.steril.hangs_on": "inverter:b1",
+            "loads.lens.hangs_on": "inverter:b2",
+            "loads.lens.draw": {"kind": "watts", "watts": 800},
+            "loads.lens.power_factor": 1,
+        },
+        {"inverter:b1": "Unit 1", "inverter:b2": "Unit 2"},
+    )
+    for code, unit in OF_UNITS.items()
+]
+TWO_CHARGERS = {f"c{n}": {"name": f"Charger {n}", "position": n, "output_a": 20, "hangs_on": "circuit:c"} for n in (1, 2)}
+MEANT_FOR_HOOKUPS = {f"loads.{id}.{name}": value for id in ("steril", "lens") for name, value in STEEPED.items()}
+ON_NOTHING = {"ac.panels": panels(feeds={"f": {"source": "generator:gone"}}), "ac.circuits": {"c": {"panel": "p"}}}
+TWINS += [
+    ("ac.loop", {**on_circuits(), "charging.chargers": TWO_CHARGERS}, {"charger:c1": "Charger 1", "charger:c2": "Charger 2"}),
+    ("ac.automatic_on_inverter", {**on_circuits(), **MEANT_FOR_HOOKUPS}, {"load:steril": "", "load:lens": ""}),
+    ("ac.never_fed", {**ON_NOTHING, "loads.steril.hangs_on": "circuit:c", "loads.lens.hangs_on": "circuit:c"}, {"load:steril": "", "load:lens": ""}),
+    ("ac.bond_missing", {"ac.panels": panels(feeds={"v": {"source": "inverter:main"}, "w": {"source": "inverter:b", "onto": "second"}}, legs=2), "inverter.others": {"b": {"name": "Unit b", "bond": "none"}}, "inverter.bond": "none"}, {"inverter:main": "the inverter", "inverter:b": "Unit b"}),
+]  # fmt: skip
 PLACES = {f"p{n}": {"name": f"Bay {n}", "seen": dict.fromkeys(sights(), "seen")} for n in (1, 2)}
 TWINS += [(f"survey.seen_{code}", {"survey.looks": PLACES}, {"place:p1": "Bay 1", "place:p2": "Bay 2"}) for code in sights()]
 
@@ -220,7 +273,7 @@ def test_what_was_let_stand_before_findings_had_subjects_covers_what_it_names_an
         return {finding.key for finding in evaluate(changed(rig, changes)).findings}
 
     damaged = "survey.damaged_part_stays@item:"
-    assert rig.schema_version == 7
+    assert rig.schema_version == 8
     assert standing() == {"inverter.run_shorter_than_way"}
     cord = rig.model_dump(mode="json")["survey"]["items"]["cord-1"]
     assert standing(**{"survey.items.cord-3": {**cord, "name": "Cord 3"}}) >= {f"{damaged}cord-3"}

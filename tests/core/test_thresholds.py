@@ -7,7 +7,7 @@ from typing import Any
 
 import pytest
 from builders import changed
-from test_findings import CHARGER, CLINIC, FOUR, OLD_BANK, WAY, strings
+from test_findings import BOAT, CHARGER, CLINIC, FOUR, OLD_BANK, WAY, strings
 
 from ryokan.core.climate.grid import sky
 from ryokan.core.data.assumptions import assumptions, thresholds
@@ -28,7 +28,7 @@ def edge(id: str) -> float:
         "quiet_fan_db": 30, "gas_air_m3_per_ah": 0.05, "vent_cm2_h_per_m3": 28,
         "believed_off_frac": 0.3, "capacity_at_peak_least_frac": 0.8, "pv_volts_in_hand_frac": 0.05, "pv_touch_v": 60,
         "dcdc_least_v_per_12v": 11.5, "cord_drop_most_frac": 0.05, "generator_least_load_frac": 0.2, "float_room_v_per_12v": 0.2, "settings_apart_v_per_12v": 0.3,
-        "unlike_loss_frac": 0.05, "pwm_least_frac": 0.6,
+        "main_breaker_way_m": 3, "unlike_loss_frac": 0.05, "pwm_least_frac": 0.6,
     }[id]  # fmt: skip
 
 
@@ -143,6 +143,7 @@ CASES: dict[str, tuple[str, Callable[[], Changes], Callable[[], Changes]]] = {
     "settings_apart_v_per_12v": ("charging.settings_apart", lambda: {f"{CHARGER}.stops_at_v": 28.0, f"{WAY}.stops_at_v": 28.59}, lambda: {f"{CHARGER}.stops_at_v": 28.0, f"{WAY}.stops_at_v": 28.61}),
     # 2 × 22.32 m × 7.98 mΩ/m × 16.842 A ÷ 120 V is 0.05.
     "cord_drop_most_frac": ("charging.cord_drops", lambda: cord(22.3), lambda: cord(22.4)),
+    "main_breaker_way_m": ("ac.main_far", lambda: {"ac.main_way": "10 ft", **BOAT}, lambda: {"ac.main_way": "3.06 m", **BOAT}),
     "pwm_least_frac": ("solar.pwm_wastes", lambda: series_of("sun", controller={"method": "pwm"}, voc_v=52, vmp_v=42.5), lambda: series_of("sun", controller={"method": "pwm"}, voc_v=52, vmp_v=42.8)),
 }  # fmt: skip
 

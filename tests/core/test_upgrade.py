@@ -27,7 +27,7 @@ def at(document: dict[str, Any], path: str) -> Any:
 
 def test_the_frozen_file_is_read_and_worked_out() -> None:
     file = read_job_file((ROOT / "tests/fixtures/job-v3.json").read_bytes())
-    assert [option.rig.schema_version for option in file.options] == [7, 7, 7]
+    assert [option.rig.schema_version for option in file.options] == [8, 8, 8]
     for option in file.options:
         assert evaluate(option.rig).figures
 
@@ -85,7 +85,7 @@ def test_items_of_a_survey_forget_their_defaults_and_keep_what_was_chosen() -> N
 
 def test_readings_of_version_4_stand_beside_the_things_and_keep_their_words() -> None:
     file = read_job_file((ROOT / "tests/fixtures/job-v4.json").read_bytes())
-    assert {option.rig.schema_version for option in file.options} == {7}
+    assert {option.rig.schema_version for option in file.options} == {8}
     read = file.options[0].rig.survey.readings["bank-r0"]
     assert (read.thing, read.quantity, read.value, read.unit) == ("bank", "volts", 12.31, "V")
     assert (read.note, read.instrument, read.at) == ("resting volts", "clamp meter, 0.5 % class", None)
@@ -250,3 +250,34 @@ def test_edits_of_version_6_find_what_charges_where_it_is_now() -> None:
         Rig.model_validate(bare).model_dump(mode="json"), [one for one in after if not one["path"].startswith("/typed")]
     )
     assert Rig.model_validate(edited).charging.paths["path"].output_a == 30
+
+
+def test_the_second_inverter_of_version_7_is_the_same_with_more_that_can_be_said_of_it() -> None:
+    file = read_job_file((ROOT / "tests/fixtures/job-v7.json").read_bytes())
+    two = next(option.rig for option in file.options if option.name == "Two inverters")
+    assert {id: one.rated_w for id, one in two.inverter.others.items()} == {"edger": 1000, "spare": None}
+    assert (two.ac.panels, two.inverter.ac_in, two.loads["steril"].hangs_on) == ({}, None, None)
+    # As version 7 worked it out: 60 W, 0.95 of a power factor beside 55 W, and the lens edger and steriliser off its output;
+    # 1.05 × 1 000 + 60 + 8 W at 22.4 V of the other inverter; 2 236 W at 22.4 V of this one.
+    figures = evaluate(two).figures
+    worked = {"inverter.peak_w": 170, "inverter.others_current_a": 49.910714, "inverter.dc_current_at_cutoff_a": 99.910714}
+    assert {key: figures[key].value for key in worked} == pytest.approx(worked)
+
+
+def test_an_inverter_that_version_7_called_main_has_another_id() -> None:
+    before = {"schema_version": 7, "inverter": {"others": {"main": {"rated_w": 600}, "b": {"rated_w": 300}}}}
+    after = upgraded_rig(before, 7)
+    assert {id: one["rated_w"] for id, one in after["inverter"]["others"].items()} == {"main-2": 600, "b": 300}
+    Rig.model_validate(after)
+    waited = [
+        {"op": "replace", "path": "/inverter/others/main/rated_w", "value": 700},
+        {"op": "remove", "path": "/inverter/others/main"},
+        {"op": "replace", "path": "/inverter/others", "value": {"main": {"rated_w": 1}}},
+        {"op": "replace", "path": "/inverter/others/b/rated_w", "value": 400},
+    ]
+    assert upgraded_patch(waited, 7) == [
+        {"op": "replace", "path": "/inverter/others/main-2/rated_w", "value": 700},
+        {"op": "remove", "path": "/inverter/others/main-2"},
+        {"op": "replace", "path": "/inverter/others", "value": {"main-2": {"rated_w": 1}}},
+        {"op": "replace", "path": "/inverter/others/b/rated_w", "value": 400},
+    ]

@@ -12,7 +12,7 @@ from ryokan.core.ac.panels import bus_need, neutral_of_one_phase
 from ryokan.core.ac.rings import in_a_ring
 from ryokan.core.ac.states import LEGS_OF_PART, OF_THE_NETWORK, AcStates, ac_states
 from ryokan.core.ac.values import THE_INVERTER
-from ryokan.core.inverter.model import OtherInverter
+from ryokan.core.inverter.model import OtherInverter, UnitOnAc
 from ryokan.core.loads.peak import peak, together
 from ryokan.core.loads.rows import MET, Powered, off_the_hookup
 from ryokan.core.question import question
@@ -26,34 +26,6 @@ def of_unit(scope: Scope, rows: Iterable[Powered], id: str) -> list[Powered]:
         return on_ac if id == THE_INVERTER else []
     states = ac_states(scope.rig, scope)
     return [row for row in on_ac if id in states.bearers(row.id, row.load)]
-
-
-def each_other(scope: Scope) -> dict[str, OtherInverter]:
-    """Inverters beside the one that is reckoned with."""
-    return dict(scope.rig.inverter.others)
-
-
-@question(
-    reads=(MET, LEGS_OF_PART, "inverter.other.*.rated_w", "loads.row.*.{running_va, running_w, start_factor, unit_w}"),
-    rig=OF_THE_NETWORK,
-    writes={
-        "VA": ("ac.inverter.*.{need_va, running_va}",),
-        "W": ("ac.inverter.*.{peak_w, surge_w, worst_start_w}", "ac.inverter.*.start.*.extra_w"),
-    },
-    each=each_other,
-)
-def beside(scope: Scope, id: str, other: OtherInverter) -> None:
-    """What an inverter beside the other bears."""
-    rows = off_the_hookup(of_unit(scope, scope.answer(MET), id))
-    if not rows:
-        return
-    base = f"ac.inverter.{id}"
-    running = together(scope, f"{base}.running_va", "VA", rows, lambda row: row.running_va)
-    peak(scope, base, rows)
-    inputs = {"headroom": scope.assumption("inverter_headroom"), "volt_amps": running, "watts": scope[f"{base}.peak_w"]}
-    scope.compute(f"{base}.need_va", "max(headroom × volt_amps, watts)", "VA", "practice", **inputs)
-    if other.surge_w is not None:
-        scope.given(f"{base}.surge_w", other.surge_w, "W")
 
 
 @question(
@@ -86,12 +58,43 @@ def said(scope: Scope) -> None:
         scope.part(f"ac.inverter.{THE_INVERTER}.transfer_a", by_part.number, "A", part)
 
 
-@question(reads=("inverter.running_va",), rig=("inverter",), writes={"VA": ("ac.inverter.main.running_va",)})
-def reckoned_with(scope: Scope) -> None:
-    """The same of the inverter that is reckoned with, among the others."""
-    running = scope["inverter.running_va"]
-    if running.number > 0:
-        scope.compute(f"ac.inverter.{THE_INVERTER}.running_va", "running", "VA", running=running)
+def each_unit(scope: Scope) -> dict[str, UnitOnAc]:
+    """Every inverter, that which is reckoned with first."""
+    return scope.rig.inverter.units()
+
+
+@question(
+    reads=(
+        MET,
+        LEGS_OF_PART,
+        "inverter.other.*.rated_w",
+        "inverter.running_va",
+        "loads.row.*.{running_va, running_w, start_factor, unit_w}",
+    ),
+    rig=OF_THE_NETWORK,
+    writes={
+        "VA": ("ac.inverter.*.{need_va, running_va}",),
+        "W": ("ac.inverter.*.{peak_w, surge_w, worst_start_w}", "ac.inverter.*.start.*.extra_w"),
+    },
+    each=each_unit,
+)
+def of_each_unit(scope: Scope, id: str, unit: UnitOnAc) -> None:
+    """What each inverter bears; that which is reckoned with has its sums under its own keys, and the running one here."""
+    base = f"ac.inverter.{id}"
+    if not isinstance(unit, OtherInverter):
+        running = scope["inverter.running_va"]
+        if running.number > 0:
+            scope.compute(f"{base}.running_va", "running", "VA", running=running)
+        return
+    rows = off_the_hookup(of_unit(scope, scope.answer(MET), id))
+    if not rows:
+        return
+    running = together(scope, f"{base}.running_va", "VA", rows, lambda row: row.running_va)
+    peak(scope, base, rows)
+    inputs = {"headroom": scope.assumption("inverter_headroom"), "volt_amps": running, "watts": scope[f"{base}.peak_w"]}
+    scope.compute(f"{base}.need_va", "max(headroom × volt_amps, watts)", "VA", "practice", **inputs)
+    if unit.surge_w is not None:
+        scope.given(f"{base}.surge_w", unit.surge_w, "W")
 
 
 @question(
@@ -200,4 +203,4 @@ def rings(scope: Scope, id: str, modes: tuple[str, ...]) -> None:
     in_a_ring(scope, id, ac_states(scope.rig, scope))
 
 
-QUESTIONS = (said, beside, reckoned_with, legs, circuits, panels, rings)
+QUESTIONS = (said, of_each_unit, legs, circuits, panels, rings)
