@@ -339,6 +339,7 @@ BROKEN: list[tuple[str, dict[str, Any]]] = [
     ("storage.compartment_gone", {"storage.compartment": "attic"}),
     ("storage.bay_unlike_compartment", {"storage.compartment": "locker"}),
     ("storage.bay_too_hot", {"storage.bay_hot_c": 50}),
+    ("inverter.surge_fades", {"inverter.chosen.surge_w": None, "inverter.chosen.surge_points": [[0.1, 9000], [0.5, 500]]}),
     ("inverter.surge_too_brief", {"inverter.chosen": {"part": "own:brief"}}),
     ("solar.no_place_yet", {"solar.sun_from": "places"}),
     ("solar.place_far_from_data", {"solar.sun_from": "places", "stays.depot.lat_deg": 0, "stays.depot.lon_deg": -140}),

@@ -238,6 +238,7 @@ UNKNOWN = {
     "solar.controllers_apart": ["solar.controllers.of-a.shares_sensing", "solar.controllers.of-b.shares_sensing"],
     "brief.believed_days_off": ["brief.believed_days"], "brief.believed_day_off": ["brief.believed_ah_per_day"],
     "brief.believed_bank_off": ["brief.believed_bank_ah"], "survey.payload_exceeded": ["vehicle.payload.left_kg"],
+    "inverter.surge_fades": ["inverter.chosen"],
     **{f"ac.{code}": members for code, members in {
         "two_sources": ["ac.panels.p.transfer"], "half_dead": ["ac.panels.p.legs"], "shared_neutral": ["ac.panels.p.shared_neutral"],
         "bus_small": ["ac.panels.p.bus_a"], "transfer_small": ["ac.panels.p.transfer_a"], "bond_doubled": ["ac.panels.p.bond"],

@@ -5,12 +5,15 @@ from __future__ import annotations
 import tomllib
 from typing import Any
 
+import networkx as nx
 import pytest
 from builders import ROOT
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from ryokan.core.evaluate import evaluate
 from ryokan.core.rig import Rig
-from ryokan.core.topology.modes import in_mode, loops, modes_of
+from ryokan.core.topology.modes import State, in_mode, loops, modes_of
 from ryokan.core.topology.network import ac_network
 
 CASES: list[dict[str, Any]] = tomllib.loads((ROOT / "tests/reference/ac.toml").read_text())["case"]
@@ -65,3 +68,123 @@ def test_figures_and_findings_come_out(case: dict[str, Any]) -> None:
     assert sorted(set(says.get("told", ())) - keys) == []
     assert sorted(set(says.get("silent", ())) & keys) == []
     assert sorted(set(says.get("absent", ())) & report.figures.keys()) == []
+
+
+# Networks at random: some of them are no sense, and the walk has to say of each what a general search says.
+PANEL_IDS, CIRCUIT_IDS, UNIT_IDS = ("a", "b", "c"), ("k", "l", "m", "n"), ("main", "two")
+SOURCES = st.sampled_from(["inlet", "inverter:main", "inverter:two", "generator:g", "panel:a", "panel:b", "panel:c"])
+FEEDS = st.lists(SOURCES, min_size=0, max_size=3, unique=True)
+TRANSFERS = st.sampled_from(["cord", "switch", "relay", "none", None])
+UNITS = st.fixed_dictionaries(
+    {
+        "ac_in": st.sampled_from(["none", None, "inlet", "panel:a", "panel:b"]),
+        "bond": st.sampled_from(["relay", "fixed", "none", None]),
+        "power_assist": st.sampled_from(["yes", "no", None]),
+    }
+)
+HANGS_ON = st.sampled_from([*(f"circuit:{id}" for id in CIRCUIT_IDS), "inverter:main", "inverter:two"])
+
+
+@st.composite
+def networks(draw: st.DrawFn) -> Rig:
+    """Three panels, four circuits, two inverters, a generator, two chargers and two loads, joined anyhow."""
+    panels = {
+        id: {
+            "legs": 1,
+            "transfer": draw(TRANSFERS),
+            "neutral_switched": draw(st.sampled_from(["yes", "no", None])),
+            "bond": draw(st.sampled_from(["bonded", "apart", None])),
+            "feeds": {f"f{at}": {"source": one, "position": at} for at, one in enumerate(draw(FEEDS))},
+        }
+        for id in PANEL_IDS
+    }
+    circuits = {
+        id: {"panel": draw(st.sampled_from(PANEL_IDS)), "when_away": draw(st.sampled_from([None, "fed", "relay", "off"]))}
+        for id in CIRCUIT_IDS
+    }
+    main, two = draw(UNITS), draw(UNITS)
+    case = {
+        "ac": {"panels": panels, "circuits": circuits},
+        "inverter": {"chosen": {"rated_w": 2000}, "others": {"two": {"rated_w": 500, **two}}, **main},
+        "charging": {
+            "chargers": {id: {"output_a": 20, "hangs_on": draw(HANGS_ON)} for id in ("p", "q")},
+            "generators": {"g": {"rated_w": 2000, "bond": draw(st.sampled_from(["fixed", "none", None]))}},
+        },
+        "loads": {id: {"name": id, "feed": "ac", "watts": 100, "hangs_on": draw(HANGS_ON)} for id in ("x", "y")},
+    }
+    return wired(case)
+
+
+def joined(rig: Rig, state: State) -> nx.DiGraph:
+    """What is joined in a mode, without what nothing feeds and without what an inverter takes from the bank while it passes."""
+    graph = nx.DiGraph((run.tail[0], run.head[0]) for run in state.closed)
+    graph.remove_edges_from([("bank", one) for one in state.passing])
+    return graph
+
+
+@settings(max_examples=120, deadline=None)
+@given(networks())
+def test_rings_and_sources_are_those_that_a_graph_search_finds(rig: Rig) -> None:
+    network = ac_network(rig)
+    for mode in modes_of(rig):
+        state = in_mode(rig, mode, network)
+        graph = joined(rig, state)
+        on_ac = graph.copy()
+        on_ac.remove_edges_from([edge for edge in graph.edges if edge[1] == "bank"])
+        there = {"hookup": {"shore"}, "generator": {"generator:g"}}.get(mode, set()) | state.inverting
+        units = rig.inverter.units()
+        there |= {one for one in state.passing if units[one.partition(":")[2]].power_assist == "yes"}
+        for node in (node for node, about in network.nodes.items() if about.kind in ("panel", "circuit", "load", "charger")):
+            before = nx.ancestors(on_ac, node) if node in on_ac else set()
+            assert state.sources_of(node) == before & there, (mode, node)
+        around = {node for ring in nx.simple_cycles(graph) if "bank" in ring for node in ring if node.startswith("charger:")}
+        found = loops(network, [state])
+        assert {f"charger:{id}" for id in found} == around, mode
+
+
+@settings(max_examples=120, deadline=None)
+@given(networks())
+def test_runs_that_close_a_ring_are_those_within_strong_components(rig: Rig) -> None:
+    network = ac_network(rig)
+    feeding = [
+        run for run in network.runs if {run.tail[0].partition(":")[0], run.head[0].partition(":")[0]} <= {"panel", "inverter"}
+    ]
+    within = nx.DiGraph((run.tail[0], run.head[0]) for run in feeding)
+    together = {node: number for number, ring in enumerate(nx.strongly_connected_components(within)) for node in ring}
+    apart = nx.DiGraph(edge for edge in within.edges if all(end.startswith("panel:") for end in edge))
+    of_panels = {node: number for number, ring in enumerate(nx.strongly_connected_components(apart)) for node in ring}
+    for run in feeding:
+        tail, head = run.tail[0], run.head[0]
+        into_itself = head.startswith("inverter:") and together[tail] == together[head]
+        among_panels = (tail, head) in apart.edges and of_panels[tail] == of_panels[head]
+        assert (run in network.void) == (into_itself or among_panels)
+    # Without them nothing is left that could turn: the walk ends.
+    assert nx.is_directed_acyclic_graph(nx.DiGraph((run.tail[0], run.head[0]) for run in feeding if run not in network.void))
+
+
+@settings(max_examples=120, deadline=None)
+@given(networks())
+def test_neutrals_and_their_bonds_are_those_that_a_graph_search_finds(rig: Rig) -> None:
+    network = ac_network(rig)
+    for mode in modes_of(rig):
+        state = in_mode(rig, mode, network)
+        graph = nx.Graph()
+        carries = [
+            node for node, about in network.nodes.items() if about.kind in ("shore", "generator", "inlet", "inverter", "panel")
+        ]
+        graph.add_nodes_from(carries)
+        for run in network.runs:
+            panel = network.panels.get(run.head[0].removeprefix("panel:"))
+            left = panel is not None and panel.neutral_switched == "no" and panel.transfer in ("switch", "relay")
+            if {run.tail[0], run.head[0]} <= set(carries) and (run in state.closed or left):
+                graph.add_edge(run.tail[0], run.head[0])
+        assert {one.nodes for one in state.neutrals} == {frozenset(one) for one in nx.connected_components(graph)}
+        # What is bonded, written anew: ashore always, a generator's frame, an inverter's relay while it inverts, a panel's bar.
+        units = rig.inverter.units()
+        bonded = {"shore"} | {f"panel:{id}" for id, panel in rig.ac.panels.items() if panel.bond == "bonded"}
+        bonded |= {f"inverter:{id}" for id, unit in units.items() if unit.bond == "fixed"}
+        bonded |= {one for one in state.inverting if units[one.partition(":")[2]].bond == "relay"}
+        bonded |= {"generator:g"} if rig.charging.generators["g"].bond == "fixed" else set()
+        assert {place for one in state.neutrals for place in one.closed} == bonded
+        for one in state.neutrals:
+            assert set(one.closed) == bonded & one.nodes

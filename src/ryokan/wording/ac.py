@@ -141,8 +141,12 @@ FINDINGS: dict[str, Words] = {
         "It trips when that motor starts while the rest runs.",
     ),
     "ac.ring": Words(
-        "{panels} feed one another in a ring, and nothing feeds the ring.",
-        "One of them has to be fed by the inlet, an inverter or a generator.",
+        "{names} feed one another in a ring.",
+        "One of them has to come first: fed by the inlet, an inverter or a generator alone.",
+    ),
+    "ac.ring/inverter": Words(
+        "{names} would take in what it gives out itself.",
+        "It goes over to what it takes for a hookup, loses it, and goes back. What it takes in has to come from elsewhere.",
     ),
     "ac.never_fed": Words(
         "{name} hangs on a circuit that nothing feeds, in no mode.",

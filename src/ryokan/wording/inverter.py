@@ -14,6 +14,12 @@ TITLES: dict[str, str] = {
     "inverter.legs": "Legs that it has, as said",
     "inverter.other.*.dc_current_a": "DC amps of one beside it, at full rating",
     "inverter.other.*.rated_w": "Rating of one beside it",
+    "inverter.other.*.idle_w": "Own draw of one beside it",
+    "inverter.other.*.idle_wh_per_day": "Own draw of one beside it, a day",
+    "inverter.others_idle_wh_per_day": "Own draw of those beside it, a day",
+    "inverter.surge.at_s": "Seconds of its surge",
+    "inverter.surge.at_start_w": "What it gives when a motor has started",
+    "inverter.surge.gives_w": "What it gives for so long",
     "inverter.others_current_a": "DC amps of those beside it",
     "inverter.curve.efficiency_frac": "What it passes on at parts of its rating",
     "inverter.curve.load_frac": "Parts of its rating",
@@ -172,6 +178,10 @@ FINDINGS: dict[str, Words] = {
     "inverter.switch_out_of_reach": Words(
         "The inverter is switched by hand, stands in {name} and has no remote switch.",
         "It will be left on, and its own draw empties the bank.",
+    ),
+    "inverter.surge_fades": Words(
+        "The worst start of {need} lasts about {needed}; by then the inverter gives {gives}.",
+        "It trips before the motor is up to speed. A soft starter, or an inverter whose surge lasts longer.",
     ),
     "inverter.surge_too_brief": Words(
         "The worst start of {surge} lasts about {needed}; the inverter gives its surge for {lasts}.",

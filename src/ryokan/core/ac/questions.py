@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Mapping
 
+from ryokan.core.ac.bearing import of_unit
 from ryokan.core.ac.bonds import bonds
 from ryokan.core.ac.circuits import breaker, running_a
 from ryokan.core.ac.legs import amps_of_leg, rows_on
@@ -14,18 +15,9 @@ from ryokan.core.ac.states import LEGS_OF_PART, OF_THE_NETWORK, AcStates, ac_sta
 from ryokan.core.ac.values import THE_INVERTER
 from ryokan.core.inverter.model import OtherInverter, UnitOnAc
 from ryokan.core.loads.peak import peak, together
-from ryokan.core.loads.rows import MET, Powered, off_the_hookup
+from ryokan.core.loads.rows import MET, off_the_hookup
 from ryokan.core.question import question
 from ryokan.core.scope import Scope
-
-
-def of_unit(scope: Scope, rows: Iterable[Powered], id: str) -> list[Powered]:
-    """Those of some rows on AC that an inverter bears when there is no hookup."""
-    on_ac = [row for row in rows if row.load.feed == "ac"]
-    if all(row.load.hangs_on is None for row in on_ac):
-        return on_ac if id == THE_INVERTER else []
-    states = ac_states(scope.rig, scope)
-    return [row for row in on_ac if id in states.bearers(row.id, row.load)]
 
 
 @question(

@@ -271,11 +271,14 @@ def unit_surge_short(rig: Rig, sheet: Sheet, one: tuple[str, OtherInverter]) -> 
 
 @rule("ac.ring", "fault", "practice")
 def ring(rig: Rig, sheet: Sheet) -> Trouble | None:
-    """Panels feed one another in a ring: none of them has a source."""
-    found = sorted({one for state in ac_states(rig, sheet).states.values() for one in state.rings})
-    if not found:
+    """Panels feed one another in a ring, or an inverter takes in what it gives itself."""
+    void = ac_states(rig, sheet).network.void
+    if not void:
         return None
-    return Trouble(words={"panels": " and ".join(name_of_source(rig, one) for one in found)})
+    ends = sorted({end for run in void for end in (run.tail[0], run.head[0])})
+    units = [end for end in ends if end.startswith("inverter:")]
+    names = " and ".join(name_of_source(rig, one) for one in (units or ends))
+    return Trouble(words={"names": names}, variant="inverter" if units else "")
 
 
 @rule("ac.never_fed", "fault", "practice", each=each_hung_load)

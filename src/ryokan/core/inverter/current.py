@@ -52,10 +52,10 @@ def of_the_others(sheet: Sheet, inverter: Inverter) -> None:
         currents.append(
             sheet.compute(
                 f"inverter.other.{id}.dc_current_a",
-                f"(share × rated + {INVERTER_DRAW_AT_RATING_W}) ÷ cutoff_v",
+                f"(idle + {INVERTER_DRAW_AT_RATING_W}) ÷ cutoff_v",
                 "A",
                 "practice",
-                share=sheet.assumption("inverter_idle_frac"),
+                idle=sheet[f"inverter.other.{id}.idle_w"],
                 rated=rated,
                 **inverter_losses(sheet),
                 cutoff_v=sheet["inverter.cutoff_v"],

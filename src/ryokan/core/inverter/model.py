@@ -104,6 +104,7 @@ class OtherInverter(InverterValues, UnitOnAc):
     position: Position = 0
     name: str = Field(default="", max_length=80)
     compartment: Id | None = Field(default=None, description="The compartment that it stands in.")
+    on: Literal["always", "with_ac_loads"] = Field(default="with_ac_loads", description="When it is switched on.")
 
 
 class Inverter(UnitOnAc):

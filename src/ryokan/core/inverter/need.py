@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 
 from ryokan.core.errors import OutOfTable
 from ryokan.core.figure import Figure, Sheet
@@ -70,8 +70,13 @@ def inverter_need(sheet: Sheet, inverter: Inverter, part: InverterPart | None, a
 def plates(sheet: Sheet, inverter: Inverter, part: InverterPart | None) -> None:
     """What is known of the inverters besides their power: by what was said, and by the part of that which is reckoned with."""
     for id, other in inverter.others.items():
-        if other.rated_w is not None:
-            sheet.given(f"inverter.other.{id}.rated_w", other.rated_w, "W")
+        base = f"inverter.other.{id}"
+        rated = None if other.rated_w is None else sheet.given(f"{base}.rated_w", other.rated_w, "W")
+        if other.idle_w is not None:
+            sheet.given(f"{base}.idle_w", other.idle_w, "W")
+        elif rated is not None:
+            share = sheet.assumption("inverter_idle_frac")
+            sheet.compute(f"{base}.idle_w", "share × rated", "W", "practice", share=share, rated=rated)
     if inverter.chosen is not None and inverter.chosen.legs is not None:
         sheet.given("inverter.legs", inverter.chosen.legs, "")
     if part is None and inverter.chosen is not None and inverter.chosen.battery_v is not None:
@@ -102,13 +107,55 @@ def surge_given(sheet: Sheet, inverter: Inverter, part: InverterPart | None) -> 
     if inverter.chosen is None or (inverter.chosen.rated_w is None and part is None):
         return  # none is chosen, or nobody knows the rating of the one that is there
     sheet.compute("inverter.have_w", "rated", "W", "given", rated=sheet["inverter.rated_w"])
+    points = inverter.chosen.surge_points
     if inverter.chosen.surge_w is not None:
         sheet.given("inverter.surge_w", inverter.chosen.surge_w, "W")
+    elif points:
+        sheet.given("inverter.surge_w", points[0][1], "W")
     elif part is not None and part.surge_w is not None:
         sheet.part("inverter.surge_w", part.surge_w, "W", part)
     else:
         ratio = sheet.assumption("inverter_surge_ratio")
         sheet.compute("inverter.surge_w", "rated × ratio", "W", "practice", rated=sheet["inverter.rated_w"], ratio=ratio)
+
+
+def surge_after(sheet: Sheet, inverter: Inverter) -> None:
+    """What the chosen inverter still gives when a motor has started, by the points of its surge; its rating beyond them. [W]
+
+    Between two points it is taken to fall in a straight line. (common practice)
+    """
+    points = () if inverter.chosen is None else inverter.chosen.surge_points
+    if not points or "inverter.have_w" not in sheet:
+        return
+    lasts = sheet.assumption("motor_start_s")
+    seconds = sheet.given("inverter.surge.at_s", tuple(at for at, _ in points), "s")
+    watts = sheet.given("inverter.surge.gives_w", tuple(gives for _, gives in points), "W")
+    if lasts.number > points[-1][0]:
+        sheet.compute("inverter.surge.at_start_w", "rated", "W", "practice", rated=sheet["inverter.rated_w"])
+        return
+    inputs = {"seconds": seconds, "watts": watts, "lasts": lasts}
+    sheet.compute("inverter.surge.at_start_w", "interp(seconds, watts, lasts)", "W", "practice", **inputs)
+
+
+def others_idle(sheet: Sheet, inverter: Inverter, hours_of: Mapping[str, Sequence[Figure]]) -> None:
+    """What the inverters beside take out of the bank in a day with nothing connected, as long as each is on. [Wh]
+
+    With its loads it is on for the sum of their hours, at most all day. ``hours_of`` are those of the loads of each.
+    """
+    each: list[Figure] = []
+    for id, other in inverter.others.items():
+        base = f"inverter.other.{id}"
+        idle, hours = sheet.get(f"{base}.idle_w"), list(hours_of.get(id, ()))
+        if idle is None or (other.on == "with_ac_loads" and not hours):
+            continue
+        if other.on == "always":
+            formula, inputs = "24 × idle", {"idle": idle}
+            each.append(sheet.compute(f"{base}.idle_wh_per_day", formula, "Wh", "practice", **inputs))
+        else:
+            formula = "idle × min(24, sum(hours))"
+            each.append(sheet.compute(f"{base}.idle_wh_per_day", formula, "Wh", "practice", idle=idle, hours=hours))
+    if each:
+        sheet.compute("inverter.others_idle_wh_per_day", "sum(each)", "Wh", each=each)
 
 
 def own_draw(sheet: Sheet, inverter: Inverter, part: InverterPart | None, rated_w: Figure | None) -> None:
@@ -130,8 +177,9 @@ def idle_wh_per_day(sheet: Sheet, inverter: Inverter, ac_rows: Sequence[Row]) ->
     Switched on with the AC loads, it runs for the sum of their hours, at most all day: they may take turns.
     """
     key, idle_w = "inverter.idle_wh_per_day", sheet.get("inverter.idle_w")
+    others = sheet.get("inverter.others_idle_wh_per_day")
     if idle_w is None:
-        return sheet.given(key, 0.0, "Wh")
+        return sheet.given(key, 0.0, "Wh") if others is None else sheet.compute(key, "others", "Wh", others=others)
     match inverter.on:
         case "always":
             hours = sheet.given("inverter.on_hours_per_day", 24.0, "h")
@@ -140,4 +188,7 @@ def idle_wh_per_day(sheet: Sheet, inverter: Inverter, ac_rows: Sequence[Row]) ->
         case "with_ac_loads":
             loads = [row.hours for row in ac_rows]
             hours = sheet.compute("inverter.on_hours_per_day", "min(24, sum(hours))", "h", "practice", hours=loads)
+    if others is not None:
+        inputs = {"idle": idle_w, "hours": hours, "others": others}
+        return sheet.compute(key, "idle × hours + others", "Wh", "practice", **inputs)
     return sheet.compute(key, "idle × hours", "Wh", "practice", idle=idle_w, hours=hours)

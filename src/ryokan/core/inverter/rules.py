@@ -115,6 +115,16 @@ def surge_too_brief(rig: Rig, sheet: Sheet) -> Trouble | None:
     return Trouble(figures={"needed": needed, "lasts": lasts, "surge": surge})
 
 
+@rule("inverter.surge_fades", "fault", "practice", worse=("need", "gives"))
+def surge_fades(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """By the points of its surge the chosen inverter gives less than a start takes before that is over."""
+    gives, need = sheet.get("inverter.surge.at_start_w"), sheet["inverter.need_surge_w"]
+    surge = sheet.get("inverter.surge_w")
+    if gives is None or surge is None or need.number > surge.number or need.number <= gives.number * (1 + SLACK):
+        return None
+    return Trouble(figures={"need": need, "gives": gives, "needed": sheet.assumption("motor_start_s")})
+
+
 @rule("inverter.no_usual_size", "fault", "practice", worse=("need",))
 def no_usual_size(rig: Rig, sheet: Sheet) -> Trouble | None:
     """No usual inverter is as large as the loads ask for."""

@@ -3,15 +3,15 @@
 from __future__ import annotations
 
 from ryokan.core.ac import rules as rules_of_ac  # noqa: F401  registers them
+from ryokan.core.ac.bearing import of_unit
 from ryokan.core.ac.questions import QUESTIONS as OF_THE_AC_SIDE
-from ryokan.core.ac.questions import of_unit
 from ryokan.core.ac.states import LEGS_OF_PART, OF_THE_NETWORK
 from ryokan.core.ac.values import THE_INVERTER
 from ryokan.core.inverter import rules  # noqa: F401  registers them
 from ryokan.core.inverter.current import dc_current, of_the_others
-from ryokan.core.inverter.need import idle_wh_per_day, inverter_need, own_draw, plates, surge_given
+from ryokan.core.inverter.need import idle_wh_per_day, inverter_need, others_idle, own_draw, plates, surge_after, surge_given
 from ryokan.core.inverter.place import what_it_gives
-from ryokan.core.loads.rows import MET, PLANNED, resting_rows
+from ryokan.core.loads.rows import MET, PLANNED, off_the_hookup, resting_rows
 from ryokan.core.question import LedgerLine, Step, question
 from ryokan.core.scope import Scope
 
@@ -26,7 +26,7 @@ from ryokan.core.scope import Scope
         "A": ("inverter.part.transfer_a",),
         "Hz": ("inverter.part.mains_hz",),
         "V": ("inverter.part.{battery_v, mains_v}",),
-        "W": ("inverter.other.*.rated_w",),
+        "W": ("inverter.other.*.{idle_w, rated_w}",),
         "dB": ("inverter.part.noise_db",),
         "m": ("inverter.part.{height_m, length_m, width_m}",),
         "s": ("inverter.part.surge_s",),
@@ -61,7 +61,20 @@ def draws_itself(scope: Scope) -> None:
 
 
 @question(
-    reads=(PLANNED, "inverter.idle_w", "loads.row.*.hours_per_day"),
+    reads=(MET, LEGS_OF_PART, "inverter.other.*.idle_w", "loads.row.*.hours_per_day"),
+    rig=OF_THE_NETWORK,
+    writes={"Wh": ("inverter.other.*.idle_wh_per_day", "inverter.others_idle_wh_per_day")},
+)
+def idle_beside(scope: Scope) -> None:
+    """What the inverters beside take in a day by themselves."""
+    inverter = scope.rig.inverter
+    if inverter.others:
+        rows = off_the_hookup(scope.answer(MET))
+        others_idle(scope, inverter, {id: [row.hours for row in of_unit(scope, rows, id)] for id in inverter.others})
+
+
+@question(
+    reads=(PLANNED, "inverter.{idle_w, others_idle_wh_per_day}", "loads.row.*.hours_per_day"),
     rig=("inverter",),
     writes={"Wh": ("inverter.idle_wh_per_day",), "h": ("inverter.on_hours_per_day",)},
 )
@@ -72,7 +85,7 @@ def idle(scope: Scope) -> None:
 
 
 @question(
-    reads=("inverter.other.*.rated_w", "inverter.{idle_w, rated_w}", "storage.{cutoff_v, nominal_v, system_v}"),
+    reads=("inverter.other.*.{idle_w, rated_w}", "inverter.{idle_w, rated_w}", "storage.{cutoff_v, nominal_v, system_v}"),
     rig=("inverter", "parts.inverter"),
     writes={
         "A": (
@@ -89,10 +102,15 @@ def current(scope: Scope) -> None:
     of_the_others(scope, scope.rig.inverter)
 
 
-@question(reads=("inverter.rated_w",), rig=("inverter", "parts.inverter"), writes={"W": ("inverter.{have_w, surge_w}",)})
+@question(
+    reads=("inverter.rated_w",),
+    rig=("inverter", "parts.inverter"),
+    writes={"W": ("inverter.surge.{at_start_w, gives_w}", "inverter.{have_w, surge_w}"), "s": ("inverter.surge.at_s",)},
+)
 def surge(scope: Scope) -> None:
     """Rating and surge of the chosen one."""
     surge_given(scope, scope.rig.inverter, scope.parts.inverter)
+    surge_after(scope, scope.rig.inverter)
 
 
 @question(
@@ -119,7 +137,7 @@ def place(scope: Scope) -> None:
 
 STEP = Step(
     name="inverter",
-    questions=(plate, need, draws_itself, idle, current, surge, place, *OF_THE_AC_SIDE),
+    questions=(plate, need, draws_itself, idle_beside, idle, current, surge, place, *OF_THE_AC_SIDE),
     shows=(
         "inverter.",
         "ac.",

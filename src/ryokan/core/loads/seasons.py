@@ -142,6 +142,8 @@ def _idle(sheet: Sheet, rig: Rig, rows: Sequence[Powered], season: Season) -> Fi
     else:
         on = 24.0 if rig.inverter.on == "always" else rig.inverter.on_hours_per_day
         formula, inputs = "idle × hours", {"hours": sheet.given(f"loads.season.{season}.on_hours", on, "h")}
+    if (others := sheet.get("inverter.others_idle_wh_per_day")) is not None:
+        formula, inputs = f"{formula} + others", {**inputs, "others": others}
     key = f"loads.season.{season}.idle_wh_per_day"
     return sheet.compute(key, formula, "Wh", "practice", idle=sheet["inverter.idle_w"], **inputs)
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from ryokan.core.ac.bearing import OF_RATINGS, rated_for
+from ryokan.core.ac.states import OF_THE_NETWORK
 from ryokan.core.figure import Figure
 from ryokan.core.links.ends import GIVEN_AWAY
 from ryokan.core.loads import rows as of_rows
@@ -122,13 +124,14 @@ def each_steady_row(scope: Scope) -> dict[str, Row]:
 
 
 @question(
-    reads=(MET, "inverter.rated_w", "loads.row.*.{hours_per_day, running_w}", *_OF_STEADY_ROWS),
+    reads=(MET, *OF_RATINGS, "loads.row.*.{hours_per_day, running_w}", *_OF_STEADY_ROWS),
+    rig=OF_THE_NETWORK,
     writes={"Wh": ("loads.row.*.wh_at_bank",)},
     each=each_steady_row,
 )
 def steady_at_bank(scope: Scope, id: str, row: Row) -> None:
     """What a row that is alike in every season takes out of the bank."""
-    wh_at_bank(scope, row, scope.get("inverter.rated_w") if row.load.feed == "ac" else None)
+    wh_at_bank(scope, row, rated_for(scope, row))
 
 
 def each_seasonal_row_met(scope: Scope) -> dict[str, Powered]:
@@ -138,13 +141,14 @@ def each_seasonal_row_met(scope: Scope) -> dict[str, Powered]:
 
 
 @question(
-    reads=(MET, "inverter.rated_w", "loads.row.*.*.{duty_frac, wh_per_day}", "loads.row.*.{hours_per_day, running_w}"),
+    reads=(MET, *OF_RATINGS, "loads.row.*.*.{duty_frac, wh_per_day}", "loads.row.*.{hours_per_day, running_w}"),
+    rig=OF_THE_NETWORK,
     writes={"Wh": ("loads.row.*.*.wh_at_bank",)},
     each=each_seasonal_row_met,
 )
 def seasonal_at_bank(scope: Scope, id: str, row: Powered) -> None:
     """What such a row takes out of the bank in each season."""
-    in_each_season_at_bank(scope, row, scope.get("inverter.rated_w") if row.load.feed == "ac" else None)
+    in_each_season_at_bank(scope, row, rated_for(scope, row))
 
 
 @question(
@@ -152,7 +156,7 @@ def seasonal_at_bank(scope: Scope, id: str, row: Powered) -> None:
         ALL_ROWS,
         MET,
         "brief.days_without_charge",
-        "inverter.idle_w",
+        "inverter.{idle_w, others_idle_wh_per_day}",
         "loads.row.*.*.{wh_at_bank, wh_per_day}",
         "loads.row.*.hours_per_day",
         "loads.steady_at_bank:loads.row.*.wh_at_bank",
@@ -207,13 +211,14 @@ def off_the_hookup_rows(scope: Scope) -> list[Row]:
 
 
 @question(
-    reads=(PLANNED, "inverter.rated_w", "loads.row.*.{duty_frac, hours_per_day, running_w, wh_per_day}"),
+    reads=(PLANNED, *OF_RATINGS, "loads.row.*.{duty_frac, hours_per_day, running_w, wh_per_day}"),
+    rig=OF_THE_NETWORK,
     writes={"Wh": ("loads.row.*.wh_at_bank",)},
     each=each_planned_seasonal_row,
 )
 def planned_at_bank(scope: Scope, id: str, row: Row) -> None:
     """What a row that follows the seasons takes out of the bank in the season that is planned for."""
-    wh_at_bank(scope, row, scope.get("inverter.rated_w") if row.load.feed == "ac" else None)
+    wh_at_bank(scope, row, rated_for(scope, row))
 
 
 @question(
@@ -353,7 +358,7 @@ def quiet(scope: Scope) -> None:
         MET,
         PLANNED,
         SEASON,
-        "inverter.{idle_w, idle_wh_per_day}",
+        "inverter.{idle_w, idle_wh_per_day, others_idle_wh_per_day}",
         "loads.row.*.*.wh_at_bank",
         "loads.row.*.hours_per_day",
         "loads.season.*.{days_per_week, idle_wh_per_day}",

@@ -54,8 +54,8 @@ class State:
     """The network in one mode.
 
     ``live`` has what stands at the output of each node; ``closed`` are the runs that are joined. ``inverting`` and ``passing``
-    are inverters, ``both`` the panels that several sources reach at once, ``rings`` panels that would feed themselves, and
-    ``unsure`` panels of two legs of which nobody has said how their one phase reaches them.
+    are inverters, ``both`` the panels that several sources reach at once, and ``unsure`` panels of two legs of which nobody
+    has said how their one phase reaches them.
     """
 
     mode: AcMode
@@ -64,7 +64,6 @@ class State:
     inverting: frozenset[str]
     passing: frozenset[str]
     both: Mapping[str, frozenset[str]] = field(default_factory=dict)
-    rings: frozenset[str] = frozenset()
     unsure: frozenset[str] = frozenset()
     neutrals: tuple[Neutral, ...] = ()
 
@@ -91,17 +90,16 @@ class _Walk:
     def __init__(self, rig: Rig, mode: AcMode, network: Network, made: Mapping[str, int]) -> None:
         self.rig, self.mode, self.network, self.made = rig, mode, network, made
         self.live: dict[str, Live] = {}
-        self.on_the_way: set[str] = set()
         self.closed: set[Run] = set()
         self.inverting: set[str] = set()
         self.passing: set[str] = set()
         self.both: dict[str, frozenset[str]] = {}
-        self.rings: set[str] = set()
         self.unsure: set[str] = set()
         self.supply_legs = legs_of_supply(rig)
         self.to: dict[str, list[Run]] = {}
         for run in network.runs:
-            self.to.setdefault(run.head[0], []).append(run)
+            if run not in network.void:
+                self.to.setdefault(run.head[0], []).append(run)
 
     def state(self) -> State:
         for id in self.network.nodes:
@@ -116,23 +114,15 @@ class _Walk:
             frozenset(self.inverting),
             frozenset(self.passing),
             dict(self.both),
-            frozenset(self.rings),
             frozenset(self.unsure),
             self._neutrals(),
         )
 
     def at(self, id: str) -> Live:
-        """What stands at the output of a node. A ring of panels feeds nobody."""
-        if id in self.live:
-            return self.live[id]
-        if id in self.on_the_way:
-            self.rings.add(id)
-            return NOTHING
-        self.on_the_way.add(id)
-        live = self._at(id)
-        self.on_the_way.discard(id)
-        self.live[id] = live
-        return live
+        """What stands at the output of a node. Without the runs that close a ring there is none to get lost in."""
+        if id not in self.live:
+            self.live[id] = self._at(id)
+        return self.live[id]
 
     def _at(self, id: str) -> Live:
         node = self.network.nodes.get(id)
@@ -193,7 +183,7 @@ class _Walk:
             live = self.at(feed.source)
             if not live:
                 if panel.transfer == "none" or len(panel.feeds) == 1:
-                    self.closed.add(run)
+                    self.closed.add(run)  # nothing opens it, though nothing comes through it
                 continue
             onto = self._onto(id, panel.legs or 1, feed, live)
             apart = not legs.keys() & onto.keys() and kind_of_source(feed.source) == kind
@@ -339,8 +329,8 @@ def loops(network: Network, states: Iterable[State]) -> dict[str, tuple[AcMode, 
         while at_hand:
             here = at_hand.pop()
             for there in ahead.get(here, ()):
-                # A node that nothing feeds passes nothing on, and what an inverter passes on is not of the bank.
-                if there in reached or there in state.passing or (there != BANK and not state.live.get(there)):
+                # A node that nothing feeds passes nothing on; an inverter that passes something on takes nothing from the bank.
+                if there in reached or (there != BANK and not state.live.get(there)):
                     continue
                 reached.add(there)
                 at_hand.append(there)

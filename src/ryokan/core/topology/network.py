@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Literal, TypeAlias
 
@@ -49,6 +49,7 @@ class Network:
     runs: tuple[Run, ...]
     panels: Mapping[str, Panel] = field(default_factory=dict)
     circuits: Mapping[str, Circuit] = field(default_factory=dict)
+    void: frozenset[Run] = frozenset()  # that close a ring of feeds: nothing comes through them
 
 
 def ac_network(rig: Rig) -> Network:
@@ -68,7 +69,35 @@ def network_of(ac: AcSide, inverter: Inverter, charging: Charging, loads: Mappin
     nodes += [Node(f"charger:{id}", "charger", one.name) for id, one in charging.ordered_chargers().items()]
     known = {node.id: node for node in nodes}
     runs = tuple(run for run in _runs(ac, inverter, charging, loads, panels) if run.tail[0] in known and run.head[0] in known)
-    return Network(known, runs, panels, circuits)
+    return Network(known, runs, panels, circuits, _closing_a_ring(runs))
+
+
+def _closing_a_ring(runs: Sequence[Run]) -> frozenset[Run]:
+    """Runs that bring something back to where it comes from: into an inverter what it gives itself, and among panels.
+
+    Which of a ring of panels would be the first nobody can say, so that all of their runs to one another are among them.
+    """
+    feeding = [run for run in runs if run.role == "ac" and _passes_on(run.tail[0]) and _passes_on(run.head[0])]
+    of_panels = [run for run in feeding if all(end.startswith("panel:") for end in (run.tail[0], run.head[0]))]
+    into_inverters = {
+        run for run in feeding if run.head[0].startswith("inverter:") and _reaches(feeding, run.head[0], run.tail[0])
+    }
+    return frozenset(into_inverters | {run for run in of_panels if _reaches(of_panels, run.head[0], run.tail[0])})
+
+
+def _passes_on(node: str) -> bool:
+    return node.startswith(("inverter:", "panel:"))
+
+
+def _reaches(runs: Sequence[Run], start: str, end: str) -> bool:
+    reached, at_hand = {start}, [start]
+    while at_hand:
+        here = at_hand.pop()
+        for run in runs:
+            if run.tail[0] == here and run.head[0] not in reached:
+                reached.add(run.head[0])
+                at_hand.append(run.head[0])
+    return end in reached
 
 
 def _runs(
