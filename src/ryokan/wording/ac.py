@@ -44,6 +44,17 @@ TITLES: dict[str, str] = {
     "ac.panel.*.neutral_a": "What the shared neutral carries",
     "ac.panel.*.neutral_va": "Volt-amps that return on the shared neutral",
     "ac.panel.*.transfer_a": "What its changeover bears",
+    "ac.priority.*.bank_wh_per_day": "From the bank on a day on a hookup",
+    "ac.priority.*.cost_per_day": "Wear and grid on a day on a hookup",
+    "ac.priority.*.cycles_frac": "Of a cycle",
+    "ac.priority.*.grid_per_day": "Paid for the grid",
+    "ac.priority.*.grid_wh_per_day": "From the grid on a day on a hookup",
+    "ac.priority.*.wear_per_day": "Wear of the bank",
+    "ac.priority.ac_at_bank_wh": "AC loads of a day, at the bank",
+    "ac.priority.ac_wh": "AC loads of a day",
+    "ac.priority.large_at_bank_wh": "Large AC loads of a day, at the bank",
+    "ac.priority.large_wh": "Large AC loads of a day",
+    "ac.priority.sun_wh": "Sun of a day",
 }
 
 # Every one of them defers: mains work is for who is licensed for it.

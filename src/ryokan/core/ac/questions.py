@@ -10,13 +10,15 @@ from ryokan.core.ac.circuits import breaker, running_a
 from ryokan.core.ac.legs import amps_of_leg, rows_on
 from ryokan.core.ac.model import Circuit, Panel
 from ryokan.core.ac.panels import bus_need, neutral_of_one_phase
+from ryokan.core.ac.priority import priorities
 from ryokan.core.ac.rings import in_a_ring
 from ryokan.core.ac.states import LEGS_OF_PART, OF_THE_NETWORK, AcStates, ac_states
 from ryokan.core.ac.values import THE_INVERTER
+from ryokan.core.charging.help import money_of
 from ryokan.core.inverter.model import OtherInverter, UnitOnAc
 from ryokan.core.loads.peak import peak, together
-from ryokan.core.loads.rows import MET, off_the_hookup
-from ryokan.core.question import question
+from ryokan.core.loads.rows import AT_BANK, MET, PLANNED, off_the_hookup
+from ryokan.core.question import MONEY, question
 from ryokan.core.scope import Scope
 
 
@@ -195,4 +197,33 @@ def rings(scope: Scope, id: str, modes: tuple[str, ...]) -> None:
     in_a_ring(scope, id, ac_states(scope.rig, scope))
 
 
-QUESTIONS = (said, of_each_unit, legs, circuits, panels, rings)
+@question(
+    reads=(
+        AT_BANK,
+        PLANNED,
+        "brief.budget",
+        "loads.mean_wh_per_day_at_bank",
+        "loads.planned_at_bank:loads.row.*.wh_at_bank",
+        "loads.row.*.{unit_w, wh_per_day}",
+        "loads.steady_at_bank:loads.row.*.wh_at_bank",
+        "parts.{battery, inverter}.price",
+        "solar.have_wh_per_day",
+        "storage.{bank_wh, usable_wh}",
+    ),
+    rig=("stays", "storage"),
+    writes={
+        "": ("ac.priority.*.cycles_frac",),
+        "Wh": (
+            "ac.priority.*.{bank_wh_per_day, grid_wh_per_day}",
+            "ac.priority.{ac_at_bank_wh, ac_wh, large_at_bank_wh, large_wh, sun_wh}",
+        ),
+        MONEY: ("ac.priority.*.{cost_per_day, grid_per_day, wear_per_day}",),
+    },
+)
+def priority(scope: Scope) -> None:
+    """What runs the loads on a hookup, where the journey has any."""
+    if any(stay.hookup != "none" for stay in scope.rig.stays.values()):
+        priorities(scope, scope.rig.storage.chemistry, scope.answer(PLANNED), scope.answer(AT_BANK), money_of(scope))
+
+
+QUESTIONS = (said, of_each_unit, legs, circuits, panels, rings, priority)

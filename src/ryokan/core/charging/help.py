@@ -18,7 +18,7 @@ def what_helps(sheet: Sheet, stays: Mapping[str, Stay], generators: Mapping[str,
     What a mean day lacks is the gap; where it lacks nothing, the kilowatt-hours are told all the same. Driving for the sake of
     charging pays for its fuel. (common practice)
     """
-    money = _money(sheet)
+    money = money_of(sheet)
     gap = sheet.get("charging.sinks_wh_per_day")
     _driving(sheet, money, gap)
     _generator(sheet, money, gap, generators)
@@ -27,7 +27,8 @@ def what_helps(sheet: Sheet, stays: Mapping[str, Stay], generators: Mapping[str,
     _larger_dcdc(sheet, money)
 
 
-def _money(sheet: Sheet) -> str:
+def money_of(sheet: Sheet) -> str:
+    """The currency in which prices of the rig are told; the sign for any where none is known."""
     known = (sheet.get(key) for key in ("brief.budget", "parts.battery.price", "parts.inverter.price"))
     return next((figure.unit for figure in known if figure is not None), MONEY)
 
