@@ -14,6 +14,7 @@ from werkzeug.exceptions import NotFound
 from ryokan.operations.sign_in import SIGNED_IN_FOR
 from ryokan.store.database import SCHEMA_REVISION, DatabaseUnavailable, schema_revision
 from ryokan.web import (
+    ac,
     arrays,
     banks,
     comments,
@@ -111,7 +112,7 @@ def create_app(context: Context, *, secret_key: str, frontend: Path | None = Non
         referrer_policy="same-origin",
         frame_options="DENY",
     )
-    for module in (session, people, shop, jobs, options, load_lists, comments, parts, surveys, banks, places, arrays):
+    for module in (session, people, shop, jobs, options, load_lists, comments, parts, surveys, banks, ac, places, arrays):
         app.register_blueprint(module.blueprint, url_prefix=API)
     app.register_blueprint(health, url_prefix=API)
     problems.register(app)

@@ -1,0 +1,46 @@
+"""The AC side of an option, in all its modes."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from uuid import UUID
+
+from sqlalchemy.orm import Session
+
+from ryokan.core.ac.states import AcStates, ac_states, is_entered, placed
+from ryokan.core.figure import Sheet
+from ryokan.core.rig import Rig
+from ryokan.operations.accounts import Actor
+from ryokan.operations.rigs import work_out
+
+
+@dataclass(frozen=True, slots=True)
+class AcSide:
+    """What is asked of it: the rig with its loads where they hang, the network in each mode, and whether there is one."""
+
+    rig: Rig
+    states: AcStates
+    revision: int
+    rated_w: float | None
+    drawn: bool
+
+
+def read_ac_side(session: Session, actor: Actor, option_id: UUID) -> AcSide:
+    """The newest revision of an option. Stores nothing.
+
+    Raises
+    ------
+    NotThere
+        No such option in the actor's shop.
+    """
+    worked = work_out(session, actor, option_id)
+    rig, sheet = placed(worked.rig), Sheet(dict(worked.rig.assumptions))
+    sheet.figures.update(worked.report.figures)
+    rated = worked.report.figures.get("inverter.rated_w")
+    return AcSide(
+        rig=rig,
+        states=ac_states(rig, sheet),
+        revision=worked.revision.number,
+        rated_w=None if rated is None else rated.number,
+        drawn=is_entered(rig) or any(load.hangs_on is not None for load in rig.loads.values()),
+    )
