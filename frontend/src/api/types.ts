@@ -103,3 +103,5 @@ export type StepState = "empty" | "needs_attention" | "open" | "fits";
 export type Severity = "danger" | "fault" | "advice";
 
 export type Step = Schemas["StepAnswer"]["step"];
+export type AcAnswer = Schemas["AcAnswer"];
+export type AcPicture = AcAnswer["pictures"][number];

@@ -13,7 +13,7 @@ from ryokan.core.ac.states import AcStates
 from ryokan.core.ac.things import name_of_charger
 from ryokan.core.rig import Rig
 from ryokan.operations.ac_side import read_ac_side
-from ryokan.web.ac_schemas import AcAnswer, NodeAnswer, PictureAnswer, SchoolAnswer, SideAnswer, StepAnswer, WireAnswer
+from ryokan.web.ac_schemas import AcAnswer, NodeAnswer, PictureAnswer, SchoolAnswer, SideAnswer, CardStepAnswer, WireAnswer
 from ryokan.web.context import signed_in
 from ryokan.web.spec import answers, spec
 from ryokan.wording.ac_pages import SCHOOL_WORDS, SIDES, in_sentences, name_of_node, step_in_words, title_of
@@ -48,9 +48,9 @@ def read_ac(option_id: UUID) -> AcAnswer:
     )
 
 
-def _step(step: CardStep) -> StepAnswer:
+def _step(step: CardStep) -> CardStepAnswer:
     words = step_in_words(step)
-    return StepAnswer(do=words.what, forgotten=words.why)
+    return CardStepAnswer(do=words.what, forgotten=words.why)
 
 
 def _picture(rig: Rig, states: AcStates, one: Picture) -> PictureAnswer:

@@ -47,7 +47,7 @@ class PictureAnswer(BaseModel):
     wires: list[WireAnswer]
 
 
-class StepAnswer(BaseModel):
+class CardStepAnswer(BaseModel):
     """A step of the card."""
 
     do: str
@@ -59,7 +59,7 @@ class SideAnswer(BaseModel):
 
     side: Side
     title: str
-    steps: list[StepAnswer]
+    steps: list[CardStepAnswer]
 
 
 class SchoolAnswer(BaseModel):

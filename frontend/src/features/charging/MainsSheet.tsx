@@ -10,12 +10,12 @@ import { NeedRows } from "../worksheet/NeedRows";
 import { OwnPartDialog } from "../worksheet/OwnPartDialog";
 import { OwnParts } from "../worksheet/OwnParts";
 import { PartSelect } from "../worksheet/PartSelect";
+import { Cell, Row, Rows } from "../worksheet/Rows";
 import { rowName } from "../worksheet/rowName";
 import { useRig } from "../worksheet/useRig";
 import { useStepFigures } from "../worksheet/useStepFigures";
 import { WithinField } from "../worksheet/WithinField";
 import { CLASSES, FUELS, YES_NO } from "./choices";
-import { Cell, Row, Rows } from "./Rows";
 import { SettingsFields } from "./SettingsFields";
 import {
   type Charger,

@@ -1,7 +1,7 @@
 import { Figure } from "../worksheet/Figure";
+import { Cell, Row, Rows } from "../worksheet/Rows";
 import { useRig } from "../worksheet/useRig";
 import { useStepFigures } from "../worksheet/useStepFigures";
-import { Cell, Row, Rows } from "./Rows";
 import { alternatorOf, isBoat, SCHOOLS } from "./things";
 
 /** What each school asks for, and what it risks; the figures stand beside. */

@@ -2,11 +2,11 @@ import { Section } from "../../ui/PageHead";
 import { CellNumber } from "../worksheet/cells";
 import { Figure } from "../worksheet/Figure";
 import { NumberField, useMember } from "../worksheet/fields";
+import { Cell, Row, Rows } from "../worksheet/Rows";
 import { usePartName } from "../worksheet/useParts";
 import { useRig } from "../worksheet/useRig";
 import { useStepFigures } from "../worksheet/useStepFigures";
 import { Ladder } from "./Ladder";
-import { Cell, Row, Rows } from "./Rows";
 import { inOrder, nameOfCharger, nameOfWay } from "./things";
 
 interface Set {

@@ -8,10 +8,10 @@ import { CellNumber } from "../worksheet/cells";
 import { Figure } from "../worksheet/Figure";
 import { NumberField } from "../worksheet/fields";
 import { NeedRows } from "../worksheet/NeedRows";
+import { Cell, Row, Rows } from "../worksheet/Rows";
 import { useRig } from "../worksheet/useRig";
 import { useStepFigures } from "../worksheet/useStepFigures";
 import { HOOKUPS } from "../worksheet/words";
-import { Cell, Row, Rows } from "./Rows";
 import { rechargeQuery } from "./recharge";
 import { inOrder, isBoat, nameOfCharger, nameOfWay } from "./things";
 

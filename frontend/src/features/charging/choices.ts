@@ -1,11 +1,11 @@
 /** Choices of this step's fields. “not said” is what nobody has answered. */
 
-const NOT_SAID = { value: null, label: "not said" };
+import { NOT_SAID } from "../worksheet/choices";
+
+export { FITTED, YES_NO } from "../worksheet/choices";
 
 export const CLASSES = [NOT_SAID, ...[12, 24, 48].map((value) => ({ value, label: `${value} V` }))];
 export const ALTERNATOR_CLASSES = CLASSES.slice(0, 3);
-export const YES_NO = [NOT_SAID, { value: "yes", label: "yes" }, { value: "no", label: "no" }];
-export const FITTED = [NOT_SAID, { value: "fitted", label: "yes" }, { value: "none", label: "no" }];
 export const REGULATION = [
   NOT_SAID,
   { value: "standard", label: "by itself, steady volts" },

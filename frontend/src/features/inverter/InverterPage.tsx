@@ -1,6 +1,10 @@
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
+import { useSearchParams } from "react-router";
+import type { Rig } from "../../api/types";
 import { Button } from "../../ui/Button";
+import { lazyPage } from "../../ui/lazyPage";
 import { PageHead, Section } from "../../ui/PageHead";
+import { Tabs } from "../../ui/Tabs";
 import { Figure } from "../worksheet/Figure";
 import { FieldRow, NumberField, SelectField } from "../worksheet/fields";
 import { NeedRows } from "../worksheet/NeedRows";
@@ -14,7 +18,12 @@ import { useStepFigures } from "../worksheet/useStepFigures";
 import { useWorking } from "../worksheet/useWorking";
 import { RunTogether } from "./RunTogether";
 
+const sheet = ({ children }: { children?: ReactNode }) => <div className="min-h-[300px]">{children}</div>;
+const AcSheet = lazyPage("the AC side", async () => (await import("./AcSheet")).AcSheet, sheet);
+const CardSheet = lazyPage("the card", async () => (await import("./CardSheet")).CardSheet, sheet);
+
 export function InverterPage() {
+  const [params, setParams] = useSearchParams();
   const { figure } = useStepFigures("inverter");
   const nothing = Number(figure("inverter.need_continuous_w")?.value ?? 0) === 0;
   return (
@@ -31,6 +40,23 @@ export function InverterPage() {
         )}
       </PageHead>
       <StepFindings step="inverter" />
+      <Tabs
+        label="Inverter"
+        value={params.get("tab") ?? "inverter"}
+        onChange={(tab) => setParams({ tab }, { replace: true })}
+        sheets={[
+          { value: "inverter", label: "Inverter", children: () => <Itself /> },
+          { value: "ac", label: "AC side", children: () => <AcSheet /> },
+          { value: "card", label: "Card", children: () => <CardSheet /> },
+        ]}
+      />
+    </>
+  );
+}
+
+function Itself() {
+  return (
+    <>
       <Need />
       <RunTogether />
       <FromTheBank />
@@ -255,7 +281,7 @@ function Chosen() {
   );
 }
 
-/** Inverters beside it on the same bank: listed, and counted on the main run. */
+/** Inverters beside it on the same bank: listed, and counted on the main run. What hangs on each stands on the AC side. */
 function Others() {
   const { inverter } = useRig().rig;
   const { figure } = useStepFigures("inverter");
@@ -269,7 +295,7 @@ function Others() {
         note:
           one.rated_w === null
             ? "nobody knows its rating yet; the main run takes at least what is known"
-            : `${one.rated_w} W at full rating, on the same main run; which loads hang on it is not judged yet`,
+            : `${one.rated_w} W at full rating, on the same main run`,
       }))}
     />
   );
@@ -390,6 +416,23 @@ function FromParts({ reference }: { reference: string }) {
   );
 }
 
+/** Whole, since it is on the screen before the server has answered. */
+const BARE: NonNullable<Rig["inverter"]["chosen"]> = {
+  rated_w: null,
+  surge_w: null,
+  surge_points: [],
+  idle_w: null,
+  waveform: null,
+  legs: null,
+  transfer_a: null,
+  short_circuit_a: null,
+  battery_v: null,
+  charger_a: null,
+  maker_fuse_a: null,
+  maker_conductor: null,
+  part: null,
+};
+
 function ByPlate() {
   const { inverter } = useRig().rig;
   return (
@@ -400,9 +443,7 @@ function ByPlate() {
         unit="W"
         nullable
         value={inverter.chosen?.rated_w ?? null}
-        send={(watts) =>
-          watts === null ? null : { surge_w: null, idle_w: null, waveform: null, ...inverter.chosen, rated_w: watts }
-        }
+        send={(watts) => (watts === null ? null : { ...BARE, ...inverter.chosen, rated_w: watts })}
       />
       {inverter.chosen && (
         <>

@@ -19,7 +19,7 @@ export function WalkSheet({ places, asked }: { places: Place[]; asked: Asked[] }
   const printed = new Set([...open].sort((one, other) => rank(one) - rank(other)).slice(0, tight ? fits : open.length));
   const left = open.length - printed.size;
   return createPortal(
-    <div className={`walk-sheet ${tight ? "walk-tight" : ""}`} aria-hidden="true">
+    <div className={`paper-sheet ${tight ? "walk-tight" : ""}`} aria-hidden="true">
       <h1>The walk round the vehicle</h1>
       <p className="walk-head">
         {document.title} · {open.length} to ask

@@ -95,16 +95,18 @@ class _Drawing:
             for run in self.network.runs
             if run.head[0] == id and run not in self.network.void and run.tail[0] in self.shown
         ]
-        return 1 + max(before, default=1 if kind == "panel" else 0)
+        return 1 + max([*before, 1 if kind == "panel" else 0])
 
     def picture(self) -> Picture:
         last = max((column for id, column in self.columns.items() if self._kind(id) != "circuit"), default=0) + 1
         columns = {id: last if self._kind(id) == "circuit" else column for id, column in self.columns.items()}
         rows: dict[int, int] = {}
         nodes: list[PictureNode] = []
+        beside_bank = sum(1 for column in columns.values() if column == 0) - 1
         for id in self._in_order():
             column = columns[id]
-            row = rows.get(column, 0)
+            # What a hookup feeds lies level with it, and inverters level with the bank: ways to panels pass above them.
+            row = max(rows.get(column, 0), beside_bank if self._kind(id) == "inverter" else 0)
             rows[column] = row + 1
             nodes.append(self._node(id, column, row))
         return Picture((self.state.mode,), tuple(nodes), tuple(self._wires()))
