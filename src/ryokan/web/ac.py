@@ -13,7 +13,7 @@ from ryokan.core.ac.states import AcStates
 from ryokan.core.ac.things import name_of_charger
 from ryokan.core.rig import Rig
 from ryokan.operations.ac_side import read_ac_side
-from ryokan.web.ac_schemas import AcAnswer, NodeAnswer, PictureAnswer, SchoolAnswer, SideAnswer, CardStepAnswer, WireAnswer
+from ryokan.web.ac_schemas import AcAnswer, CardStepAnswer, NodeAnswer, PictureAnswer, SchoolAnswer, SideAnswer, WireAnswer
 from ryokan.web.context import signed_in
 from ryokan.web.spec import answers, spec
 from ryokan.wording.ac_pages import SCHOOL_WORDS, SIDES, in_sentences, name_of_node, step_in_words, title_of

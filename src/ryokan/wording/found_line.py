@@ -55,6 +55,8 @@ KIND_NAMES = {
     "cable": "Cable",
     "fuse": "Fuse",
     "switch": "Switch",
+    "ac_panel": "AC panel",
+    "ac_guard": "Guard on the AC side",
     "cord": "Shore cord",
     "generator": "Generator",
     "other": "Something else",
@@ -74,6 +76,11 @@ _FAMILIES = {
     "breaker": "breaker",
     "gg": "gG",
 }
+_RCD = {
+    "none": "no residual-current device", "not_read": "its type not read", "ac": "type AC", "a": "type A",
+    "f": "type F", "b": "type B",
+    "gfci": "GFCI",
+}  # fmt: skip
 _WORDS: Mapping[str, Mapping[Any, str]] = {
     "battery.chemistry": _CHEMISTRIES,
     "fuse_family": _FAMILIES,
@@ -128,6 +135,28 @@ _WORDS: Mapping[str, Mapping[Any, str]] = {
     "waveform": {"pure_sine": "pure sine", "modified_sine": "stepped wave"},
     "legs": {1: "one leg", 2: "two legs"},
     "pre_charge": {"fitted": "with pre-charge", "none": "no pre-charge"},
+    "feeds": {"outlets": "feeds outlets of its own", "panel": "feeds the panel"},
+    "transfer": {
+        "cord": "by a cord that a hand moves", "switch": "by a switch that a hand throws", "relay": "by a relay, by itself",
+        "inverter": "passes the hookup on by itself",
+    },
+    "bond": {
+        "relay": "neutral bonded by a relay", "fixed": "neutral bonded", "none": "neutral floats",
+        "bonded": "neutral bonded",
+        "apart": "neutral kept apart from earth",
+    },
+    "fed_from": {
+        "hookup": "on an outlet that the hookup alone feeds", "panel": "on the panel", "inverter":
+        "on an outlet of the inverter",
+    },
+    "shared_neutral": {"yes": "circuits share a neutral", "no": "no shared neutral"},
+    "main_poles": {1: "main breaker opens the live side", 2: "main breaker opens both"},
+    "main_rcd": _RCD, "rcd": _RCD,
+    "device": {
+        "rcd": "residual-current device", "galvanic": "galvanic isolator", "fail_safe": "galvanic isolator that fails closed",
+        "transformer": "isolation transformer", "polarity": "polarity indicator",
+    },
+    "covers": {"all": "over all", "outlets": "at the outlets"},
     "material": {"copper": "copper", "copper_clad_aluminium": "copper-clad aluminium"},
     "zone": {"engine_space": "in the engine's heat"},
     "does": {"main": "main switch", "isolator": "isolator", "transfer": "between two sources"},
@@ -157,7 +186,9 @@ _AMOUNTS = {
     "tank_l": "tank of {} l", "full_l_per_h": "{} l an hour", "adapter_a": "adapter of {} A",
     "inlet_a": "inlet of {} A", "rated_w": "{} W", "surge_w": "{} W for a moment",
     "idle_w": "{} W idle", "battery_v": "of {} V", "charger_a": "charges {} A",
-    "transfer_a": "passes {} A", "maker_fuse_a": "asks for a {} A fuse", "told_ampacity_a": "told to bear {} A",
+    "transfer_a": "passes {} A",
+    "short_circuit_a": "gives {} A into a short", "main_a": "main breaker of {} A",
+    "maker_fuse_a": "asks for a {} A fuse", "told_ampacity_a": "told to bear {} A",
     "insulation_c": "insulation of {} °C", "fuse_a": "{} A fuse", "age_years": "{} years old",
 }  # fmt: skip
 _TEXTS = {

@@ -148,8 +148,8 @@ FINDINGS: dict[str, Words] = {
         "What they do to one another is not judged here. Unlike batteries share no bus.",
     ),
     "survey.second_inverter": Words(
-        "Two inverters are there: the loads are reckoned with on {first}; {name} counts on the main run and nowhere else.",
-        "Which load hangs on which is not judged here.",
+        "Two inverters are there: loads of which nobody has said otherwise are reckoned with on {first}.",
+        "What hangs on {name} is said on the AC side.",
     ),
     "survey.payload_exceeded": Words(
         "What is chosen adds {added}; the vehicle may still carry {left}.",
@@ -220,6 +220,26 @@ QUESTIONS: dict[str, Words] = {
     "inverter.waveform": Words("Is the wave of {name} a pure sine?", "Whether motors, chargers and hobs on it suffer."),
     "inverter.legs": Words("How many legs has {name}?", "Whether half of a two-leg panel stays dead."),
     "inverter.surge": Words("What does {name} give for a moment?", "Whether the hardest start trips it."),
+    "inverter.feeds": Words(
+        "Does {name} feed outlets of its own, or the panel?",
+        "Whether it meets the hookup, and what it feeds that it should not.",
+    ),
+    "inverter.transfer": Words(
+        "What changes the panel over between the hookup and {name}?",
+        "Whether the two can meet, and what a hand has to remember.",
+    ),
+    "inverter.bond": Words(
+        "Who joins the neutral of {name} to earth?", "Whether a device on board can trip while it inverts, and on a hookup."
+    ),
+    "charging.fed_from": Words(
+        "What does {name} hang on?", "Whether the inverter feeds it from the bank that it fills, which empties itself so."
+    ),
+    "ac.panel_legs": Words("How many legs has {name}?", "Whether half of it is dead behind an inverter or a cord of one."),
+    "ac.shared_neutral": Words(
+        "Do circuits of both legs of {name} share a neutral?", "Whether one phase on both legs overloads it."
+    ),
+    "ac.device": Words("What is it, {name}?", "What it guards against."),
+    "ac.guard_covers": Words("Does {name} guard all of it, or the outlets?", "Whether the outlets have a device."),
     "charging.alternator_path": Words("How does {name} charge the bank?", "What it gives, and what it bears itself."),
     "charging.alternator_volts": Words("Is {name} of 12 or 24 V?", "Whether its charger suits both sides."),
     "charging.alternator_rating": Words("How many amps stand on the label of {name}?", "What it can spare for charging."),
@@ -294,6 +314,24 @@ ANSWERS: dict[str, dict[str, str]] = {
     "pre_charge": {"fitted": "a resistor", "none": "nothing"},
     "waveform": {"pure_sine": "pure sine", "modified_sine": "stepped"},
     "legs": {"1": "one", "2": "two"},
+    "feeds": {"outlets": "outlets of its own", "panel": "the panel"},
+    "transfer": {
+        "cord": "a cord that a hand moves",
+        "switch": "a switch that a hand throws",
+        "relay": "a relay, by itself",
+        "inverter": "it passes the hookup on",
+    },
+    "bond": {"relay": "its relay, while it inverts", "fixed": "it does, always", "none": "nobody: it floats"},
+    "fed_from": {"hookup": "an outlet of the hookup's own", "panel": "the panel", "inverter": "an outlet of the inverter"},
+    "shared_neutral": {"yes": "yes", "no": "no"},
+    "device": {
+        "rcd": "a residual-current device",
+        "galvanic": "a galvanic isolator",
+        "fail_safe": "one that fails closed",
+        "transformer": "an isolation transformer",
+        "polarity": "a polarity indicator",
+    },
+    "covers": {"all": "all of it", "outlets": "the outlets"},
     "charges_house": {
         "dcdc": "through a DC-DC charger",
         "relay": "through a relay",

@@ -15,10 +15,13 @@ from ryokan.core.rig import Rig
 from ryokan.core.storage.model import LITHIUM
 from ryokan.core.subjects import finding_key, subject_of
 from ryokan.core.survey.fill import charging_units
+from ryokan.core.survey.fill_ac import changed_over_by
 from ryokan.core.survey.model import (
     AnyFound,
+    FoundAcPanel,
     FoundAlternator,
     FoundBank,
+    FoundCharger,
     FoundController,
     FoundCord,
     FoundInverter,
@@ -180,6 +183,8 @@ _THE = {
     "main_cable": "the main cable",
     "cord": "the shore cord",
     "generator": "the generator",
+    "ac_panel": "the AC panel",
+    "ac_guard": "the guard on the AC side",
 }
 
 
@@ -236,6 +241,32 @@ def _something_starts_hard(rig: Rig, sheet: Sheet, one: FoundInverter) -> bool:
 
 def _two_legs_come_in(rig: Rig, sheet: Sheet, one: FoundInverter) -> bool:
     return any(cord.rating == "na_50" and cord.fate != "goes" for cord in rig.survey.of_kind(FoundCord).values())
+
+
+def _something_comes_from_ashore(rig: Rig, sheet: Sheet, one: FoundInverter) -> bool:
+    """A cord, a charger on the mains or a panel, so that hookup and inverter may meet."""
+    kinds = (FoundCord, FoundCharger, FoundAcPanel)
+    return any(thing.fate != "goes" for kind in kinds for thing in rig.survey.of_kind(kind).values())
+
+
+def _changes_over_unsaid(rig: Rig, sheet: Sheet, one: FoundInverter) -> bool:
+    """It feeds the panel, and neither it nor a switch says what changes over."""
+    return one.feeds == "panel" and changed_over_by(rig.survey, one) is None and _something_comes_from_ashore(rig, sheet, one)
+
+
+def _feeds_the_panel(rig: Rig, sheet: Sheet, one: FoundInverter) -> bool:
+    return one.feeds == "panel"
+
+
+def _an_inverter_feeds_the_panel(rig: Rig, sheet: Sheet, one: FoundCharger) -> bool:
+    return any(two.feeds == "panel" for two in rig.survey.of_kind(FoundInverter).values() if two.fate != "goes")
+
+
+def _one_phase_may_reach_both(rig: Rig, sheet: Sheet, one: FoundAcPanel) -> bool:
+    """Two legs and something of one leg that feeds them."""
+    cords = [cord.rating for cord in rig.survey.of_kind(FoundCord).values() if cord.fate != "goes"]
+    units = [two for two in rig.survey.of_kind(FoundInverter).values() if two.feeds == "panel" and two.fate != "goes"]
+    return one.legs == 2 and (any(rating not in (None, "na_50") for rating in cords) or any(two.legs == 1 for two in units))
 
 
 def _no_cord_has_a_rating(rig: Rig, sheet: Sheet, one: FoundCord) -> bool:
@@ -327,6 +358,12 @@ _WHEN: dict[str, Open] = {
     "inverter.waveform": _some_ac_load_suffers,
     "inverter.legs": _two_legs_come_in,
     "inverter.surge": _something_starts_hard,
+    "inverter.feeds": _something_comes_from_ashore,
+    "inverter.transfer": _changes_over_unsaid,
+    "inverter.bond": _feeds_the_panel,
+    "charging.fed_from": _an_inverter_feeds_the_panel,
+    "ac.shared_neutral": _one_phase_may_reach_both,
+    "ac.guard_covers": lambda rig, sheet, one: one.device == "rcd" and one.rcd != "none",
     "charging.cord_rating": _no_cord_has_a_rating,
     "charging.alternator_path": _nothing_says_how_it_charges,
     "charging.alternator_volts": _charges,

@@ -14,6 +14,7 @@ from ryokan.core.rig import Rig
 from ryokan.core.solar.model import Array, Controller, LaidPanel, PvString
 from ryokan.core.solar.values import ControllerValues
 from ryokan.core.storage.model import Bank, OtherBank, Storage, Units
+from ryokan.core.survey.fill_ac import ac_members, hangs_where, other_id, takes_in
 from ryokan.core.survey.model import (
     AnyFound,
     FoundAlternator,
@@ -103,7 +104,8 @@ def _without_things(rig: Rig) -> Rig:
     solar = rig.solar.model_copy(update={"arrays": {}, "controllers": {}})
     charging = rig.charging.model_copy(update={name: dict[str, Any]() for name in _THINGS_THAT_CHARGE})
     storage = rig.storage.model_copy(update={"others": {}})
-    return rig.model_copy(update={"solar": solar, "charging": charging, "storage": storage})
+    ac = rig.ac.model_copy(update={"panels": {}, "circuits": {}})
+    return rig.model_copy(update={"solar": solar, "charging": charging, "storage": storage, "ac": ac})
 
 
 _THINGS_THAT_CHARGE = ("alternators", "paths", "chargers", "generators")
@@ -152,6 +154,7 @@ def _members(survey: Survey) -> dict[str, Any]:
         **_inverters(survey),
         **solar,
         **_charging(survey),
+        **ac_members(survey, the_inverter(survey)),
         **{f"wiring.main.{name}": value for name, value in _main(survey)},
     }
 
@@ -221,12 +224,17 @@ def _inverters(survey: Survey) -> dict[str, Any]:
         "inverter.cutoff_v": None,
         "inverter.pre_charge": None,
     }
-    if not found:
+    largest = the_inverter(survey)
+    if largest is None:
         return bare
-    largest = max(found, key=lambda id: found[id].rated_w or 0)
     chosen = ChosenInverter(**{name: getattr(found[largest], name) for name in _OF_INVERTER})
     others = {
-        id: OtherInverter(position=one.position, name=one.name, rated_w=one.rated_w)
+        other_id(id): OtherInverter(
+            position=one.position,
+            name=one.name,
+            ac_in=takes_in(survey, one),
+            **{name: getattr(one, name) for name in _OF_OTHERS},
+        )
         for id, one in list(found.items())[:MOST_INVERTERS]
         if id != largest
     }
@@ -237,9 +245,16 @@ def _inverters(survey: Survey) -> dict[str, Any]:
     }
 
 
+def the_inverter(survey: Survey) -> str | None:
+    """Of several inverters the item that the rig reckons with: the largest."""
+    found = survey.of_kind(FoundInverter)
+    return max(found, key=lambda id: found[id].rated_w or 0) if found else None
+
+
+_OF_OTHERS = ("rated_w", "surge_w", "idle_w", "waveform", "legs", "transfer_a", "short_circuit_a", "bond")
 _OF_INVERTER = (
     "rated_w", "surge_w", "idle_w", "battery_v", "waveform", "legs", "charger_a", "transfer_a", "maker_fuse_a",
-    "maker_conductor",
+    "maker_conductor", "short_circuit_a",
 )  # fmt: skip
 MOST_INVERTERS = 8
 
@@ -339,7 +354,7 @@ def _charging(survey: Survey) -> dict[str, Any]:
             hangs_on = of_its_volts[0]  # the only one that its input is made for
         members[f"charging.paths.{id}"] = AlternatorPath(**_of(AlternatorPath, unit), kind="dcdc", alternator=hangs_on)
     for id, charger in survey.of_kind(FoundCharger).items():
-        members[f"charging.chargers.{id}"] = Charger(**_of(Charger, charger))
+        members[f"charging.chargers.{id}"] = Charger(**_of(Charger, charger), hangs_on=hangs_where(id, charger))
     for id, generator in survey.of_kind(FoundGenerator).items():
         members[f"charging.generators.{id}"] = Generator(**_of(Generator, generator))
     for id, other in survey.of_kind(FoundOtherBank).items():

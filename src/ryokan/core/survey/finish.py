@@ -253,6 +253,14 @@ def cord(said: Said) -> None:
             said.assumed["kept_as_a_note"] = said.members["note"]
 
 
+def guard(said: Said) -> None:
+    """A galvanic isolator is one that may fail open, unless somebody says that it cannot; an RCD without a type is not read."""
+    if said.members.pop("_galvanic", None):
+        said.members.setdefault("device", "galvanic")
+    if said.members.get("device") == "rcd":
+        said.members.setdefault("rcd", "not_read")
+
+
 def run(said: Said) -> None:
     """A run through the engine space lies in its heat."""
     if re.search(r"\bengine\b", str(said.members.get("place", "")), re.IGNORECASE) and "runs" not in said.members:

@@ -141,8 +141,8 @@ def _asks(kind: str, code: str, line: str) -> Understood:
 
 
 def _is_absent(line: str, kind: LineKind) -> bool:
-    """“No generator”: what is not there takes no line. A fuse that is missing is a thing by itself."""
-    return kind.kind not in ("fuse", "main_cable") and re.fullmatch(
+    """“No generator”: what is not there takes no line. A fuse or a device that is missing is a thing by itself."""
+    return kind.kind not in ("fuse", "main_cable", "ac_guard") and re.fullmatch(
         rf"\s*(?:no|without(?: a)?)\s+(?:{kind.called.pattern})\s*", line, re.IGNORECASE
     ) is not None  # fmt: skip
 

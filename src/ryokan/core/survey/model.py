@@ -10,6 +10,7 @@ from typing import Annotated, Any, Literal, TypeAlias, TypeVar
 
 from pydantic import Field, field_validator, model_validator
 
+from ryokan.core.ac.values import Bond, Rcd
 from ryokan.core.charging.model import Hookup, VoltsClass
 from ryokan.core.charging.values import (
     AlternatorValues,
@@ -126,6 +127,10 @@ class FoundCharger(AnyFound, ChargerValues):
     """A shore charger, or the converter of a trailer."""
 
     kind: Literal["shore_charger"] = "shore_charger"
+    fed_from: Literal["hookup", "panel", "inverter"] | None = Field(
+        default=None,
+        description="An outlet that the hookup alone feeds, the panel that an inverter may feed too, or an outlet on that.",
+    )
 
 
 class FoundOtherBank(AnyFound, OtherBankValues):
@@ -149,6 +154,15 @@ class FoundInverter(AnyFound):
     transfer_a: float | None = Field(default=None, gt=0, le=400, description="Built-in transfer, AC side. [A]")
     maker_fuse_a: float | None = Field(default=None, gt=0, le=5_000, description="The least fuse that its maker asks for. [A]")
     maker_conductor: str | None = Field(default=None, description="The least conductor that its maker asks for.")
+    feeds: Literal["outlets", "panel"] | None = Field(
+        default=None, description="Outlets of its own, or the panel of the vehicle; None: not known."
+    )
+    transfer: Literal["cord", "switch", "relay", "inverter"] | None = Field(
+        default=None,
+        description="What changes that panel over between hookup and inverter: by itself it passes on; None: not known.",
+    )
+    bond: Bond | None = Field(default=None, description="Who joins its neutral to earth; None: not known.")
+    short_circuit_a: float | None = Field(default=None, gt=0, le=5_000, description="What it gives into a short. [A]")
 
     _in_stock = field_validator("maker_conductor")(known_conductor)
 
@@ -291,6 +305,28 @@ class FoundSwitch(AnyFound):
     between: str = Field(default="", max_length=80, description="Between what, in words.")
 
 
+class FoundAcPanel(AnyFound):
+    """A panel of breakers on the AC side."""
+
+    kind: Literal["ac_panel"] = "ac_panel"
+    legs: Literal[1, 2] | None = None
+    main_a: float | None = Field(default=None, gt=0, le=400, description="Its main breaker. [A]")
+    main_poles: Literal[1, 2] | None = Field(default=None, description="Whether that opens the live side alone, or both.")
+    shared_neutral: YesNo | None = Field(default=None, description="Whether circuits of both legs share a neutral.")
+    bond: Literal["bonded", "apart"] | None = Field(default=None, description="Whether neutral and earth are joined in it.")
+    main_rcd: Rcd | None = Field(default=None, description="Residual-current device over all of it; “none”: there is none.")
+
+
+class FoundAcGuard(AnyFound):
+    """What guards people and hulls on the AC side."""
+
+    kind: Literal["ac_guard"] = "ac_guard"
+    device: Literal["rcd", "galvanic", "fail_safe", "transformer", "polarity"] | None = None
+    rcd: Rcd | None = Field(default=None, description="Type of a residual-current device; “none”: there is none.")
+    rated_a: float | None = Field(default=None, gt=0, le=400, description="What it passes. [A]")
+    covers: Literal["all", "outlets"] | None = Field(default=None, description="Whether it guards all, or the outlets.")
+
+
 class FoundOther(AnyFound):
     """Whatever else is there and matters."""
 
@@ -312,6 +348,8 @@ Found: TypeAlias = Annotated[
     | FoundFuse
     | FoundCable
     | FoundSwitch
+    | FoundAcPanel
+    | FoundAcGuard
     | FoundOther,
     Field(discriminator="kind"),
 ]

@@ -7,6 +7,8 @@ import re
 from ryokan.core.lines.kind import LineKind, called
 from ryokan.core.lines.kit import NUMBER
 from ryokan.core.survey.kinds import (
+    AC_GUARD,
+    AC_PANEL,
     ADAPTER,
     ALTERNATOR,
     AMPS,
@@ -40,11 +42,36 @@ _BESIDE_THE_HOUSE = (
 )
 _FUSES = r"fuse|class[- ]?t|anl|mrbf|mega|breaker"
 _BATTERIES = rf"{BANK}|agm|gel|flooded|lead[- ]acid|lithium|lifepo4|lfp|nmc|li-?ion|sealed (?:wet|lead)|golf ?cart|cells?"
+# An inverter may say what changes over to it, what it feeds, and which device is on its outlets.
+_NOT_OF_AN_INVERTER = (
+    r"switch|change-?over|between|shore|hook-?up|cables?|wires?|fuses?|monitor|shunt|alternator|dc-?dc|charger|converter|"
+    rf"{GENERATOR_WORDS}"
+)
+_INVERTER_FIRST = re.compile(
+    rf"^(?:(?!\b(?:{_NOT_OF_AN_INVERTER})\b)[^,])*{INVERTER.called.pattern}"
+    rf"(?! *(?:switch|cables?|fuse|remote|or|{GENERATOR_WORDS})\b)",
+    re.IGNORECASE,
+)
+_HANGS_ON_A_PANEL = r"inverter|charger|converter|generator|solar|cord|inlet"
+_AC_PANEL_ALONE = re.compile(rf"^(?!.*\b(?:{_HANGS_ON_A_PANEL})\b)(?=.*{AC_PANEL.called.pattern})", re.IGNORECASE)
+_AC_GUARD_ALONE = re.compile(rf"^(?!.*\b(?:{_HANGS_ON_A_PANEL})\b)(?=.*{AC_GUARD.called.pattern})", re.IGNORECASE)
+# A charger or converter may say what it hangs on.
+_CHARGER_ON_IT = re.compile(
+    rf"^(?!.*\b(?:solar|mppt|pwm|dc-?dc|b2b|alternator|inverter[ /-]?charger|{GENERATOR_WORDS})\b)"
+    r"[^,]*\b(?:charger|converter)\b(?=.*\b(?:panel|breaker|consumer unit|inverter)\b)",
+    re.IGNORECASE,
+)
 # What a line is of, in the order in which it is looked at: a word may belong to several.
 KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
+    (_INVERTER_FIRST, INVERTER),
+    (_CHARGER_ON_IT, CHARGER),
+    (_AC_PANEL_ALONE, AC_PANEL),
     (called(r"monitor|shunt|fuse ?(?:box|panel|block)|dc panel|distribution(?: panel)?|detector|alarm|bus ?bars?"), OTHER),
     (called(r"solar generator|power station|(?:hydro|wind|water|towed)[- ]?(?:generator|turbine)|turbine"), OTHER),
-    (called(r"galvanic isolator|isolat(?:ion|ing) transformer|(?:split[- ]charg(?:e|ing)|splitter|isolating) diodes?"), OTHER),
+    (called(r"galvanic isolator|isolat(?:ion|ing) transformer|polarity (?:indicator|light|lamp|tester|alarm)"), AC_GUARD),
+    (called(r"(?:split[- ]charg(?:e|ing)|splitter|isolating) diodes?"), OTHER),
+    # Devices that trip by what is missing, and not a breaker or an inverter that has one.
+    (_AC_GUARD_ALONE, AC_GUARD),
     (called(r"diode (?:splitter|isolator)|continuous[- ]duty (?:relay|solenoid)"), OTHER),
     (called(r"other\s*:"), OTHER),
     # Panels of so many watts may name their fuses, their switch and their controller.
