@@ -201,7 +201,7 @@ class _Walk:
         ways = feed_legs(legs, feed.onto, len(live))
         if ways is None:
             self.unsure.add(id)
-            ways = {1: 1}
+            ways = {1: 1, 2: 1}  # nobody said that a leg is dead, and nothing is concluded from it
         return {leg: live[of] for leg, of in ways.items() if of in live}
 
     def _circuit(self, id: str) -> Live:
