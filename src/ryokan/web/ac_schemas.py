@@ -7,7 +7,7 @@ from typing import Any, Literal
 from pydantic import BaseModel, Field
 
 from ryokan.core.ac.card import Side
-from ryokan.core.ac.picture import Carries, Doing, WireState
+from ryokan.core.ac.picture import Carries, Doing, OfWire, WireState
 from ryokan.core.ac.schools import School
 from ryokan.core.topology.modes import AcMode
 
@@ -32,9 +32,9 @@ class WireAnswer(BaseModel):
 
     tail: str
     head: str
-    role: Literal["dc", "ac"]
+    role: Literal["dc", "ac", "charge"] = Field(description="“charge” leads from where a charger hangs back into the bank.")
     state: WireState
-    carries: Carries
+    carries: OfWire
 
 
 class PictureAnswer(BaseModel):

@@ -8,9 +8,9 @@ from ryokan.core.ac.card import CardStep, Side
 from ryokan.core.ac.picture import Picture, PictureNode
 from ryokan.core.ac.schools import School
 from ryokan.core.ac.states import AcStates
-from ryokan.core.ac.things import name_of_circuit, name_of_panel, name_of_source
+from ryokan.core.ac.things import name_of_charger, name_of_circuit, name_of_panel, name_of_source
 from ryokan.core.rig import Rig
-from ryokan.core.topology.modes import AcMode, Neutral, State
+from ryokan.core.topology.modes import AcMode, Neutral, State, loops
 from ryokan.wording.words import Words
 
 MODES: dict[AcMode, str] = {
@@ -144,11 +144,16 @@ def in_sentences(rig: Rig, states: AcStates, picture: Picture) -> Iterator[str]:
         yield _of_panel(rig, state, id)
     for node in picture.nodes:
         if node.kind == "inverter":
-            name = _begun(name_of_source(rig, node.id))
-            yield f"{name} passes on what it takes in." if node.doing == "passing" else f"{name} inverts from the bank."
+            doing = {"passing": "passes on what it takes in", "inverting": "inverts from the bank"}.get(
+                node.doing, "feeds nothing"
+            )
+            yield f"{_begun(name_of_source(rig, node.id))} {doing}."
         if node.doing in ("let_go_by_relay", "off_by_hand"):
             how = "a relay lets it go" if node.doing == "let_go_by_relay" else "its breaker is off, by the card"
             yield f"{_begun(name_of_circuit(rig, node.id.partition(':')[2]))}: {how}."
+    for id, modes in loops(states.network, [state]).items():
+        if modes:
+            yield f"{_begun(name_of_charger(rig, id))} fills the bank from the bank: it empties itself."
     panels = {f"panel:{id}" for id in rig.ac.panels}
     for neutral in state.neutrals:
         if neutral.nodes & panels and any(state.live.get(one) for one in neutral.nodes & panels):
@@ -163,6 +168,8 @@ def _of_panel(rig: Rig, state: State, id: str) -> str:
     sources = {leg: " and ".join(sorted(name_of_source(rig, one) for one in found)) for leg, found in live.items()}
     if legs == 1:
         return f"{name} is fed by {sources[min(sources)]}."
+    if len(set(sources.values())) == 1 and len(sources) == 2:
+        return f"{name}: both legs by {sources[1]}."
     parts = [f"leg {leg} by {sources[leg]}" if leg in sources else f"leg {leg} is dead" for leg in (1, 2)]
     return f"{name}: {parts[0]}, {parts[1]}."
 

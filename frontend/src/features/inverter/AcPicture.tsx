@@ -1,12 +1,15 @@
 import type { AcPicture } from "../../api/types";
+import { Figure } from "../worksheet/Figure";
+import { useStepFigures } from "../worksheet/useStepFigures";
 
 type Node = AcPicture["nodes"][number];
 type Wire = AcPicture["wires"][number];
 
 const BOX = { width: 148, height: 46 };
 const GAP = { x: 62, y: 16 };
-const PAD = { x: 2, top: 4, bottom: 16 };
+const PAD = { x: 18, top: 4, bottom: 18 };
 const PITCH = BOX.height + GAP.y;
+const LANE = 18;
 
 /** Where power comes from has a colour and a line of its own each: never by colour alone. */
 const FLOW: Record<Wire["carries"], string> = {
@@ -14,6 +17,7 @@ const FLOW: Record<Wire["carries"], string> = {
   grid: "stroke-incoming",
   generator: "stroke-incoming",
   both: "stroke-incoming",
+  ring: "stroke-fault",
   nothing: "stroke-mark",
 };
 const LEVEL: Record<Node["carries"], string> = {
@@ -25,6 +29,7 @@ const LEVEL: Record<Node["carries"], string> = {
 };
 const DOING: Partial<Record<Node["doing"], string>> = {
   inverting: "inverting",
+  idle: "feeds nothing",
   passing: "passing on",
   let_go_by_relay: "let go by a relay",
   off_by_hand: "off, by the card",
@@ -35,7 +40,8 @@ export function AcPictureOf({ picture }: { picture: AcPicture }) {
   const columns = Math.max(...picture.nodes.map((node) => node.column)) + 1;
   const rows = Math.max(...picture.nodes.map((node) => node.row)) + 1;
   const width = columns * BOX.width + (columns - 1) * GAP.x + 2 * PAD.x;
-  const height = rows * PITCH - GAP.y + PAD.top + PAD.bottom;
+  const back = picture.wires.filter((wire) => wire.role === "charge");
+  const height = rows * PITCH - GAP.y + PAD.top + PAD.bottom + back.length * LANE;
   const places = new Map(picture.nodes.map((node) => [node.id, placeOf(node)]));
   return (
     <section className="mb-8" aria-label={picture.title}>
@@ -48,19 +54,29 @@ export function AcPictureOf({ picture }: { picture: AcPicture }) {
           role="img"
           aria-label={picture.sentences.join(" ")}
         >
-          {[...picture.wires].sort(liveLast).map((wire) => {
+          {picture.wires
+            .filter((wire) => wire.role !== "charge")
+            .sort(liveLast)
+            .map((wire) => {
+              const tail = places.get(wire.tail);
+              const head = places.get(wire.head);
+              return (
+                tail &&
+                head && <Way key={`${wire.tail} ${wire.head}`} wire={wire} tail={tail} head={head} all={picture} />
+              );
+            })}
+          {back.map((wire, at) => {
             const tail = places.get(wire.tail);
-            const head = places.get(wire.head);
-            return (
-              tail &&
-              head && <Way key={`${wire.tail} ${wire.head}`} wire={wire} tail={tail} head={head} all={picture} />
-            );
+            const bank = places.get(wire.head);
+            const y = height - PAD.bottom - (back.length - at - 1) * LANE;
+            return tail && bank && <Back key={wire.tail} wire={wire} tail={tail} bank={bank} y={y} width={width} />;
           })}
           {picture.nodes.map((node) => (
             <Box key={node.id} node={node} />
           ))}
         </svg>
       </div>
+      <Legs picture={picture} />
       <ul className="mt-2 grid max-w-[46rem] gap-x-6 text-[14px] sm:grid-cols-2">
         {picture.sentences.map((sentence) => (
           <li key={sentence} className="border-rule border-b py-1">
@@ -69,6 +85,28 @@ export function AcPictureOf({ picture }: { picture: AcPicture }) {
         ))}
       </ul>
     </section>
+  );
+}
+
+/** Amps of each leg of what feeds it then. */
+function Legs({ picture }: { picture: AcPicture }) {
+  const { figure } = useStepFigures("inverter");
+  const legs = [1, 2].flatMap((leg) => {
+    const found = picture.modes
+      .map((mode) => figure(`ac.mode.${mode}.leg_${leg}_a`))
+      .filter((one) => one !== undefined);
+    const most = found.sort((one, other) => Number(other.value) - Number(one.value))[0];
+    return most ? [{ leg, most }] : [];
+  });
+  if (legs.length === 0) return null;
+  return (
+    <p className="mt-1 text-[14px]">
+      {legs.map(({ leg, most }) => (
+        <span key={leg} className="mr-5">
+          Leg {leg}: <Figure figure={most} /> <span className="text-soft">running together</span>
+        </span>
+      ))}
+    </p>
   );
 }
 
@@ -115,6 +153,35 @@ function Way({ wire, tail, head, all }: { wire: Wire; tail: Place; head: Place; 
   );
 }
 
+/** From where a charger hangs back into the bank, below all boxes: by a hookup it charges, from the bank it goes in a ring. */
+function Back({ wire, tail, bank, y, width }: { wire: Wire; tail: Place; bank: Place; y: number; width: number }) {
+  const ring = wire.carries === "ring";
+  const right = Math.min(width - 4, tail.x + BOX.width + 12);
+  const path = `M${tail.x + BOX.width} ${tail.y + BOX.height / 2} H${right} V${y} H${bank.x - 12} V${bank.y + BOX.height / 2} H${bank.x}`;
+  return (
+    <g fill="none" strokeLinejoin="round">
+      <path
+        d={path}
+        className={FLOW[wire.carries]}
+        strokeWidth={ring ? 3 : 2.5}
+        strokeDasharray={ring ? "2 3" : wire.carries === "generator" ? "10 4" : undefined}
+      />
+      <path
+        d={`M${bank.x - 7} ${bank.y + BOX.height / 2 - 5} l7 5 l-7 5`}
+        className={FLOW[wire.carries]}
+        strokeWidth={2}
+      />
+      <text
+        x={bank.x + BOX.width + GAP.x / 2}
+        y={y - 4}
+        className={`text-[12px] ${ring ? "fill-fault font-semibold" : "fill-soft"}`}
+      >
+        {ring ? "back into the bank: a ring" : "charges the bank"}
+      </text>
+    </g>
+  );
+}
+
 function Box({ node }: { node: Node }) {
   const { x, y } = placeOf(node);
   const dead = node.carries === "nothing";
@@ -154,17 +221,20 @@ function Box({ node }: { node: Node }) {
 
 /** The sign of earth below a box whose neutral meets it there; with a question mark where nobody has said. */
 function Bond({ x, y, unsaid }: { x: number; y: number; unsaid: boolean }) {
-  if (unsaid) {
-    return (
-      <text x={x - 4} y={y + 13} className="fill-soft text-[12px]">
-        ⏚?
-      </text>
-    );
-  }
   return (
-    <g className="stroke-ink" strokeWidth={2} fill="none">
-      <path d={`M${x} ${y} v6 m-9 0 h18 m-15 4 h12 m-9 4 h6`} />
-    </g>
+    <>
+      <path
+        d={`M${x} ${y} v6 m-9 0 h18 m-15 4 h12 m-9 4 h6`}
+        className={unsaid ? "stroke-mark" : "stroke-ink"}
+        strokeWidth={unsaid ? 1.2 : 2}
+        fill="none"
+      />
+      {unsaid && (
+        <text x={x + 12} y={y + 14} className="fill-soft font-semibold text-[12px]">
+          ?
+        </text>
+      )}
+    </>
   );
 }
 
@@ -184,7 +254,12 @@ export function Legend() {
       <li>{sample("stroke-incoming", 5, "stroke-paper")} from a hookup</li>
       <li>{sample("stroke-incoming", 5, "", "10 4")} from a generator</li>
       <li>{sample("stroke-mark", 1.2, "", "3 4")} nothing; with ✕ locked out</li>
-      <li>⏚ neutral meets earth there</li>
+      <li>
+        <svg viewBox="0 0 20 16" className="inline-block h-4 w-5" aria-hidden="true">
+          <Bond x={10} y={0} unsaid={false} />
+        </svg>{" "}
+        neutral meets earth there
+      </li>
     </ul>
   );
 }

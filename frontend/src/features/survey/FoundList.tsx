@@ -28,6 +28,8 @@ const MORE_KINDS = [
   "switch",
   "cord",
   "generator",
+  "ac_panel",
+  "ac_guard",
   "other",
 ] as const;
 const PLACEHOLDERS = [
@@ -39,6 +41,7 @@ const PLACEHOLDERS = [
   "300A class T at the bank",
   "bank to inverter 1/0 6 ft",
   "30A cord 25 ft",
+  "converter 45A on the panel",
 ];
 
 /** What is there, a row each: pressed, it opens; whether it stays is decided in the row. */

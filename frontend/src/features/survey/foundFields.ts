@@ -58,6 +58,16 @@ const RATED_FOR: Choices = [
   [105, "105 °C"],
 ];
 
+const RCDS: Choices = [
+  ["none", "none"],
+  ["not_read", "there is one, type not read"],
+  ["gfci", "GFCI, class A"],
+  ["a", "type A"],
+  ["f", "type F"],
+  ["b", "type B"],
+  ["ac", "type AC"],
+];
+
 /** What lies on the way from an alternator. */
 const WAY: FormField[] = [
   choice("trigger", "Switched by", [
@@ -180,6 +190,11 @@ export const FOUND_FIELDS: Record<FoundKind, { fields: FormField[] }> = {
   },
   shore_charger: {
     fields: [
+      choice("fed_from", "Hangs on", [
+        ["hookup", "an outlet of the hookup's own"],
+        ["panel", "the panel"],
+        ["inverter", "an outlet of the inverter"],
+      ]),
       number("output_a", "Output, DC side", "A"),
       choice("output_v", "Made for", CLASSES),
       ...SETTINGS,
@@ -206,6 +221,22 @@ export const FOUND_FIELDS: Record<FoundKind, { fields: FormField[] }> = {
       number("transfer_a", "Transfer within", "A"),
       number("maker_fuse_a", "Maker asks for a fuse of", "A"),
       field("maker_conductor", "Maker asks for a cable of", "choice", { unsaid: UNSAID }),
+      choice("feeds", "Feeds", [
+        ["outlets", "outlets of its own"],
+        ["panel", "the panel"],
+      ]),
+      choice("transfer", "Changed over by", [
+        ["cord", "a cord that a hand moves"],
+        ["switch", "a switch that a hand throws"],
+        ["relay", "a relay, by itself"],
+        ["inverter", "itself: it passes on"],
+      ]),
+      choice("bond", "Joins its neutral to earth", [
+        ["relay", "by its relay"],
+        ["fixed", "always"],
+        ["none", "not at all"],
+      ]),
+      number("short_circuit_a", "Gives into a short", "A"),
     ],
   },
   panels: {
@@ -368,6 +399,46 @@ export const FOUND_FIELDS: Record<FoundKind, { fields: FormField[] }> = {
       number("half_l_per_h", "At half of it", "l/h"),
       number("tank_l", "Its tank holds", "l"),
       number("service_every_h", "Between services", "h"),
+      choice("bond", "Neutral and frame", [
+        ["fixed", "joined"],
+        ["none", "apart: it floats"],
+      ]),
+    ],
+  },
+  ac_panel: {
+    fields: [
+      number("main_a", "Main breaker", "A"),
+      choice("main_poles", "It opens", [
+        [1, "the live side"],
+        [2, "live and neutral"],
+      ]),
+      choice("legs", "Legs", [
+        [1, "one"],
+        [2, "two"],
+      ]),
+      choice("shared_neutral", "Circuits of both share a neutral", YES_NO),
+      choice("bond", "Neutral and earth in it", [
+        ["apart", "kept apart"],
+        ["bonded", "joined"],
+      ]),
+      choice("main_rcd", "Residual-current device over all", RCDS),
+    ],
+  },
+  ac_guard: {
+    fields: [
+      choice("device", "It is", [
+        ["rcd", "a residual-current device"],
+        ["galvanic", "a galvanic isolator"],
+        ["fail_safe", "one that fails closed and shows it"],
+        ["transformer", "an isolation transformer"],
+        ["polarity", "a polarity indicator"],
+      ]),
+      choice("rcd", "Type, of a residual-current device", RCDS),
+      choice("covers", "Guards", [
+        ["all", "all of it"],
+        ["outlets", "the outlets"],
+      ]),
+      number("rated_a", "Rated", "A"),
     ],
   },
   other: { fields: [] },

@@ -21,6 +21,8 @@ export const FOUND_NAMES: Record<FoundKind, string> = {
   switch: "Switch",
   cord: "Shore cord and inlet",
   generator: "Generator",
+  ac_panel: "AC panel",
+  ac_guard: "Guard on the AC side",
   other: "Something else",
 };
 
@@ -40,6 +42,14 @@ export function say(item: Found): string {
 }
 
 const SWITCHES = { main: "parts the bank", isolator: "parts one circuit", transfer: "from one source to another" };
+const GUARDS = {
+  rcd: "residual-current device",
+  galvanic: "galvanic isolator",
+  fail_safe: "isolator that fails closed",
+  transformer: "isolation transformer",
+  polarity: "polarity indicator",
+};
+const RCDS = { none: "none there", gfci: "GFCI", a: "type A", f: "type F", b: "type B", ac: "type AC" };
 const KINDS: Record<string, string> = {
   gel: "gel",
   flooded: "flooded",
@@ -120,6 +130,13 @@ function said(item: Found): (string | false)[] {
     }
     case "switch":
       return [item.does !== null && SWITCHES[item.does], amount(item.rated_a, "A"), item.between];
+    case "ac_panel":
+      return [amount(item.main_a, "A main"), item.legs === 2 && "two legs"];
+    case "ac_guard":
+      return [
+        item.device !== null && GUARDS[item.device],
+        item.rcd !== null && item.rcd !== "not_read" && RCDS[item.rcd],
+      ];
     case "cord":
       return [item.rating === null ? "rating not read" : HOOKUPS[item.rating]];
     case "other":

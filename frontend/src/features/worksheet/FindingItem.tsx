@@ -113,6 +113,19 @@ function FindingItem({ finding, fix, ofBefore }: { finding: Finding; fix: Fix | 
       </div>
       <div id={`${id}-more`} hidden={!open} className="pb-3 pl-7">
         <p className="text-soft">{finding.why}</p>
+        {shown?.others && shown.others.length > 0 && (
+          <div className="mt-1 flex flex-wrap items-center gap-x-4">
+            <span className="text-soft">Or:</span>
+            {shown.others.map((other) => (
+              <PreviewedFix
+                key={other.label}
+                fix={other as Fix}
+                tried={ofBefore ? "not yet" : fix ? "holds" : "no longer"}
+                onOpenChange={(previewing) => setHeld(previewing ? shown : undefined)}
+              />
+            ))}
+          </div>
+        )}
         <About finding={finding} saidId={`${id}-what`} />
         <p className="mt-1 text-[13px] text-soft">
           Rule <span className="font-mono text-xs">{finding.code}</span>. {finding.source.title}

@@ -9,12 +9,13 @@ from typing import Literal, TypeAlias
 from ryokan.core.ac.states import AcStates
 from ryokan.core.ac.values import INLET, THE_INVERTER
 from ryokan.core.rig import Rig
-from ryokan.core.topology.modes import AcMode, BondState, State
-from ryokan.core.topology.network import Run
+from ryokan.core.topology.modes import AcMode, BondState, State, loops
+from ryokan.core.topology.network import BANK, Run
 
 WireState: TypeAlias = Literal["live", "dead", "locked_out"]
 Carries: TypeAlias = Literal["stored", "grid", "generator", "both", "nothing"]
-Doing: TypeAlias = Literal["inverting", "passing", "let_go_by_relay", "off_by_hand", "nothing"]
+OfWire: TypeAlias = Carries | Literal["ring"]
+Doing: TypeAlias = Literal["inverting", "idle", "passing", "let_go_by_relay", "off_by_hand", "nothing"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,13 +35,13 @@ class PictureNode:
 
 @dataclass(frozen=True, slots=True)
 class Wire:
-    """A way between two boxes."""
+    """A way between two boxes; with the role ``charge`` from where a charger hangs back into the bank."""
 
     tail: str
     head: str
-    role: Literal["dc", "ac"]
+    role: Literal["dc", "ac", "charge"]
     state: WireState
-    carries: Carries
+    carries: OfWire
 
 
 @dataclass(frozen=True, slots=True)
@@ -148,7 +149,9 @@ class _Drawing:
 
     def _doing(self, id: str, kind: str) -> Doing:
         if kind == "inverter":
-            return "passing" if id in self.state.passing else "inverting"
+            if id in self.state.passing:
+                return "passing"
+            return "inverting" if self._is_used(id) else "idle"
         if kind == "circuit" and not self.state.live.get(id):
             circuit = self.network.circuits[id.partition(":")[2]]
             panel_is_live = bool(self.state.live.get(f"panel:{circuit.panel}"))
@@ -157,6 +160,10 @@ class _Drawing:
             if panel_is_live and circuit.when_away == "off":
                 return "off_by_hand"
         return "nothing"
+
+    def _is_used(self, id: str) -> bool:
+        """Whether anything but itself stands on what an inverter gives."""
+        return any(run.tail[0] == id and run in self.state.closed for run in self.network.runs)
 
     def _bond(self, id: str, kind: str) -> BondState | None:
         if kind == "circuit":
@@ -186,11 +193,26 @@ class _Drawing:
             tail, head = run.tail[0], run.head[0]
             if tail in self.shown and head in self.shown:
                 yield Wire(tail, head, run.role, self._wire_state(run), self._of_wire(run))
+        yield from self._back_into_the_bank()
+
+    def _back_into_the_bank(self) -> Iterator[Wire]:
+        """Chargers that are fed, from where they hang: what comes of the bank itself goes in a ring."""
+        in_rings = loops(self.network, [self.state])
+        for run in self.network.runs:
+            charger = run.head[0]
+            if self._kind(charger) != "charger" or run not in self.state.closed or not self._fills(charger):
+                continue
+            ring = charger.partition(":")[2] in in_rings
+            carries: OfWire = "ring" if ring else self._carries(self.state.sources_of(charger))
+            yield Wire(run.tail[0], BANK, "charge", "live", carries)
+
+    def _fills(self, charger: str) -> bool:
+        return any(run.tail[0] == charger and run.head[0] == BANK for run in self.network.runs)
 
     def _wire_state(self, run: Run) -> WireState:
         tail, head = run.tail[0], run.head[0]
         if run.role == "dc":
-            return "live" if run in self.state.closed else "dead"
+            return "live" if run in self.state.closed and self._is_used(head) else "dead"
         live = bool(self.state.live.get(tail))
         if run in self.state.closed:
             return "live" if live else "dead"
