@@ -25,7 +25,7 @@ def amps_of_leg(
     """
     one_leg = legs_of_supply(rig) == 1
     on_it = [row for row in rows if runs_in(row.load, mode) and leg in _legs(rig, states, state, row, one_leg=one_leg)]
-    chargers = [] if mode in AWAY else _chargers(sheet, rig, state, leg, one_leg=one_leg)
+    chargers = _chargers(sheet, rig, state, leg, one_leg=one_leg and mode not in AWAY)
     if not on_it and not chargers:
         return None
     base = f"ac.mode.{mode}.leg_{leg}"
@@ -55,7 +55,7 @@ def _of_one_leg(sheet: Sheet, states: AcStates, row: Powered) -> Figure:
 
 
 def _chargers(sheet: Sheet, rig: Rig, state: State, leg: int, *, one_leg: bool) -> list[Figure]:
-    """Amps of the chargers that hookup or generator feed on a leg. [A]"""
+    """Amps of the chargers that are fed on a leg: by hookup or generator, and away from them by an inverter, in a ring. [A]"""
     found: list[Figure] = []
     for id, charger in rig.charging.ordered_chargers().items():
         draws = sheet.get(f"charging.source.{id}.input_a")
@@ -63,11 +63,16 @@ def _chargers(sheet: Sheet, rig: Rig, state: State, leg: int, *, one_leg: bool) 
             on_it = leg == 1 and one_leg
         else:
             live = state.live.get(f"charger:{id}", {})
-            on_it = leg in live and not live[leg] & state.inverting
+            on_it = leg in live and (state.mode in AWAY or bool(live[leg] - state.inverting))
         if on_it and draws is not None:
             found.append(draws)
     within = sheet.get("charging.source.inverter.input_a")
-    if within is not None and leg == 1 and (rig.inverter.ac_in is None or "inverter:main" in state.passing):
+    if (
+        within is not None
+        and leg == 1
+        and state.mode not in AWAY
+        and (rig.inverter.ac_in is None or "inverter:main" in state.passing)
+    ):
         found.append(within)
     return found
 

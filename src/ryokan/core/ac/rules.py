@@ -6,7 +6,7 @@ from collections.abc import Mapping, Sequence
 from typing import Any
 
 from ryokan.core.ac import rules_of_earth, rules_of_protection  # noqa: F401  registers them
-from ryokan.core.ac.model import Panel
+from ryokan.core.ac.model import Circuit, Feed, Panel
 from ryokan.core.ac.questions import rings_of
 from ryokan.core.ac.states import AcStates, ac_states
 from ryokan.core.ac.things import (
@@ -69,16 +69,11 @@ def _outlet_of_the_hookup(rig: Rig, member: str) -> Fix | None:
         panel = alone[0]
     else:
         panel = _free_id(rig.ac.panels, "hookup")
-        added = {"name": "hookup only", "legs": 1, "position": 99, "feeds": {"inlet": {"source": INLET}}}
-        patch.append({"op": "add", "path": f"/ac/panels/{panel}", "value": added})
+        added = Panel(name="hookup only", legs=1, position=99, feeds={"inlet": Feed(source=INLET)})
+        patch.append({"op": "add", "path": f"/ac/panels/{panel}", "value": added.model_dump(mode="json")})
     circuit = _free_id(rig.ac.circuits, "charger")
-    patch.append(
-        {
-            "op": "add",
-            "path": f"/ac/circuits/{circuit}",
-            "value": {"name": "hookup outlet", "panel": panel, "position": 99, "serves": "outlets"},
-        }
-    )
+    outlet = Circuit(name="hookup outlet", panel=panel, position=99, serves="outlets")
+    patch.append({"op": "add", "path": f"/ac/circuits/{circuit}", "value": outlet.model_dump(mode="json")})
     patch.append({"op": "add", "path": member, "value": f"circuit:{circuit}"})
     return Fix("ac.outlet_of_its_own", tuple(patch))
 

@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any, Literal, TypeAlias
 
+from ryokan.core.ac.model import Feed, Panel
 from ryokan.core.ac.states import is_entered
 from ryokan.core.ac.values import INLET, THE_INVERTER
 from ryokan.core.rig import Rig
@@ -36,19 +37,19 @@ def schools(rig: Rig, rated_w: float | None) -> tuple[SchoolOffered, ...]:
 
 def _patch(rig: Rig, school: School) -> tuple[Mapping[str, Any], ...]:
     legs = legs_of_supply(rig)
-    from_inlet = {"source": INLET, "position": 0, "onto": "straight" if legs == 2 else None}
-    from_unit = {"source": f"inverter:{THE_INVERTER}", "position": 1, "onto": None}
-    panel: dict[str, Any] = {"name": "", "legs": legs, "position": 0, "feeds": {"inlet": from_inlet}}
-    unit: dict[str, Any] = {"ac_in": "none"}
+    two = legs == 2
+    from_inlet = Feed(source=INLET, position=0, onto="straight" if two else None)
+    from_unit = Feed(source=f"inverter:{THE_INVERTER}", position=1)
+    panel, takes_in = Panel(legs=2 if two else 1, feeds={"inlet": from_inlet}), "none"
     match school:
         case "outlets":
             pass
         case "inverter":
-            panel["feeds"] = {"inverter": {**from_unit, "onto": "straight" if legs == 2 else None}}
-            unit = {"ac_in": INLET}
-        case _:
-            panel |= {"transfer": school, "feeds": {"inlet": from_inlet, "inverter": from_unit}}
+            panel = panel.model_copy(update={"feeds": {"inverter": from_unit.model_copy(update={"onto": from_inlet.onto})}})
+            takes_in = INLET
+        case "cord" | "switch" | "relay":
+            panel = panel.model_copy(update={"transfer": school, "feeds": {"inlet": from_inlet, "inverter": from_unit}})
     return (
-        {"op": "add", "path": "/ac/panels/panel", "value": panel},
-        *({"op": "add", "path": f"/inverter/{name}", "value": value} for name, value in unit.items()),
+        {"op": "add", "path": "/ac/panels/panel", "value": panel.model_dump(mode="json")},
+        {"op": "add", "path": "/inverter/ac_in", "value": takes_in},
     )

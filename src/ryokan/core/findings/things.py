@@ -61,9 +61,17 @@ def bank_compartment(rig: Rig, sheet: Sheet) -> list[Thing[Compartment]]:
     return _compartment(rig, rig.storage.compartment)
 
 
-def inverter_compartment(rig: Rig, sheet: Sheet) -> list[Thing[Compartment]]:
-    """The compartment that the inverter is to stand in, where it is one that was measured."""
-    return _compartment(rig, rig.inverter.compartment)
+def inverter_compartment(rig: Rig, sheet: Sheet) -> list[Thing[tuple[Compartment, bool]]]:
+    """The compartments that inverters are to stand in, of those that were measured, each once.
+
+    With each comes whether that one is there whose part and plate the figures are of.
+    """
+    ids = dict.fromkeys((rig.inverter.compartment, *(one.compartment for one in rig.inverter.others.values())))
+    return [
+        Thing(thing.subject, thing.name, (thing.item, id == rig.inverter.compartment))
+        for id in ids
+        for thing in _compartment(rig, id)
+    ]
 
 
 def _compartment(rig: Rig, id: str | None) -> list[Thing[Compartment]]:

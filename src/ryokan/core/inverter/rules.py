@@ -288,8 +288,9 @@ def run_shorter_than_way(rig: Rig, sheet: Sheet) -> Trouble | None:
 
 
 @rule("inverter.switch_out_of_reach", "advice", "practice", each=inverter_compartment)
-def switch_out_of_reach(rig: Rig, sheet: Sheet, box: Compartment) -> Trouble | None:
+def switch_out_of_reach(rig: Rig, sheet: Sheet, one: tuple[Compartment, bool]) -> Trouble | None:
     """It is switched by hand and stands where nobody reaches it from inside, with no remote switch."""
-    if box.reached == "inside" or rig.inverter.on != "by_hand":
+    box, of_the_part = one
+    if not of_the_part or box.reached == "inside" or rig.inverter.on != "by_hand":
         return None
     return None if "inverter.part.remote_switch" in sheet else Trouble()

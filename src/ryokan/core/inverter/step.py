@@ -146,6 +146,8 @@ STEP = Step(
         "wiring.main.one_way_length_m",
         "region.",
         "assumptions.motor",
+        "assumptions.large_load",
+        "assumptions.grid_price",
         "storage.inverter_rate",
         "storage.discharge_most",
     ),

@@ -152,9 +152,10 @@ def one_side_heavy(rig: Rig, sheet: Sheet) -> Trouble | None:
 
 
 @rule("inverter.compartment_unfit", "fault", "practice", each=inverter_compartment)
-def inverter_compartment_unfit(rig: Rig, sheet: Sheet, box: Compartment) -> Trouble | None:
+def inverter_compartment_unfit(rig: Rig, sheet: Sheet, one: tuple[Compartment, bool]) -> Trouble | None:
     """The compartment that the inverter is to stand in is wet or too small for it and its air."""
-    sides = [sheet.get(f"inverter.part.{side}_m") for side in ("length", "width", "height")]
+    box, of_the_part = one
+    sides = [sheet.get(f"inverter.part.{side}_m") if of_the_part else None for side in ("length", "width", "height")]
     against: tuple[Hindrance, ...] = ("wet",) if box.wet else ()
     if sides[0] is not None and sides[1] is not None and sides[2] is not None:
         size = Size(length_m=sides[0].number, width_m=sides[1].number, height_m=sides[2].number)
@@ -167,17 +168,19 @@ def inverter_compartment_unfit(rig: Rig, sheet: Sheet, box: Compartment) -> Trou
 
 
 @rule("inverter.not_ignition_protected", "danger", "ignition_protection", each=inverter_compartment)
-def not_ignition_protected(rig: Rig, sheet: Sheet, box: Compartment) -> Trouble | None:
+def not_ignition_protected(rig: Rig, sheet: Sheet, one: tuple[Compartment, bool]) -> Trouble | None:
     """An inverter that may spark stands in the engine space of a petrol engine, or the bank in its fumes."""
+    box, of_the_part = one
     if not box.engine_space or rig.vehicle.fuel != "petrol":
         return None
-    return None if "inverter.part.ignition_protected" in sheet else Trouble()
+    return None if of_the_part and "inverter.part.ignition_protected" in sheet else Trouble()
 
 
 @rule("inverter.near_a_bed", "advice", "practice", each=inverter_compartment)
-def inverter_near_a_bed(rig: Rig, sheet: Sheet, box: Compartment) -> Trouble | None:
+def inverter_near_a_bed(rig: Rig, sheet: Sheet, one: tuple[Compartment, bool]) -> Trouble | None:
     """Its fan wakes whoever sleeps beside it."""
-    noise = sheet.get("inverter.part.noise_db")
+    box, of_the_part = one
+    noise = sheet.get("inverter.part.noise_db") if of_the_part else None
     quiet = noise is not None and noise.number <= sheet.assumption("quiet_fan_db").number
     return None if not box.near_bed or quiet else Trouble()
 
