@@ -141,6 +141,8 @@ _MATTERS = {"must": ", must run", "should": "", "shed": ", may be shed"}
 def _besides(load: Load, assumed: tuple[str, ...]) -> str:
     """What the line says of the plate, and of how much it matters."""
     text = _MATTERS[load.importance]
+    if load.automatic == "yes":
+        text += ", goes over to AC by itself"
     if load.never_with:
         text += f", never with {load.never_with}"
     if load.power_factor != 1 and "power_factor" not in assumed:

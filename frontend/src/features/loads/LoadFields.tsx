@@ -166,7 +166,19 @@ export function HowLong({ form }: { form: LoadFormState }) {
         ]}
         onChange={(when) => set({ when: when as Load["when"] })}
       />
-      {draft.feed === "ac" && (
+      {draft.feed === "ac" && draft.when === "shore" && (
+        <Pick
+          label="Goes over to AC by itself"
+          value={draft.automatic ?? ""}
+          options={[
+            ["", "not said"],
+            ["yes", "yes"],
+            ["no", "no"],
+          ]}
+          onChange={(automatic) => set({ automatic: (automatic || null) as Load["automatic"] })}
+        />
+      )}
+      {draft.feed === "ac" && draft.hangs_on === null && (
         <Pick
           label="Hangs on"
           value={draft.output}

@@ -28,7 +28,7 @@ export function addLoads(rig: Rig, loads: Load[]): PatchOperation[] {
   }));
 }
 
-/** A row typed anew keeps what a line does not say: place, hours of the day, weather, shed order, the volts it bears. */
+/** A row typed anew keeps what a line does not say: place, hours of the day, weather, shed order, the volts it bears, its circuit. */
 export function replaceLoad(rig: Rig, id: string, load: Load): PatchOperation[] {
   const before = rig.loads[id];
   // Somebody has taken it away meanwhile: the server says so.
@@ -42,6 +42,8 @@ export function replaceLoad(rig: Rig, id: string, load: Load): PatchOperation[] 
     shed_order: before.shed_order,
     lowest_v: before.lowest_v,
     highest_v: before.highest_v,
+    hangs_on: before.hangs_on,
+    automatic: load.automatic ?? before.automatic,
   };
   const patch = changedMembers(`/loads/${id}`, before, { ...load, ...kept });
   // Typed as it was: an edit that changes nothing, so that whoever waits for it hears that it is stored.

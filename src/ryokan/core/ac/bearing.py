@@ -32,7 +32,7 @@ def rated_for(scope: Scope, row: Powered) -> Figure | None:
     reckoned = scope.get("inverter.rated_w")
     if row.load.hangs_on is not None:
         bearers = ac_states(scope.rig, scope).bearers(row.id, row.load)
-        others = sorted(bearers - {THE_INVERTER})
+        others = sorted(one for one in bearers if one != THE_INVERTER)
         if others and THE_INVERTER not in bearers:
             return scope.get(f"inverter.other.{others[0]}.rated_w") or row.running_w
     return reckoned or row.running_w

@@ -25,7 +25,7 @@ def amps_of_leg(
     """
     one_leg = legs_of_supply(rig) == 1
     on_it = [row for row in rows if runs_in(row.load, mode) and leg in _legs(rig, states, state, row, one_leg=one_leg)]
-    chargers = _chargers(sheet, rig, state, leg, one_leg=one_leg and mode not in AWAY)
+    chargers = _chargers(sheet, rig, states, state, leg, one_leg=one_leg and mode not in AWAY)
     if not on_it and not chargers:
         return None
     base = f"ac.mode.{mode}.leg_{leg}"
@@ -39,7 +39,7 @@ def amps_of_leg(
 
 def _legs(rig: Rig, states: AcStates, state: State, row: Powered, *, one_leg: bool) -> tuple[int, ...]:
     load = row.load
-    if load.hangs_on is not None:
+    if states.network.place_of(f"load:{row.id}") is not None:
         live = state.live.get(f"load:{row.id}", {})
         return tuple(leg for leg, sources in live.items() if state.mode in AWAY or sources - state.inverting)
     fed = load.output == "backed_up" or state.mode not in AWAY
@@ -48,18 +48,18 @@ def _legs(rig: Rig, states: AcStates, state: State, row: Powered, *, one_leg: bo
 
 def _of_one_leg(sheet: Sheet, states: AcStates, row: Powered) -> Figure:
     """Volt-amps of a load on one leg: half of them where it hangs on both."""
-    if row.load.hangs_on is None or len(states.legs_of(f"load:{row.id}")) == 1:
+    if states.network.place_of(f"load:{row.id}") is None or len(states.legs_of(f"load:{row.id}")) == 1:
         return row.running_va
     key = f"ac.load.{row.id}.leg_va"
     return sheet.get(key) or sheet.compute(key, "running ÷ 2", "VA", running=row.running_va)
 
 
-def _chargers(sheet: Sheet, rig: Rig, state: State, leg: int, *, one_leg: bool) -> list[Figure]:
+def _chargers(sheet: Sheet, rig: Rig, states: AcStates, state: State, leg: int, *, one_leg: bool) -> list[Figure]:
     """Amps of the chargers that are fed on a leg: by hookup or generator, and away from them by an inverter, in a ring. [A]"""
     found: list[Figure] = []
-    for id, charger in rig.charging.ordered_chargers().items():
+    for id in rig.charging.ordered_chargers():
         draws = sheet.get(f"charging.source.{id}.input_a")
-        if charger.hangs_on is None:
+        if states.network.place_of(f"charger:{id}") is None:
             on_it = leg == 1 and one_leg
         else:
             live = state.live.get(f"charger:{id}", {})

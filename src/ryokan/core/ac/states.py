@@ -37,9 +37,9 @@ class AcStates:
         """
         if load.feed != "ac":
             return frozenset()
-        if load.hangs_on is None:
-            return frozenset() if load.output != "backed_up" else frozenset({THE_INVERTER})
         node = f"load:{load_id}"
+        if self.network.place_of(node) is None:
+            return frozenset() if load.output != "backed_up" else frozenset({THE_INVERTER})
         found = {one for state in self.away for one in state.sources_of(node) & state.inverting}
         return frozenset(one.partition(":")[2] for one in found)
 
@@ -76,8 +76,13 @@ def placed(rig: Rig) -> Rig:
     hung = {id: load for id, load in rig.loads.items() if load.feed == "ac" and load.hangs_on is not None and not load.struck}
     if not hung:
         return rig
-    state = in_mode(rig, "rest")
-    outputs = {id: "backed_up" if state.sources_of(f"load:{id}") & state.inverting else "grid_only" for id in hung}
+    network = ac_network(rig)
+    state = in_mode(rig, "rest", network)
+    outputs = {
+        id: "backed_up" if state.sources_of(f"load:{id}") & state.inverting else "grid_only"
+        for id in hung
+        if network.place_of(f"load:{id}") is not None
+    }
     changed = {id: hung[id].model_copy(update={"output": said}) for id, said in outputs.items() if hung[id].output != said}
     return rig.model_copy(update={"loads": {**rig.loads, **changed}}) if changed else rig
 

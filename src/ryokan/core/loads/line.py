@@ -340,6 +340,7 @@ def _load(said: LoadSaid, usual: UsualLoad | None, *, draw: Draw, feed: Feed, ty
         start_factor=start_factor,
         importance=said.members.get("importance", "should"),
         never_with=said.members.get("never_with"),
+        automatic=said.members.get("automatic"),
         per_person=bool(said.parts["per_person"]),
         seasons=said.members.get("seasons", ()),
         when=said.members.get("when", "always" if above is None else "above_charge"),

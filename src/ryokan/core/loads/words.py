@@ -332,6 +332,7 @@ PHRASES: tuple[Phrase, ...] = (
         when="driving",
     ),
     _phrase(rf"(?:only )?{_PLUGGED}(?: only)?", when="shore"),
+    _phrase(r"(?:set to |on )auto(?:matic)?|automatic change-?over|goes over (?:to ac )?by itself", automatic="yes"),
     _phrase(r"(?:only )?at anchor(?: only)?", when="anchor"),
     _phrase(r"(?:when|while|if) (?:running|on|it runs|in use|used)|run(?:ning)?\s?time", about=True),
     _phrase(

@@ -32,6 +32,7 @@ from ryokan.core.survey.model import (
 from ryokan.core.survey.places import place_of, places
 from ryokan.core.vehicle import BOATS, ROAD
 
+TWO_LEGS_BELOW_V = 200  # mains with two legs and a neutral are those of 100 to 127 V (common practice)
 A_CELL_V = 5  # a unit below so many volts is a bare cell, which is made to be put in series (common practice)
 
 
@@ -262,6 +263,12 @@ def _an_inverter_feeds_the_panel(rig: Rig, sheet: Sheet, one: FoundCharger) -> b
     return any(two.feeds == "panel" for two in rig.survey.of_kind(FoundInverter).values() if two.fate != "goes")
 
 
+def _may_have_two_legs(rig: Rig, sheet: Sheet, one: FoundAcPanel) -> bool:
+    """Mains of 120 V, and no cord that says how many legs come in."""
+    cords = [cord.rating for cord in rig.survey.of_kind(FoundCord).values() if cord.fate != "goes"]
+    return rig.region.mains_v < TWO_LEGS_BELOW_V and all(rating in (None, "na_50") for rating in cords)
+
+
 def _one_phase_may_reach_both(rig: Rig, sheet: Sheet, one: FoundAcPanel) -> bool:
     """Two legs and something of one leg that feeds them."""
     cords = [cord.rating for cord in rig.survey.of_kind(FoundCord).values() if cord.fate != "goes"]
@@ -362,6 +369,7 @@ _WHEN: dict[str, Open] = {
     "inverter.transfer": _changes_over_unsaid,
     "inverter.bond": _feeds_the_panel,
     "charging.fed_from": _an_inverter_feeds_the_panel,
+    "ac.panel_legs": _may_have_two_legs,
     "ac.shared_neutral": _one_phase_may_reach_both,
     "ac.guard_covers": lambda rig, sheet, one: one.device == "rcd" and one.rcd != "none",
     "charging.cord_rating": _no_cord_has_a_rating,

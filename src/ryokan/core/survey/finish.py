@@ -253,12 +253,25 @@ def cord(said: Said) -> None:
             said.assumed["kept_as_a_note"] = said.members["note"]
 
 
+def ac_panel(said: Said) -> None:
+    """Volts of a panel on the AC side are those of the mains."""
+    for volts, start, end in said.loose.pop("volts", []):
+        if volts >= 100:
+            said.say("note", said.marks.line[start:end].strip(), start, end)
+            said.assumed["kept_as_a_note"] = said.members["note"]
+        else:
+            said.ask("has_no_such", start, end)
+
+
 def guard(said: Said) -> None:
     """A galvanic isolator is one that may fail open, unless somebody says that it cannot; an RCD without a type is not read."""
     if said.members.pop("_galvanic", None):
         said.members.setdefault("device", "galvanic")
     if said.members.get("device") == "rcd":
         said.members.setdefault("rcd", "not_read")
+    for _, start, end in said.loose.pop("volt_amps", []):  # of a transformer
+        said.say("note", said.marks.line[start:end].strip(), start, end)
+        said.assumed["kept_as_a_note"] = said.members["note"]
 
 
 def run(said: Said) -> None:

@@ -227,13 +227,20 @@ CONTROLLER = LineKind(
     finish=finish.controller,
     beside=(beside(rf"{_SHORTED}(?: current)?", "most_isc_a", "a"),),
 )
-_PANEL = r"(?:ac |breaker |mains )?panel|breaker box|consumer unit"
+_PANEL = r"(?:ac |breaker |mains )*panel|breaker box|consumer unit"
 _BONDED = (
-    phrase(r"(?:neutral )?bond(?:ed|ing)? (?:by (?:a |its )?)?relay|neutral relay", bond="relay"),
+    phrase(
+        r"(?:neutral(?:[- ](?:to[- ])?(?:ground|earth))? )?bond(?:ed|ing)? (?:by (?:a |its )?)?relay|neutral relay",
+        bond="relay",
+    ),
     phrase(r"floating(?: neutral)?|neutral floats|(?:neutral )?(?:is )?not bonded|unbonded|no (?:neutral )?bond", bond="none"),
     phrase(r"neutral (?:is )?(?:always )?bonded(?: always)?|bonded neutral|fixed bond", bond="fixed"),
 )
 _TRANSFER = (
+    phrase(
+        r"between (?:the )?(?:shore|hook-?up|mains|grid) (?:and|or) (?:the )?inverter"
+        r"|between (?:the )?inverter (?:and|or) (?:the )?(?:shore|hook-?up|mains|grid)"
+    ),
     phrase(
         r"(?:by |through |via |with )?(?:an? )?"
         r"(?:automatic transfer(?: switch| relay)?|auto(?:matic)? change-?over|ats|transfer relay)",
@@ -261,7 +268,7 @@ _TRANSFER = (
 )
 INVERTER = LineKind(
     "inverter",
-    called(r"inverter(?:[ /-]charger)?|combi"),
+    called(r"inverters?(?:[ /-]charger)?|combi"),
     {"watts": "rated_w"},
     (
         *_amount(r"surge|peak", WATTS, "surge_w"),
@@ -278,12 +285,16 @@ INVERTER = LineKind(
         *_BONDED,
         *_TRANSFER,
         phrase(
-            rf"feeds? (?:the |a )?(?:whole |ac |main |breaker )*(?:{_PANEL}|vehicle|van|boat|rv|bus|trailer|everything)",
+            rf"(?:back-?)?feeds? (?:the |a )?(?:whole |ac |main |breaker |sub[- ]?)*(?:{_PANEL}"
+            r"|vehicle|van|boat|rv|bus|trailer|everything)"
+            rf"|(?:hard-?)?wired (?:in)?to (?:the |a )?(?:main |sub[- ]?)?(?:{_PANEL})",
             feeds="panel",
         ),
         phrase(r"feeds? (?:all )?(?:the )?(?:existing )?outlets", feeds="panel"),
+        phrase(r"plug(?:ged)?[- ]in(?: only)?", feeds="outlets"),
         phrase(
-            r"(?:with |has )?(?:its|on its) own outlets?(?: only)?"
+            r"(?:with |has |on )?(?:its )?own outlets?(?: only)?"
+            r"|(?:with )?(?:a |its )?gfci(?: outlets?| receptacles?)?"
             r"|outlets? (?:on|of) (?:it|its own)|(?:receptacles?|outlets) only"
             r"|not (?:wired |connected )?(?:in)?to the (?:ac |breaker )?panel",
             feeds="outlets",
@@ -318,7 +329,7 @@ CHARGER = LineKind(
         ),
         phrase(
             r"(?:plugged |wired )?(?:into|on) (?:the )?inverter(?:'s)?(?: outlet| output)?"
-            r"|(?:fed|run) (?:by|from|off) the inverter",
+            r"|(?:fed|runs?) (?:by|from|off) the inverter",
             fed_from="inverter",
         ),
     ),
@@ -524,11 +535,14 @@ RCD_TYPES = tuple(
 AC_PANEL = LineKind(
     "ac_panel",
     called(
-        r"(?:ac |breaker |mains )+panel|breaker box|consumer unit|load cent(?:er|re)"
-        r"|ac distribution(?: panel| board)?|mains board"
+        r"(?:(?:ac|breaker|mains|main|sub)[- ]?)+panel|breaker box|consumer unit|(?:load|power) cent(?:er|re)"
+        r"|(?:ac|230\s*v|120\s*v|mains) distribution(?: panel| board)?|mains board"
     ),
     {"amps": "main_a"},
     (
+        phrase(r"main (?:breaker )?panel"),
+        phrase(r"sub[- ]?panel", name="Sub panel"),
+        phrase(r"fed (?:by|from) (?:the |an? )?[a-z]+", note=lambda match: match[0]),
         phrase(r"(?:with )?two legs?|split[- ]phase|120/240\s*v?", legs=2),
         phrase(r"one leg|single leg|single[- ]phase", legs=1),
         phrase(r"no (?:shared|common) neutrals?", shared_neutral="no"),
@@ -553,8 +567,9 @@ AC_PANEL = LineKind(
         phrase(rf"(?:with )?(?:an? )?(?:main )?(?:{_RCD})", main_rcd="not_read"),
         phrase(r"(?:with )?(?:an? )?main(?: breaker)?"),
         _MILLIAMPS,
-        phrase(r"\d+ (?:breakers|circuits|ways)"),
+        phrase(r"(?:with )?\d+ (?:breakers|circuits|ways|mcbs)(?: and)?"),
     ),
+    finish=finish.ac_panel,
 )
 AC_GUARD = LineKind(
     "ac_guard",
@@ -566,6 +581,7 @@ AC_GUARD = LineKind(
             r"|with (?:a )?status(?: lamp| light| indicator)?",
             device="fail_safe",
         ),
+        phrase(r"(?:no|without(?: an?)?) status(?: lamp| light| indicator)?", device="galvanic"),
         phrase(r"galvanic isolator", _galvanic=True),
         phrase(r"isolat(?:ion|ing) transformer", device="transformer"),
         phrase(r"polarity (?:indicator|light|lamp|tester|alarm)", device="polarity"),
@@ -581,6 +597,7 @@ AC_GUARD = LineKind(
         phrase(r"(?:for |on |at |over )?(?:the |all )?outlets?", covers="outlets"),
         _MILLIAMPS,
         phrase(r"double[- ]pole|two[- ]pole"),
+        phrase(r"circuits?"),
     ),
     finish=finish.guard,
 )

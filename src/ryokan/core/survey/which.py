@@ -47,13 +47,22 @@ _NOT_OF_AN_INVERTER = (
     r"switch|change-?over|between|shore|hook-?up|cables?|wires?|fuses?|monitor|shunt|alternator|dc-?dc|charger|converter|"
     rf"{GENERATOR_WORDS}"
 )
+# What is on, off or for an inverter is none itself.
+_NOT_ON_ONE = "".join(
+    rf"(?<!\b{word} )(?<!\b{word} the )(?<!\b{word} an )" for word in ("on", "off", "from", "by", "into", "for")
+)
+_AN_INVERTER = rf"{_NOT_ON_ONE}{INVERTER.called.pattern}"
 _INVERTER_FIRST = re.compile(
-    rf"^(?:(?!\b(?:{_NOT_OF_AN_INVERTER})\b)[^,])*{INVERTER.called.pattern}"
+    rf"^(?:(?!\b(?:{_NOT_OF_AN_INVERTER})\b)[^,])*{_AN_INVERTER}"
     rf"(?! *(?:switch|cables?|fuse|remote|or|{GENERATOR_WORDS})\b)",
     re.IGNORECASE,
 )
 _HANGS_ON_A_PANEL = r"inverter|charger|converter|generator|solar|cord|inlet"
-_AC_PANEL_ALONE = re.compile(rf"^(?!.*\b(?:{_HANGS_ON_A_PANEL})\b)(?=.*{AC_PANEL.called.pattern})", re.IGNORECASE)
+_AC_PANEL_ALONE = re.compile(
+    rf"^(?!.*\d\s*w(?:atts?)?\b)(?:(?!.*\b(?:{_HANGS_ON_A_PANEL})\b)(?=.*{AC_PANEL.called.pattern})"
+    rf"|\s*(?:{NUMBER}\s*{AMPS}\s*)?{AC_PANEL.called.pattern})",
+    re.IGNORECASE,
+)
 _AC_GUARD_ALONE = re.compile(rf"^(?!.*\b(?:{_HANGS_ON_A_PANEL})\b)(?=.*{AC_GUARD.called.pattern})", re.IGNORECASE)
 # A charger or converter may say what it hangs on.
 _CHARGER_ON_IT = re.compile(
@@ -63,9 +72,9 @@ _CHARGER_ON_IT = re.compile(
 )
 # What a line is of, in the order in which it is looked at: a word may belong to several.
 KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
+    (_AC_PANEL_ALONE, AC_PANEL),
     (_INVERTER_FIRST, INVERTER),
     (_CHARGER_ON_IT, CHARGER),
-    (_AC_PANEL_ALONE, AC_PANEL),
     (called(r"monitor|shunt|fuse ?(?:box|panel|block)|dc panel|distribution(?: panel)?|detector|alarm|bus ?bars?"), OTHER),
     (called(r"solar generator|power station|(?:hydro|wind|water|towed)[- ]?(?:generator|turbine)|turbine"), OTHER),
     (called(r"galvanic isolator|isolat(?:ion|ing) transformer|polarity (?:indicator|light|lamp|tester|alarm)"), AC_GUARD),
@@ -92,6 +101,7 @@ KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
     ),
     (called(r"(?:[a-z]+ )?switch(?:es)?|isolator|change-?over"), SWITCH),
     (called(rf"(?:(?:shore|power|{HOOKUP}|extension|mains) )+(?:cord|lead|cable|inlet)|cord|inlet"), CORD),
+    (re.compile(rf"^\s*{NUMBER}\s*{AMPS}\s*(?:mains |caravan |site )?lead\s*(?:,|$)", re.IGNORECASE), CORD),
     (called(r"battery to battery|b2b"), DCDC),
     (called(r"no main fuse|main fuse|main (?:battery )?cables?|battery cables?"), MAIN_CABLE),
     (re.compile(rf"(?=.*\b(?:{_FUSES})\b)(?=.*\b(?:{BANK})\b)(?!.*\b(?:between|and|to)\b)", re.IGNORECASE), MAIN_CABLE),
@@ -109,7 +119,7 @@ KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
         ),
         GENERATOR,
     ),
-    (INVERTER.called, INVERTER),
+    (re.compile(_AN_INVERTER, re.IGNORECASE), INVERTER),
     (called(r"converter|charger|power supply"), CHARGER),
     (GENERATOR.called, GENERATOR),
     (ALTERNATOR.called, ALTERNATOR),

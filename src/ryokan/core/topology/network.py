@@ -51,6 +51,10 @@ class Network:
     circuits: Mapping[str, Circuit] = field(default_factory=dict)
     void: frozenset[Run] = frozenset()  # that close a ring of feeds: nothing comes through them
 
+    def place_of(self, load: str) -> str | None:
+        """What a load or a charger hangs on, by its node; None where nobody said, or what was said leads nowhere yet."""
+        return next((run.tail[0] for run in self.runs if run.head[0] == load and run.role == "ac"), None)
+
 
 def ac_network(rig: Rig) -> Network:
     """The network of the AC side of a rig. What names a thing that is not there any more hangs on nothing."""
@@ -117,13 +121,23 @@ def _runs(
     for id, circuit in ac.ordered_circuits().items():
         yield Run((f"panel:{circuit.panel}", "out"), (f"circuit:{id}", "in"))
     for id, load in loads.items():
-        if load.feed == "ac" and load.hangs_on is not None:
-            yield Run((load.hangs_on, "out"), (f"load:{id}", "in"))
+        if load.feed == "ac" and _leads_somewhere(ac, load.hangs_on):
+            yield Run((str(load.hangs_on), "out"), (f"load:{id}", "in"))
     for id, charger in charging.ordered_chargers().items():
-        if charger.hangs_on is not None:
-            yield Run((charger.hangs_on, "out"), (f"charger:{id}", "in"))
+        if _leads_somewhere(ac, charger.hangs_on):
+            yield Run((str(charger.hangs_on), "out"), (f"charger:{id}", "in"))
         if charger.bank is None:
             yield Run((f"charger:{id}", "out"), (BANK, "in"), "dc")
+
+
+def _leads_somewhere(ac: AcSide, hangs_on: str | None) -> bool:
+    """Whether a place is known as far as what feeds it: a circuit that is gone, or a panel without a feed, says nothing yet."""
+    family, _, id = (hangs_on or "").partition(":")
+    if family != "circuit":
+        return family == "inverter"
+    circuit = ac.circuits.get(id)
+    panel = None if circuit is None else ac.panels.get(circuit.panel or "")
+    return panel is not None and bool(panel.feeds)
 
 
 def _by_the_inlet(ac: AcSide, inverter: Inverter, charging: Charging) -> list[str]:
