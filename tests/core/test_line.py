@@ -48,6 +48,7 @@ def meant(one: dict[str, Any]) -> dict[str, Any]:
         "duty_frac": duty,
         "days_per_week": said.pop("days", 7),
         "seasons": said.pop("seasons", ""),
+        "automatic": said.pop("automatic", None),
         "when": said.pop("when", "always"),
         "above_charge_frac": said.pop("above", 0.8),
         "importance": said.pop("importance", "should"),

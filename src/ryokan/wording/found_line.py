@@ -156,6 +156,7 @@ _WORDS: Mapping[str, Mapping[Any, str]] = {
         "rcd": "residual-current device", "galvanic": "galvanic isolator", "fail_safe": "galvanic isolator that fails closed",
         "transformer": "isolation transformer", "polarity": "polarity indicator",
     },
+    "there": {"none": "there is none", "fitted": "there"},
     "covers": {"all": "over all", "outlets": "at the outlets"},
     "material": {"copper": "copper", "copper_clad_aluminium": "copper-clad aluminium"},
     "zone": {"engine_space": "in the engine's heat"},

@@ -433,6 +433,7 @@ export const FOUND_FIELDS: Record<FoundKind, { fields: FormField[] }> = {
         ["transformer", "an isolation transformer"],
         ["polarity", "a polarity indicator"],
       ]),
+      choice("there", "Is there, of an isolator or indicator", FITTED),
       choice("rcd", "Type, of a residual-current device", RCDS),
       choice("covers", "Guards", [
         ["all", "all of it"],

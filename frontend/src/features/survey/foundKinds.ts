@@ -135,6 +135,7 @@ function said(item: Found): (string | false)[] {
     case "ac_guard":
       return [
         item.device !== null && GUARDS[item.device],
+        item.there === "none" && "none there",
         item.rcd !== null && item.rcd !== "not_read" && RCDS[item.rcd],
       ];
     case "cord":

@@ -138,9 +138,9 @@ def _guards(survey: Survey) -> dict[str, Any]:
     for one in survey.of_kind(FoundAcGuard).values():
         match one.device:
             case "galvanic" | "fail_safe" | "transformer":
-                members["ac.isolator"] = one.device
+                members["ac.isolator"] = "none" if one.there == "none" else one.device
             case "polarity":
-                members["ac.polarity"] = "fitted"
+                members["ac.polarity"] = "none" if one.there == "none" else "fitted"
             case "rcd" if one.covers == "all" or one.rcd == "none":
                 members["ac.main_rcd"] = one.rcd
             case _:

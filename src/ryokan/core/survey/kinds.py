@@ -581,6 +581,8 @@ AC_GUARD = LineKind(
             r"|with (?:a )?status(?: lamp| light| indicator)?",
             device="fail_safe",
         ),
+        phrase(r"no (?:galvanic )?isolator", device="galvanic", there="none"),
+        phrase(r"no polarity (?:indicator|light|lamp|tester|alarm)", device="polarity", there="none"),
         phrase(r"(?:no|without(?: an?)?) status(?: lamp| light| indicator)?", device="galvanic"),
         phrase(r"galvanic isolator", _galvanic=True),
         phrase(r"isolat(?:ion|ing) transformer", device="transformer"),

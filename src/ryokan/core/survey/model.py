@@ -323,6 +323,7 @@ class FoundAcGuard(AnyFound):
     kind: Literal["ac_guard"] = "ac_guard"
     device: Literal["rcd", "galvanic", "fail_safe", "transformer", "polarity"] | None = None
     rcd: Rcd | None = Field(default=None, description="Type of a residual-current device; “none”: there is none.")
+    there: Fitted | None = Field(default=None, description="“none”: there is no such isolator or indicator.")
     rated_a: float | None = Field(default=None, gt=0, le=400, description="What it passes. [A]")
     covers: Literal["all", "outlets"] | None = Field(default=None, description="Whether it guards all, or the outlets.")
 
