@@ -11,10 +11,15 @@ from builders import ROOT
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from ryokan.core.ac.card import card
+from ryokan.core.ac.picture import pictures
+from ryokan.core.ac.states import ac_states
 from ryokan.core.evaluate import evaluate
+from ryokan.core.figure import Sheet
 from ryokan.core.rig import Rig
 from ryokan.core.topology.modes import State, in_mode, loops, modes_of
 from ryokan.core.topology.network import ac_network
+from ryokan.wording.ac_pages import in_sentences, step_in_words
 
 CASES: list[dict[str, Any]] = tomllib.loads((ROOT / "tests/reference/ac.toml").read_text())["case"]
 NO_CHARGERS: dict[str, Any] = {"alternators": {}, "paths": {}, "chargers": {}}
@@ -188,3 +193,112 @@ def test_neutrals_and_their_bonds_are_those_that_a_graph_search_finds(rig: Rig) 
         assert {place for one in state.neutrals for place in one.closed} == bonded
         for one in state.neutrals:
             assert set(one.closed) == bonded & one.nodes
+
+
+# What the codes ask in each region, from memory of NEC 551, ABYC E-11 and BS 7671 721: the same thing, told or not.
+BY_PACK: list[tuple[str, dict[str, Any], dict[str, bool]]] = [
+    ("ac.main_one_pole", {"main_poles": 1}, {"na_vehicle": False, "na_marine": True, "international": True}),
+    ("ac.main_rcd_missing", {"main_rcd": "none"}, {"na_vehicle": False, "na_marine": True, "international": True}),
+    ("ac.polarity_unseen", {"polarity": "none"}, {"na_vehicle": False, "na_marine": True, "international": False}),
+    ("ac.main_far", {"main_way": "3.5 m"}, {"na_vehicle": False, "na_marine": True, "international": False}),
+    ("ac.bonding_thin", {"bonding": "awg:10"}, {"na_vehicle": True, "na_marine": False, "international": False}),
+    ("ac.earth_cut", {"earth": "none"}, {"na_vehicle": True, "na_marine": True, "international": True}),
+    ("ac.circuit_one_pole", {"panels": {"p": {"legs": 1}}, "circuits": {"c": {"panel": "p", "poles": 1}}},
+     {"na_vehicle": False, "na_marine": False, "international": True}),
+    ("ac.breaker_over_conductor", {"panels": {"p": {"legs": 1}}, "circuits": {"c": {"panel": "p", "breaker_a": 20, "conductor": "awg:14"}}},
+     {"na_vehicle": True, "na_marine": True, "international": False}),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("code", "ac", "told"), BY_PACK, ids=[code for code, _, _ in BY_PACK])
+def test_each_region_asks_what_its_code_asks(code: str, ac: dict[str, Any], told: dict[str, bool]) -> None:
+    for pack, expected in told.items():
+        mains = {"mains_v": 230, "mains_hz": 50} if pack == "international" else {}
+        vehicle = {"kind": "motor boat" if pack == "na_marine" else "van"}
+        report = evaluate(wired({"ac": ac, "region": {"code_pack": pack, **mains}, "vehicle": vehicle}))
+        assert (code in {finding.code for finding in report.findings}) == expected, pack
+
+
+def test_a_building_is_no_caravan() -> None:
+    """Its service has an earth and a main breaker of other codes, which no rule here judges."""
+    ac = {
+        "main_poles": 1,
+        "main_rcd": "none",
+        "earth_ashore": "pme",
+        "panels": {"p": {"place": "building", "legs": 1, "feeds": {"i": {"source": "inlet"}}}},
+        "circuits": {"c": {"panel": "p", "poles": 1}},
+    }
+    region = {"code_pack": "international", "mains_v": 230, "mains_hz": 50}
+    found = {finding.code for finding in evaluate(wired({"ac": ac, "region": region})).findings}
+    assert {code for code in found if code.startswith("ac.")} == set()
+
+
+BY_HAND = {
+    "p": {"legs": 1, "transfer": "cord", "feeds": {"i": {"source": "inlet"}, "v": {"source": "inverter:main", "position": 1}}}
+}
+# Common practice: current off before plugs part or meet; the live end last in and first out; the panel over before it is used.
+CARDS: list[tuple[str, dict[str, Any], dict[str, list[str]]]] = [
+    ("a cord that a hand moves, and a charger that the card puts off", {
+        "ac": {"main_a": 30, "panels": BY_HAND, "circuits": {"c": {"panel": "p", "when_away": "off"}}},
+        "charging": {"chargers": {"k": {"output_a": 20, "hangs_on": "circuit:c"}}},
+    }, {
+        "arriving": ["test_outlet", "main_off", "inverter_off", "move_cord_to_inlet", "plug_in", "main_on", "breaker_on"],
+        "leaving": ["breaker_off/ring", "main_off_leaving", "unplug", "move_cord_to_inverter", "inverter_on"],
+    }),
+    ("a switch, on a boat with a polarity lamp", {
+        "vehicle": {"kind": "narrowboat"},
+        "ac": {"polarity": "fitted", "panels": {"p": {**BY_HAND["p"], "transfer": "switch"}}},
+    }, {
+        "arriving": ["test_outlet/boat", "plug_in/boat", "look_at_polarity", "throw_to_hookup"],
+        "leaving": ["unplug/boat", "throw_to_inverter", "inverter_on"],
+    }),
+    ("an inverter that passes on: nothing to throw, but what is meant for the hookup is switched off", {
+        "inverter": {"chosen": {"rated_w": 2000}, "ac_in": "inlet"},
+        "ac": {"panels": {"p": {"legs": 1, "feeds": {"v": {"source": "inverter:main"}}}}, "circuits": {"c": {"panel": "p"}}},
+        "loads": {"h": {"name": "heater", "feed": "ac", "watts": 1500, "when": "shore", "hangs_on": "circuit:c"}},
+    }, {"arriving": ["test_outlet", "plug_in", "goes_over_by_itself"], "leaving": ["hookup_loads_off", "unplug"]}),
+    ("a house in the United Kingdom and a generator that floats", {
+        "region": {"code_pack": "international", "mains_v": 230, "mains_hz": 50}, "stays": {"a": {"hookup": "house_uk"}},
+        "charging": {"generators": {"g": {"rated_w": 2000, "bond": "none"}}},
+    }, {
+        "arriving": ["test_outlet", "own_electrode", "plug_in"],
+        "generator": ["generator_outside", "generator_bond/none", "generator_run_up", "generator_unload"],
+    }),
+    ("a building: nothing is plugged, the grid fails", {
+        "ac": {"panels": {"p": {**BY_HAND["p"], "place": "building", "transfer": "switch"}}},
+    }, {"leaving": ["throw_to_inverter", "inverter_on"], "arriving": ["throw_to_grid"]}),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("case", "expected"), [row[1:] for row in CARDS], ids=[row[0] for row in CARDS])
+def test_the_card_has_its_steps_in_their_order(case: dict[str, Any], expected: dict[str, list[str]]) -> None:
+    rig = wired(case)
+    sides = card(rig, ac_states(rig, Sheet()))
+    found = {side: [f"{one.code}/{one.forgotten}".rstrip("/") for one in steps] for side, steps in sides.items()}
+    assert {side: found[side] for side in expected} == expected  # type: ignore[index]
+    for steps in sides.values():
+        for step in steps:
+            words = step_in_words(step)
+            assert "{" not in words.what + words.why
+            assert "safe" not in (words.what + words.why).lower()
+
+
+@settings(max_examples=60, deadline=None)
+@given(networks())
+def test_a_picture_draws_every_panel_and_circuit_once_and_what_is_live_as_live(rig: Rig) -> None:
+    states = ac_states(rig, Sheet())
+    drawn = pictures(rig, states)
+    assert sorted(mode for one in drawn for mode in one.modes) == sorted(states.states)
+    for one in drawn:
+        state = states.states[one.modes[0]]
+        ids = [node.id for node in one.nodes]
+        assert len(ids) == len(set(ids)) == len({(node.column, node.row) for node in one.nodes})
+        assert {f"panel:{id}" for id in rig.ac.panels} | {f"circuit:{id}" for id in rig.ac.circuits} <= set(ids)
+        for node in one.nodes:
+            if node.kind in ("panel", "circuit"):
+                assert (node.carries == "nothing") == (not state.live.get(node.id))
+        for wire in one.wires:
+            assert {wire.tail, wire.head} <= set(ids)
+        in_rings = {f"charger:{id}" for id in loops(states.network, [state])}
+        assert {wire.carries == "ring" for wire in one.wires if wire.role == "charge"} <= {bool(in_rings), False}
+        assert all(sentence for sentence in in_sentences(rig, states, one))

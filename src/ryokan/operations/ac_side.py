@@ -7,7 +7,7 @@ from uuid import UUID
 
 from sqlalchemy.orm import Session
 
-from ryokan.core.ac.states import AcStates, ac_states, is_entered, placed
+from ryokan.core.ac.states import AcStates, ac_states, is_drawn, placed
 from ryokan.core.figure import Sheet
 from ryokan.core.rig import Rig
 from ryokan.operations.accounts import Actor
@@ -42,5 +42,5 @@ def read_ac_side(session: Session, actor: Actor, option_id: UUID) -> AcSide:
         states=ac_states(rig, sheet),
         revision=worked.revision.number,
         rated_w=None if rated is None else rated.number,
-        drawn=is_entered(rig) or any(load.hangs_on is not None for load in rig.loads.values()),
+        drawn=is_drawn(rig),
     )

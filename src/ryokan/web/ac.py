@@ -16,7 +16,7 @@ from ryokan.operations.ac_side import read_ac_side
 from ryokan.web.ac_schemas import AcAnswer, CardStepAnswer, NodeAnswer, PictureAnswer, SchoolAnswer, SideAnswer, WireAnswer
 from ryokan.web.context import signed_in
 from ryokan.web.spec import answers, spec
-from ryokan.wording.ac_pages import SCHOOL_WORDS, SIDES, in_sentences, name_of_node, step_in_words, title_of
+from ryokan.wording.ac_pages import SCHOOL_WORDS, in_sentences, name_of_node, step_in_words, title_of, title_of_side
 
 blueprint = Blueprint("ac", __name__)
 
@@ -32,7 +32,7 @@ def read_ac(option_id: UUID) -> AcAnswer:
         revision=side.revision,
         pictures=[_picture(rig, states, one) for one in pictures(rig, states)] if side.drawn else [],
         card=[
-            SideAnswer(side=of, title=SIDES[of], steps=[_step(step) for step in steps])
+            SideAnswer(side=of, title=title_of_side(rig, of), steps=[_step(step) for step in steps])
             for of, steps in card(rig, states).items()
         ],
         schools=[
@@ -56,7 +56,7 @@ def _step(step: CardStep) -> CardStepAnswer:
 def _picture(rig: Rig, states: AcStates, one: Picture) -> PictureAnswer:
     return PictureAnswer(
         modes=list(one.modes),
-        title=title_of(one),
+        title=title_of(rig, one),
         sentences=list(in_sentences(rig, states, one)),
         nodes=[_node(rig, node, generator="generator" in one.modes) for node in one.nodes],
         wires=[

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from ryokan.core.ac.card import CardStep, Side
 from ryokan.core.ac.picture import Picture, PictureNode
 from ryokan.core.ac.schools import School
-from ryokan.core.ac.states import AcStates
+from ryokan.core.ac.states import AcStates, in_a_building
 from ryokan.core.ac.things import name_of_charger, name_of_circuit, name_of_panel, name_of_source
 from ryokan.core.rig import Rig
 from ryokan.core.topology.modes import AcMode, Neutral, State, loops
@@ -20,7 +20,9 @@ MODES: dict[AcMode, str] = {
     "driving": "driving",
     "generator": "On the generator",
 }
+MODES_OF_A_BUILDING: dict[AcMode, str] = {**MODES, "hookup": "On the grid", "rest": "Without the grid"}
 SIDES: dict[Side, str] = {"arriving": "Arriving", "leaving": "Leaving", "generator": "On the generator"}
+SIDES_OF_A_BUILDING: dict[Side, str] = {**SIDES, "arriving": "When the grid is back", "leaving": "When the grid fails"}
 
 # What is done, and what goes wrong when it is forgotten: by code, and by “code/variant”.
 STEPS: dict[str, Words] = {
@@ -51,6 +53,9 @@ STEPS: dict[str, Words] = {
     "main_on": Words("Main breaker on.", "Nothing is fed."),
     "throw_to_hookup": Words(
         "Throw the changeover of {panel} from {unit} to the other source.", "The panel stays on the bank, and empties it."
+    ),
+    "throw_to_grid": Words(
+        "Throw the changeover of {panel} from {unit} to the grid.", "The panel stays on the bank, and empties it."
     ),
     "breaker_on": Words("Breaker of {circuit} on: {things}.", "It stays without AC, and a charger there charges nothing."),
     "goes_over_by_itself": Words("Nothing to throw: {thing} goes over by itself.", ""),
@@ -113,8 +118,15 @@ def _begun(text: str) -> str:
     return text[:1].upper() + text[1:]
 
 
-def title_of(picture: Picture) -> str:
-    """What a picture shows: one mode, or several that are alike."""
+def title_of_side(rig: Rig, side: Side) -> str:
+    """What a side of the card is for."""
+    return (SIDES_OF_A_BUILDING if in_a_building(rig) else SIDES)[side]
+
+
+def title_of(rig: Rig, picture: Picture) -> str:
+    """What a picture shows: one mode, or several that are alike. A building does not drive."""
+    if in_a_building(rig):
+        return MODES_OF_A_BUILDING[picture.modes[0]]
     first, *others = (MODES[mode] for mode in picture.modes)
     if not others:
         return first
@@ -128,6 +140,8 @@ def name_of_node(rig: Rig, node: PictureNode, *, generator: bool) -> str:
         case "bank":
             return "House bank"
         case "inlet":
+            if in_a_building(rig):
+                return "Grid"
             return "Inlet, generator" if generator else "Inlet"
         case "panel":
             return _begun(name_of_panel(rig, id))
@@ -176,7 +190,7 @@ def _of_panel(rig: Rig, state: State, id: str) -> str:
 
 def _of_neutral(rig: Rig, neutral: Neutral) -> str:
     closed = [name_of_source(rig, one) if one != "shore" else "the supply ashore" for one in neutral.closed]
-    if any(panel.place == "building" for panel in rig.ac.panels.values()):
+    if in_a_building(rig):
         closed = [one.replace("the supply ashore", "the mains") for one in closed]
     if len(closed) > 1:
         return f"Neutral and earth meet twice: at {' and at '.join(closed)}."

@@ -52,7 +52,7 @@ function OnePanel({ id, panel }: { id: string; panel: Panel }) {
         )
       }
     >
-      <FieldRow label="Fed by" fault={feeds.length === 0 ? "Nothing feeds it yet." : ""}>
+      <FieldRow label="Fed by" hint={feeds.length === 0 ? "Nothing feeds it yet." : undefined}>
         <ul className="w-full">
           {feeds.map(([feed, one], at) => (
             <OneFeed key={feed} panel={panel} panelId={id} id={feed} feed={one} number={at + 1} />

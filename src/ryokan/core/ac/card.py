@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from typing import Literal, TypeAlias
 
 from ryokan.core.ac.model import Panel
-from ryokan.core.ac.states import AcStates
+from ryokan.core.ac.states import AcStates, in_a_building
 from ryokan.core.ac.things import name_of_charger, name_of_circuit, name_of_panel, name_of_source
 from ryokan.core.ac.values import INLET
 from ryokan.core.rig import Rig
@@ -28,6 +28,9 @@ class CardStep:
 
 def card(rig: Rig, states: AcStates) -> dict[Side, tuple[CardStep, ...]]:
     """The steps of each side of the card; of a generator where there is one. Those that nothing asks for are left out."""
+    if in_a_building(rig):
+        back, fails = tuple(_when_the_grid_is_back(rig)), tuple(_when_the_grid_fails(rig))
+        return {"leaving": fails, "arriving": back}
     sides: dict[Side, tuple[CardStep, ...]] = {
         "arriving": tuple(_arriving(rig, states)),
         "leaving": tuple(_leaving(rig, states)),
@@ -89,11 +92,36 @@ def _arriving(rig: Rig, states: AcStates) -> Iterator[CardStep]:
     yield from _by_itself(rig, states)
 
 
-def _by_itself(rig: Rig, states: AcStates) -> Iterator[CardStep]:
-    """What goes over without a hand: said once, so that nobody looks for a switch."""
+def _when_the_grid_fails(rig: Rig) -> Iterator[CardStep]:
+    """In a building nothing is plugged: what a hand changes over, and what is put off before."""
+    for id in _off_by_hand(rig):
+        yield CardStep(
+            "breaker_off", {"circuit": name_of_circuit(rig, id), "things": _on_it(rig, id)}, "ring" if _charges(rig, id) else ""
+        )
+    for id, _, unit in _by_hand(rig):
+        yield CardStep("throw_to_inverter", {"panel": name_of_panel(rig, id), "unit": unit})
+    for unit in dict.fromkeys(unit for _, _, unit in _by_hand(rig)):
+        yield CardStep("inverter_on", {"unit": unit})
+    yield from _relays(rig)
+
+
+def _when_the_grid_is_back(rig: Rig) -> Iterator[CardStep]:
+    for id, _, unit in _by_hand(rig):
+        yield CardStep("throw_to_grid", {"panel": name_of_panel(rig, id), "unit": unit})
+    for id in _off_by_hand(rig):
+        yield CardStep("breaker_on", {"circuit": name_of_circuit(rig, id), "things": _on_it(rig, id)})
+    yield from _relays(rig)
+
+
+def _relays(rig: Rig) -> Iterator[CardStep]:
     for id, panel in rig.ac.ordered_panels().items():
         if panel.transfer == "relay" and len(panel.feeds) > 1:
             yield CardStep("goes_over_by_itself", {"thing": name_of_panel(rig, id)})
+
+
+def _by_itself(rig: Rig, states: AcStates) -> Iterator[CardStep]:
+    """What goes over without a hand: said once, so that nobody looks for a switch."""
+    yield from _relays(rig)
     for id, unit in rig.inverter.units().items():
         if unit.ac_in == INLET and f"inverter:{id}" in states.states["hookup"].passing:
             yield CardStep("goes_over_by_itself", {"thing": name_of_source(rig, f"inverter:{id}")})

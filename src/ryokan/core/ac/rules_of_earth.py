@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from ryokan.core.ac.bonds import place_in_stock
 from ryokan.core.ac.model import Circuit
-from ryokan.core.ac.states import AcStates, ac_states
+from ryokan.core.ac.states import AcStates, ac_states, in_a_building
 from ryokan.core.ac.things import by_pack, each_circuit, each_unit, name_of_source
 from ryokan.core.ac.values import INLET
 from ryokan.core.figure import Sheet
@@ -150,7 +150,7 @@ def earth_cut(rig: Rig, sheet: Sheet) -> Trouble | None:
 @rule("ac.pme_earth", "danger", "esqcr_9_4")
 def pme_earth(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The combined neutral and earth of a house reaches a caravan or a boat: if the neutral breaks, its metal is live."""
-    if rig.ac.earth_ashore != "pme" or rig.ac.isolator == "transformer":
+    if rig.ac.earth_ashore != "pme" or rig.ac.isolator == "transformer" or in_a_building(rig):
         return None
     fix = Fix("ac.own_electrode", replace("/ac/earth_ashore", "own_electrode"))
     return Trouble(fix=fix, variant="boat" if rig.vehicle.kind in BOATS else "")

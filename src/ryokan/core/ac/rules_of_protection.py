@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ryokan.core.ac.model import Circuit
-from ryokan.core.ac.states import ac_states
+from ryokan.core.ac.states import ac_states, in_a_building
 from ryokan.core.ac.things import by_pack, each_circuit
 from ryokan.core.ac.values import THE_INVERTER
 from ryokan.core.figure import Figure, Sheet
@@ -128,7 +128,7 @@ def outlet_in_shower(rig: Rig, sheet: Sheet, one: tuple[str, Circuit]) -> Troubl
 def circuit_one_pole(rig: Rig, sheet: Sheet, one: tuple[str, Circuit]) -> Trouble | None:
     """A breaker opens the live side of a final circuit alone, where the code asks for all live conductors."""
     id, circuit = one
-    if rig.region.code_pack != "international" or circuit.poles != 1:
+    if rig.region.code_pack != "international" or circuit.poles != 1 or in_a_building(rig):
         return None
     return Trouble(fix=Fix("ac.both_poles", replace(f"/ac/circuits/{id}/poles", 2)))
 
@@ -136,7 +136,7 @@ def circuit_one_pole(rig: Rig, sheet: Sheet, one: tuple[str, Circuit]) -> Troubl
 @rule("ac.main_one_pole", "fault", "abyc_e11_ac")
 def main_one_pole(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The main breaker opens the live side alone: swapped ashore, everything behind it stays live."""
-    if rig.ac.main_poles != 1 or rig.region.code_pack == "na_vehicle":
+    if rig.ac.main_poles != 1 or rig.region.code_pack == "na_vehicle" or in_a_building(rig):
         return None
     return Trouble(
         source=by_pack(rig, na_vehicle="nec_551", na_marine="abyc_e11_ac", international="bs_7671_721"),
@@ -160,7 +160,7 @@ FOOT_FOR_30_CM = 0.3048 / 0.3
 @rule("ac.main_rcd_missing", "fault", "abyc_e11_ac")
 def main_rcd_missing(rig: Rig, sheet: Sheet) -> Trouble | None:
     """No residual-current device of 30 mA guards the whole, where the code asks for one."""
-    if rig.ac.main_rcd != "none" or rig.region.code_pack == "na_vehicle":
+    if rig.ac.main_rcd != "none" or rig.region.code_pack == "na_vehicle" or in_a_building(rig):
         return None
     return Trouble(
         source=by_pack(rig, na_vehicle="nec_551", na_marine="abyc_e11_ac", international="bs_7671_721"),

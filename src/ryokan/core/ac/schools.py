@@ -7,7 +7,6 @@ from dataclasses import dataclass
 from typing import Any, Literal, TypeAlias
 
 from ryokan.core.ac.model import Feed, Panel
-from ryokan.core.ac.states import is_entered
 from ryokan.core.ac.values import INLET, THE_INVERTER
 from ryokan.core.rig import Rig
 from ryokan.core.topology.network import legs_of_supply
@@ -28,8 +27,8 @@ class SchoolOffered:
 
 
 def schools(rig: Rig, rated_w: float | None) -> tuple[SchoolOffered, ...]:
-    """The schools to begin with; none once something of the AC side is entered."""
-    if is_entered(rig):
+    """The schools to begin with; none once there is a panel."""
+    if rig.ac.panels:
         return ()
     usual: School = "cord" if rated_w is None or rated_w <= INVERTER_FROM_W else "inverter"
     return tuple(SchoolOffered(school, _patch(rig, school), school == usual) for school in SCHOOLS)

@@ -63,9 +63,14 @@ def ac_states(rig: Rig, sheet: Sheet) -> AcStates:
     return sheet.once("ac.states", work_out)
 
 
-def is_entered(rig: Rig) -> bool:
-    """Whether anybody has said anything of the AC side beyond the inverter itself."""
-    return bool(rig.ac.panels) or any(one.ac_in is not None for one in rig.inverter.units().values())
+def is_drawn(rig: Rig) -> bool:
+    """Whether there is anything of the AC side to draw beyond the inverter itself: a panel, or something on an outlet."""
+    return bool(rig.ac.panels) or any(load.hangs_on is not None for load in rig.loads.values())
+
+
+def in_a_building(rig: Rig) -> bool:
+    """Whether the AC side is that of a building, whose grid fails rather than being left."""
+    return any(panel.place == "building" for panel in rig.ac.panels.values())
 
 
 def placed(rig: Rig) -> Rig:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from ryokan.core.ac.model import Circuit, Panel
+from ryokan.core.ac.states import in_a_building
 from ryokan.core.ac.values import THE_INVERTER
 from ryokan.core.charging.model import Charger
 from ryokan.core.figure import Sheet
@@ -54,8 +55,7 @@ def name_of_source(rig: Rig, node: str) -> str:
         return (generator.name if generator else "") or "the generator"
     if family == "transformer":
         return "the isolation transformer"
-    building = any(panel.place == "building" for panel in rig.ac.panels.values())
-    return "the mains" if building else "the hookup"
+    return "the mains" if in_a_building(rig) else "the hookup"
 
 
 def each_panel(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, Panel]]]:

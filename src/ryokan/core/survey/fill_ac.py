@@ -98,7 +98,8 @@ def _panel(survey: Survey, found: FoundAcPanel, the_inverter: str | None) -> Pan
         source = f"inverter:{THE_INVERTER if id == the_inverter else other_id(id)}"
         feeds[id] = Feed(position=one.position + 1, source=source, onto=_onto(legs, one))
     if transfers != {"inverter"}:
-        straight: Onto | None = "straight" if legs == 2 else None
+        # Through a cord of one leg an adapter may bring its phase to both: nobody has said.
+        straight: Onto | None = "straight" if legs == 2 and "na_50" in cords else None
         feeds["inlet"] = Feed(position=-1, source=INLET, onto=straight)
     by_hand = [one for one in transfers if one in ("cord", "switch", "relay")]
     return Panel(
