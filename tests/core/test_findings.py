@@ -250,6 +250,7 @@ OF_AC: list[tuple[str, dict[str, Any]]] = [
     ("ac.case_bond_thin", {"inverter.case_bond": "awg:8"}),
     ("ac.bonding_thin", {"ac.bonding": "awg:10"}),
     ("ac.main_one_pole", {"ac.main_poles": 1, **BOAT}),
+    ("ac.main_over_inlet", {"ac.main_a": 50, "charging.inlet.inlet_a": 30}),
     ("ac.main_far", {"ac.main_way": "4 m", **BOAT}),
     ("ac.main_rcd_missing", {"ac.main_rcd": "none", **BOAT}),
     ("ac.polarity_unseen", {"ac.polarity": "none", **BOAT}),

@@ -249,7 +249,7 @@ UNKNOWN = {
         "unit_surge_short": ["inverter.others.b.surge_w"], "loop": ["charging.chargers.charger.hangs_on"],
         "automatic_on_inverter": ["loads.steril.automatic"], "never_fed": ["loads.steril.hangs_on"], "bond_missing": ["inverter.bond"],
         "earth_cut": ["ac.earth"], "pme_earth": ["ac.earth_ashore"], "isolator_missing": ["ac.isolator"], "isolator_may_fail_open": ["ac.isolator"],
-        "case_bond_thin": ["inverter.case_bond"], "bonding_thin": ["ac.bonding"], "main_one_pole": ["ac.main_poles"], "main_far": ["ac.main_way"],
+        "case_bond_thin": ["inverter.case_bond"], "bonding_thin": ["ac.bonding"], "main_one_pole": ["ac.main_poles"], "main_far": ["ac.main_way"], "main_over_inlet": ["charging.inlet.inlet_a"],
         "main_rcd_missing": ["ac.main_rcd"], "polarity_unseen": ["ac.polarity"],
     }.items()},
     "storage.axle_overloaded": ["vehicle.payload.front_left_kg"], "inverter.far_from_bank": ["wiring.main.one_way_length"],

@@ -181,7 +181,7 @@ TWINS += [
     ("ac.loop", {**on_circuits(), "charging.chargers": TWO_CHARGERS}, {"charger:c1": "Charger 1", "charger:c2": "Charger 2"}),
     ("ac.automatic_on_inverter", {**on_circuits(), **MEANT_FOR_HOOKUPS}, {"load:steril": "", "load:lens": ""}),
     ("ac.never_fed", {**ON_NOTHING, "loads.steril.hangs_on": "circuit:c", "loads.lens.hangs_on": "circuit:c"}, {"load:steril": "", "load:lens": ""}),
-    ("ac.bond_missing", {"ac.panels": panels(feeds={"v": {"source": "inverter:main"}, "w": {"source": "inverter:b", "onto": "second"}}, legs=2), "inverter.others": {"b": {"name": "Unit b", "bond": "none"}}, "inverter.bond": "none"}, {"inverter:main": "the inverter", "inverter:b": "Unit b"}),
+    ("ac.bond_missing", {"ac.panels": panels(feeds={"v": {"source": "inverter:main", "onto": "first"}, "w": {"source": "inverter:b", "onto": "second"}}, legs=2), "inverter.others": {"b": {"name": "Unit b", "bond": "none"}}, "inverter.bond": "none"}, {"inverter:main": "the inverter", "inverter:b": "Unit b"}),
 ]  # fmt: skip
 PLACES = {f"p{n}": {"name": f"Bay {n}", "seen": dict.fromkeys(sights(), "seen")} for n in (1, 2)}
 TWINS += [(f"survey.seen_{code}", {"survey.looks": PLACES}, {"place:p1": "Bay 1", "place:p2": "Bay 2"}) for code in sights()]

@@ -39,6 +39,16 @@ def test_the_trailers_ring_is_found_cured_and_undone(installer: Installer) -> No
     expect(leaving).to_contain_text("Breaker of Converter off")
     expect(leaving).to_contain_text("the bank empties itself")
 
+    # On paper the card stands alone; on a phone it needs no sideways scrolling.
+    page.emulate_media(media="print")
+    expect(page.locator(".card-sheet").get_by_text("Breaker of Converter off")).to_be_visible()
+    expect(leaving).not_to_be_visible()
+    page.emulate_media(media="screen")
+    page.set_viewport_size({"width": 390, "height": 780})
+    expect(leaving).to_be_visible()
+    assert page.evaluate("document.documentElement.scrollWidth <= document.documentElement.clientWidth")
+    page.set_viewport_size({"width": 1280, "height": 800})
+
     page.get_by_role("button", name="Undo").press("Enter")
     expect(ring).to_be_visible()
     expect(leaving).not_to_contain_text("Breaker of Converter off")

@@ -32,6 +32,7 @@ TITLES: dict[str, str] = {
     "ac.loop.*.returned_w": "Comes back into the bank",
     "ac.loop.*.taken_w": "Leaves the bank for it",
     "ac.main_a": "Main breaker behind the inlet",
+    "ac.way_in_a": "What cord and inlet are rated for",
     "ac.main_way_m": "Conductor from the inlet to the main breaker",
     "ac.mode.*.leg_1_a": "Amps on leg 1",
     "ac.mode.*.leg_1_va": "Volt-amps on leg 1",
@@ -273,6 +274,10 @@ FINDINGS: dict[str, Words] = {
         "The main breaker opens the live side alone.",
         f"Where live and neutral are swapped ashore, everything behind it stays live when it is off. {LICENSED}",
     ),
+    "ac.main_over_inlet": Words(
+        "The main breaker lets {main} through; cord and inlet are rated for {bears}.",
+        f"On a larger outlet ashore they run hot, and nothing on board opens. {LICENSED}",
+    ),
     "ac.main_far": Words(
         "{way} of conductor lie between the inlet and the main breaker; {most} are the most.",
         f"Up to it nothing on board guards the cable. {LICENSED}",
@@ -305,6 +310,7 @@ FIXES: dict[str, str] = {
     "ac.rcd_of_type_a": "One of type A",
     "ac.both_poles": "Breaker that opens both",
     "ac.main_both_poles": "Main breaker that opens both",
+    "ac.main_of_the_inlet": "The breaker that they bear",
     "ac.add_main_rcd": "Add one over the whole",
     "ac.add_polarity": "Add an indicator",
 }

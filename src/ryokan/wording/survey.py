@@ -148,8 +148,8 @@ FINDINGS: dict[str, Words] = {
         "What they do to one another is not judged here. Unlike batteries share no bus.",
     ),
     "survey.second_inverter": Words(
-        "Two inverters are there: loads of which nobody has said otherwise are reckoned with on {first}.",
-        "What hangs on {name} is said on the AC side.",
+        "Two inverters are there: what nobody has hung on {name} is reckoned with on {first}.",
+        "What hangs on which is said on the AC side.",
     ),
     "survey.payload_exceeded": Words(
         "What is chosen adds {added}; the vehicle may still carry {left}.",

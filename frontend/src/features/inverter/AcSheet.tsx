@@ -89,7 +89,7 @@ function WayIn() {
   const boat = ["narrowboat", "sailing boat", "motor boat"].includes(rig.vehicle.kind);
   const houses = Object.values(rig.stays).some((stay) => stay.hookup === "house_uk");
   return (
-    <Section title="The way in" aside="from the inlet to the main breaker">
+    <Section title="The way in" aside="from the cord to the main breaker">
       <SelectField
         label="Legs of the supply"
         path="/ac/supply_legs"
@@ -100,6 +100,8 @@ function WayIn() {
           { value: 2, label: "two" },
         ]}
       />
+      <NumberField label="Cord" path="/charging/inlet/cord_a" unit="A" nullable value={rig.charging.inlet.cord_a} />
+      <NumberField label="Inlet" path="/charging/inlet/inlet_a" unit="A" nullable value={rig.charging.inlet.inlet_a} />
       <NumberField label="Main breaker" path="/ac/main_a" unit="A" nullable value={ac.main_a} />
       <details>
         <summary className="touch cursor-pointer text-soft hover:text-ink">More of it, and its earth</summary>

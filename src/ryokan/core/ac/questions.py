@@ -24,10 +24,10 @@ from ryokan.core.scope import Scope
 
 @question(
     reads=("inverter.part.transfer_a",),
-    rig=("ac", "inverter", "parts.inverter", "wiring"),
+    rig=("ac", "charging.inlet", "inverter", "parts.inverter", "wiring"),
     writes={
         "": ("ac.{bonding, case_bond, case_bond_least, case_bond_main}",),
-        "A": ("ac.inverter.*.{short_circuit_a, transfer_a}", "ac.main_a", "ac.panel.*.transfer_a"),
+        "A": ("ac.inverter.*.{short_circuit_a, transfer_a}", "ac.panel.*.transfer_a", "ac.{main_a, way_in_a}"),
         "m": ("ac.main_way_m",),
     },
 )
@@ -36,6 +36,9 @@ def said(scope: Scope) -> None:
     ac, inverter = scope.rig.ac, scope.rig.inverter
     if ac.main_a is not None:
         scope.given("ac.main_a", ac.main_a, "A")
+    inlet = scope.rig.charging.inlet
+    if (rated := [amps for amps in (inlet.cord_a, inlet.inlet_a) if amps is not None]) and ac.main_a is not None:
+        scope.given("ac.way_in_a", min(rated), "A")
     if ac.main_way is not None:
         scope.given("ac.main_way_m", ac.main_way.m, "m")
     for id, panel in ac.panels.items():

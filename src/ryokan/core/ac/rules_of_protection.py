@@ -174,3 +174,16 @@ def polarity_unseen(rig: Rig, sheet: Sheet) -> Trouble | None:
     if rig.ac.polarity != "none" or rig.region.code_pack != "na_marine" or rig.ac.isolator == "transformer":
         return None
     return Trouble(fix=Fix("ac.add_polarity", replace("/ac/polarity", "fitted")))
+
+
+@rule("ac.main_over_inlet", "fault", "nec_551", worse=("main", "bears"))
+def main_over_inlet(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The main breaker lets more through than cord or inlet are rated for."""
+    main, bears = sheet.get("ac.main_a"), sheet.get("ac.way_in_a")
+    if main is None or bears is None or main.number <= bears.number * (1 + SLACK):
+        return None
+    return Trouble(
+        figures={"main": main, "bears": bears},
+        source=by_pack(rig, na_vehicle="nec_551", na_marine="abyc_e11_ac", international="bs_7671_721"),
+        fix=Fix("ac.main_of_the_inlet", replace("/ac/main_a", bears.number)),
+    )
