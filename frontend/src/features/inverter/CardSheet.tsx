@@ -23,7 +23,9 @@ export function CardSheet() {
         {sides.map((side) => (
           <section key={side.side} className="mb-8" aria-label={side.title}>
             <h2 className="border-ink border-b pb-1 font-semibold text-[17px]">{side.title}</h2>
-            {side.steps.length === 0 && <p className="py-2.5 text-soft">Nothing to do by hand, by what is said so far.</p>}
+            {side.steps.length === 0 && (
+              <p className="py-2.5 text-soft">Nothing to do by hand, by what is said so far.</p>
+            )}
             <ol>
               {numbered(side).map(([number, step]) => (
                 <li key={step.do} className="grid grid-cols-[2.2rem_1fr] border-rule border-b py-2.5">

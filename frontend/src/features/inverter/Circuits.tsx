@@ -31,7 +31,7 @@ const RCD = [
 const AWAY = [
   { value: null, label: "as its panel is" },
   { value: "relay", label: "a relay lets it go" },
-  { value: "off", label: "breaker off, by the card" },
+  { value: "off", label: "breaker off, by card" },
 ];
 const LEG = [
   { value: null, label: "not said" },
@@ -118,7 +118,7 @@ function OneCircuit({ id, circuit }: { id: string; circuit: Circuit }) {
         <td className="py-1.5">
           <select
             aria-label={`${name} without a hookup`}
-            className="field max-w-44"
+            className="field"
             disabled={!answer.may_edit}
             value={String(circuit.when_away === "fed" ? null : circuit.when_away)}
             onChange={(event) =>

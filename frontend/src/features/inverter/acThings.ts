@@ -54,10 +54,12 @@ export function sourcesFor(rig: Rig, self: string): Choice[] {
 
 /** What AC loads and chargers may hang on. */
 export function placesToHang(rig: Rig): Choice[] {
+  const several = Object.keys(rig.ac.panels).length > 1;
   return [
     ...ordered(rig.ac.circuits).map(([id, one]) => ({
       value: `circuit:${id}`,
-      label: one.panel ? `${nameOfCircuit(rig, id)} · ${nameOfPanel(rig, one.panel)}` : nameOfCircuit(rig, id),
+      label:
+        several && one.panel ? `${nameOfCircuit(rig, id)} · ${nameOfPanel(rig, one.panel)}` : nameOfCircuit(rig, id),
     })),
     ...unitsOf(rig).map((unit) => ({ value: `inverter:${unit.id}`, label: `an outlet on ${lower(unit.name)}` })),
   ];
