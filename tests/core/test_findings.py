@@ -555,3 +555,17 @@ def test_every_figure_of_an_example_has_a_title_and_a_source(one: Any) -> None:
     for figure in evaluate(one).figures.values():
         assert title(figure.key)
         assert figure.source in sources()
+
+
+@pytest.mark.parametrize(
+    ("points", "gives_w"),
+    [
+        ([[0.2, 5000], [0.5, 4000], [5, 2200]], 3800),  # a ninth of the way from 4 000 to 2 200 at 1 s
+        ([[2, 4500], [5, 3000]], 4500),  # it still gives its first
+        ([[0.1, 5000], [0.5, 4000]], 2000),  # past its points it gives its rating
+    ],
+)
+def test_a_surge_is_read_where_a_motor_has_started(points: list[list[float]], gives_w: float) -> None:
+    """A start is taken to last a second. (common practice)"""
+    rig = changed(CLINIC, {"inverter.chosen.surge_w": None, "inverter.chosen.surge_points": points})
+    assert evaluate(rig).figures["inverter.surge.at_start_w"].number == pytest.approx(gives_w)

@@ -61,7 +61,7 @@ def test_a_clinic_is_joined_by_a_school_and_hangs_its_loads(installer: Installer
     tab(page, "AC side")
     schools = page.get_by_role("listitem").filter(has_text="usual here")
     expect(schools).to_contain_text("Inverter passes it on")
-    page.get_by_role("button", name="Begin with: Transfer switch by hand").press("Enter")
+    page.get_by_role("button", name="Begin with it: Transfer switch by hand").press("Enter")
     hooked_up = page.get_by_role("region", name="Hooked up", exact=True)
     expect(hooked_up).to_contain_text("The panel is fed by the hookup.")
 

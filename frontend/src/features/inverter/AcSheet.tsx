@@ -59,7 +59,10 @@ function Begin({ schools }: { schools: AcAnswer["schools"] }) {
             </span>
             <span className="text-[14px] text-soft">{one.what}</span>
             {answer.may_edit && (
-              <Button aria-label={`Begin with: ${one.name}`} onClick={() => void edit(one.patch as PatchOperation[])}>
+              <Button
+                aria-label={`Begin with it: ${one.name}`}
+                onClick={() => void edit(one.patch as PatchOperation[])}
+              >
                 Begin with it
               </Button>
             )}

@@ -46,7 +46,7 @@ function OnePanel({ id, panel }: { id: string; panel: Panel }) {
       title={name}
       aside={
         answer.may_edit && (
-          <Button kind="quiet" aria-label={`Take ${name} away`} onClick={() => void edit(withoutPanel(rig, id))}>
+          <Button kind="quiet" aria-label={`Take away: ${name}`} onClick={() => void edit(withoutPanel(rig, id))}>
             Take away
           </Button>
         )

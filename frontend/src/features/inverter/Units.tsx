@@ -167,7 +167,7 @@ function Beside({ id, at }: { id: string; at: number }) {
         title={name}
         aside={
           answer.may_edit && (
-            <Button kind="quiet" aria-label={`Take ${name} away`} onClick={() => void edit(withoutUnit(rig, id))}>
+            <Button kind="quiet" aria-label={`Take away: ${name}`} onClick={() => void edit(withoutUnit(rig, id))}>
               Take away
             </Button>
           )

@@ -133,6 +133,9 @@ def surge_after(sheet: Sheet, inverter: Inverter) -> None:
     if lasts.number > points[-1][0]:
         sheet.compute("inverter.surge.at_start_w", "rated", "W", "practice", rated=sheet["inverter.rated_w"])
         return
+    if lasts.number <= points[0][0]:
+        sheet.compute("inverter.surge.at_start_w", "max(watts)", "W", "practice", watts=watts)
+        return
     inputs = {"seconds": seconds, "watts": watts, "lasts": lasts}
     sheet.compute("inverter.surge.at_start_w", "interp(seconds, watts, lasts)", "W", "practice", **inputs)
 
