@@ -26,7 +26,7 @@ export function Rail() {
             key={step}
             to={`/jobs/${jobId}/${optionId}/${step}`}
             className={({ isActive }) =>
-              `touch flex h-[38px] shrink-0 items-center gap-3 border-l-[3px] px-4 ${
+              `touch relative flex h-[38px] shrink-0 items-center gap-3 border-l-[3px] px-4 ${
                 isActive
                   ? "border-incoming bg-sheet font-semibold text-ink"
                   : "border-transparent text-soft hover:text-ink"
