@@ -46,7 +46,8 @@ def test_the_trailers_ring_is_found_cured_and_undone(installer: Installer) -> No
     page.emulate_media(media="screen")
     page.set_viewport_size({"width": 390, "height": 780})
     expect(leaving).to_be_visible()
-    page.wait_for_function("document.documentElement.scrollWidth <= document.documentElement.clientWidth")
+    expect(page.get_by_role("button", name=re.compile("Ledger ▴"))).to_be_visible()  # the narrow page stands
+    assert page.evaluate("document.documentElement.scrollWidth <= document.documentElement.clientWidth")
     page.set_viewport_size({"width": 1280, "height": 800})
 
     page.get_by_role("button", name="Undo").press("Enter")

@@ -49,7 +49,7 @@ export function TopBar({ job, person, onHelp }: { job: JobAnswer; person: Person
           Compare
         </Link>
       )}
-      <div className="ml-auto flex items-center gap-4 text-[14px] text-soft">
+      <div className="ml-auto flex min-w-0 flex-wrap items-center gap-x-4 text-[14px] text-soft">
         <CommentCount />
         <SavedState />
         <Walk />
