@@ -54,12 +54,10 @@ def asked(page: Page) -> None:
     page.get_by_label("Asked about: kettle").wait_for()
 
 
-def storage(name: str) -> Callable[[Page], None]:
-    def go(page: Page) -> None:
-        step(CLINIC, "Storage")(page)
-        page.get_by_role("tab", name=name).click()
-
-    return go
+def ac_side(page: Page) -> None:
+    step(NURSES, "Inverter")(page)
+    page.get_by_role("tab", name="AC side").click()
+    page.get_by_text("Away, at rest").wait_for()
 
 
 def arrange(page: Page) -> None:
@@ -114,8 +112,8 @@ PICTURES: list[tuple[str, Callable[[Page], None], int, int, str]] = [
     ("brief", step(BOAT, "Brief"), 1280, 1480, "light"),
     ("loads", asked, 1280, 800, "light"),
     ("storage", working, 1280, 800, "light"),
-    ("behaviour", storage("Behaviour"), 1280, 1000, "light"),
     ("inverter", step(CLINIC, "Inverter"), 1280, 800, "dark"),
+    ("ac", ac_side, 1280, 1180, "light"),
     ("solar", step(BOAT, "Solar"), 1280, 1240, "light"),
     ("charging", step(NURSES, "Charging"), 1280, 800, "light"),
     ("wiring", step(NURSES, "Wiring"), 1280, 800, "light"),
