@@ -78,3 +78,16 @@ def test_a_surge_that_is_not_known_is_the_usual_share_of_the_rating() -> None:
     found = run_together(several, evaluate(several).figures)
     assert found is not None
     assert found.surge_w == 2 * found.rated_w
+
+
+def test_what_hangs_on_another_inverter_or_on_the_hookup_alone_is_not_judged_against_this_one() -> None:
+    feeds = {"i": {"source": "inlet"}}
+    loads = [load(100, 1, feed="ac", name=name, hangs_on=place) for name, place in (("here", None), ("outlet", "inverter:main"), ("other", "inverter:two"), ("shore", "circuit:c"))]  # fmt: skip
+    one = rig(
+        loads,
+        inverter={"chosen": {"rated_w": 1000}, "others": {"two": {"rated_w": 500}}},
+        ac={"panels": {"p": {"feeds": feeds}}, "circuits": {"c": {"panel": "p"}}},
+    )
+    found = run_together(one, evaluate(one).figures)
+    assert found is not None
+    assert {each.name for each in found.loads} == {"here", "outlet"}

@@ -302,3 +302,22 @@ def test_a_picture_draws_every_panel_and_circuit_once_and_what_is_live_as_live(r
         in_rings = {f"charger:{id}" for id in loops(states.network, [state])}
         assert {wire.carries == "ring" for wire in one.wires if wire.role == "charge"} <= {bool(in_rings), False}
         assert all(sentence for sentence in in_sentences(rig, states, one))
+
+
+@pytest.mark.parametrize(("legs", "said", "dead"), [(2, None, False), (1, None, True), (None, None, False), (None, 1, True)])
+def test_legs_come_from_the_part_and_of_what_nobody_knows_none_is_dead(legs: int | None, said: int | None, dead: bool) -> None:
+    """A load on the second leg is kept up by an inverter of two legs, typed or by part, and by one of unknown legs."""
+    case = {
+        "ac": {"supply_legs": 2, "panels": {"p": {"legs": 2, "feeds": {"v": {"source": "inverter:main", "onto": "straight"}}}},
+               "circuits": {"c": {"panel": "p", "leg": "second"}}},
+        "inverter": {"ac_in": "inlet", "chosen": {"rated_w": 2000, "legs": said}},
+        "loads": {"tv": {"name": "TV", "feed": "ac", "watts": 100, "hangs_on": "circuit:c"}},
+    }  # fmt: skip
+    rig = wired(case).model_dump(mode="json")
+    if legs is not None:
+        part = {"kind": "inverter", "name": "unit", "rated_w": 2000, "legs": legs}
+        rig["own_parts"] = {"unit": {"part": part, "standing": "bought"}}
+        rig["inverter"]["chosen"] = {"part": "own:unit"}
+    report = evaluate(Rig.model_validate(rig))
+    assert report.figures["inverter.peak_w"].number == (0 if dead else 100)
+    assert ("ac.half_dead" in {finding.code for finding in report.findings}) == dead

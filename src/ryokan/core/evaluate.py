@@ -98,8 +98,8 @@ def evaluate(rig: Rig, book: Mapping[str, Part] | None = None, *, before: Report
     UnknownPart
         The rig refers to a part that is neither its own nor in ``book``.
     """
-    rig = placed(rig)
     chosen = fitted(rig, book or {})
+    rig = placed(rig, None if chosen.inverter is None else chosen.inverter.legs)
     if before is not None:
         rig = _sharing(rig, before.traces.rig)
     known = None if before is None or before.traces.plan is not plan else before
@@ -149,8 +149,8 @@ def glimpse(
     UnknownPart
         The rig refers to a part that is neither its own nor in ``book``.
     """
-    rig = placed(rig)
     chosen = fitted(rig, book or {})
+    rig = placed(rig, None if chosen.inverter is None else chosen.inverter.legs)
     work = _Evaluation(_sharing(rig, before.traces.rig), chosen, before.traces.plan, before)
     for key in keys:
         work.bring(key)

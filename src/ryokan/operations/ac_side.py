@@ -7,7 +7,7 @@ from uuid import UUID
 
 from sqlalchemy.orm import Session
 
-from ryokan.core.ac.states import AcStates, ac_states, is_drawn, placed
+from ryokan.core.ac.states import LEGS_OF_PART, AcStates, ac_states, is_drawn, placed
 from ryokan.core.figure import Sheet
 from ryokan.core.rig import Rig
 from ryokan.operations.accounts import Actor
@@ -34,7 +34,9 @@ def read_ac_side(session: Session, actor: Actor, option_id: UUID) -> AcSide:
         No such option in the actor's shop.
     """
     worked = work_out(session, actor, option_id)
-    rig, sheet = placed(worked.rig), Sheet(dict(worked.rig.assumptions))
+    legs = worked.report.figures.get(LEGS_OF_PART)
+    rig = placed(worked.rig, None if legs is None else int(legs.number))
+    sheet = Sheet(dict(worked.rig.assumptions))
     sheet.figures.update(worked.report.figures)
     rated = worked.report.figures.get("inverter.rated_w")
     return AcSide(

@@ -20,6 +20,7 @@ from ryokan.core.loads.peak import peak, together
 from ryokan.core.loads.rows import AT_BANK, MET, PLANNED, off_the_hookup
 from ryokan.core.question import MONEY, question
 from ryokan.core.scope import Scope
+from ryokan.core.topology.modes import loops
 
 
 @question(
@@ -178,8 +179,6 @@ def each_ring(scope: Scope) -> Mapping[str, tuple[str, ...]]:
 
 def rings_of(states: AcStates) -> dict[str, tuple[str, ...]]:
     """The same of a network."""
-    from ryokan.core.topology.modes import loops
-
     return {id: tuple(modes) for id, modes in loops(states.network, states.states.values()).items()}
 
 

@@ -143,7 +143,7 @@ def _lacks_a_leg(states: AcStates, id: str) -> tuple[State, int] | None:
     """A mode in which a panel of two legs has one, with the leg that is dead."""
     for state in states.states.values():
         live = state.live.get(f"panel:{id}", {})
-        if len(live) == 1 and f"panel:{id}" not in state.unsure:
+        if len(live) == 1:
             return state, 2 if 1 in live else 1
     return None
 

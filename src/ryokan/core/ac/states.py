@@ -73,16 +73,17 @@ def in_a_building(rig: Rig) -> bool:
     return any(panel.place == "building" for panel in rig.ac.panels.values())
 
 
-def placed(rig: Rig) -> Rig:
+def placed(rig: Rig, legs_of_part: int | None = None) -> Rig:
     """The rig with the output of each load that hangs on something: kept up where an inverter feeds it, else the grid alone.
 
-    What the network says goes before what was said of the load by itself.
+    What the network says goes before what was said of the load by itself. ``legs_of_part`` are those of the inverter that was
+    chosen by part.
     """
     hung = {id: load for id, load in rig.loads.items() if load.feed == "ac" and load.hangs_on is not None and not load.struck}
     if not hung:
         return rig
     network = ac_network(rig)
-    state = in_mode(rig, "rest", network)
+    state = in_mode(rig, "rest", network, {} if legs_of_part is None else {THE_INVERTER: legs_of_part})
     outputs = {
         id: "backed_up" if state.sources_of(f"load:{id}") & state.inverting else "grid_only"
         for id in hung

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from ryokan.core.ac.states import ac_states
+from ryokan.core.ac.values import THE_INVERTER
 from ryokan.core.figure import Sheet
 from ryokan.core.findings.model import Fix, Thing, Trouble, replace, rule
 from ryokan.core.findings.things import inverter_compartment, loads_that
@@ -171,11 +173,22 @@ SUFFERS = frozenset(
 
 
 def _on_a_stepped_wave(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, Load]]]:
-    """AC loads, where the chosen inverter makes a stepped wave."""
-    chosen, part = rig.inverter.chosen, sheet.get("inverter.part.waveform")
-    if chosen is None or (chosen.waveform or (part.value if part else None)) != "modified_sine":
+    """AC loads that an inverter bears which makes a stepped wave."""
+    part, chosen = sheet.get("inverter.part.waveform"), rig.inverter.chosen
+    waves = {id: one.waveform for id, one in rig.inverter.others.items()}
+    if chosen is not None:
+        waves[THE_INVERTER] = chosen.waveform
+    stepped = {id for id, wave in waves.items() if wave == "modified_sine"}
+    if part is not None and part.value == "modified_sine" and chosen is not None and chosen.waveform is None:
+        stepped.add(THE_INVERTER)
+    if not stepped:
         return []
-    return loads_that(rig, lambda load: load.feed == "ac" and not on_the_hookup_alone(load))
+    states = ac_states(rig, sheet)
+    return [
+        one
+        for one in loads_that(rig, lambda load: load.feed == "ac" and not on_the_hookup_alone(load))
+        if states.bearers(*one.item) & stepped
+    ]
 
 
 @rule("inverter.modified_sine", "fault", "practice", each=_on_a_stepped_wave)

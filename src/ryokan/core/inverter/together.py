@@ -7,8 +7,10 @@ from dataclasses import dataclass
 from itertools import combinations_with_replacement, product
 from typing import Literal, TypeAlias
 
+from ryokan.core.ac.states import ac_states
+from ryokan.core.ac.values import THE_INVERTER
 from ryokan.core.data.assumptions import assumptions
-from ryokan.core.figure import Figure
+from ryokan.core.figure import Figure, Sheet
 from ryokan.core.loads.model import Load, Watts
 from ryokan.core.loads.usual import usual_load
 from ryokan.core.rig import Rig
@@ -76,7 +78,7 @@ def run_together(rig: Rig, figures: Mapping[str, Figure]) -> Together | None:
     third; a load with several settings may run at a lower one. (common practice)
     """
     rated = figures.get("inverter.rated_w")
-    found = [_ac_load(id, load, figures) for id, load in rig.active_loads().items() if load.feed == "ac"]
+    found = [_ac_load(id, load, figures) for id, load in _borne(rig, figures).items()]
     loads = [load for load in found if load is not None]
     if rated is None or not loads:
         return None
@@ -86,6 +88,18 @@ def run_together(rig: Rig, figures: Mapping[str, Figure]) -> Together | None:
     soft = _assumed(rig, "soft_start_frac")
     pairs = tuple(_pair(one, other, rated.number, surge_w, soft) for one, other in combinations_with_replacement(largest, 2))
     return Together(largest, len(loads) - len(largest), rated.number, surge_w, pairs)
+
+
+def _borne(rig: Rig, figures: Mapping[str, Figure]) -> dict[str, Load]:
+    """AC loads that meet the inverter reckoned with: not those on another one, or on what the hookup alone feeds."""
+    loads = {id: load for id, load in rig.active_loads().items() if load.feed == "ac"}
+    if all(load.hangs_on is None for load in loads.values()):
+        return loads
+    sheet = Sheet()
+    sheet.figures.update(figures)
+    states = ac_states(rig, sheet)
+    hung = {id for id in loads if states.network.place_of(f"load:{id}") is not None}
+    return {id: load for id, load in loads.items() if id not in hung or THE_INVERTER in states.bearers(id, load)}
 
 
 def _assumed(rig: Rig, id: str) -> float:

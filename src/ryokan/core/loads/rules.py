@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from ryokan.core.ac.states import ac_states
+from ryokan.core.ac.values import THE_INVERTER
 from ryokan.core.figure import Sheet
 from ryokan.core.findings.model import Fix, Thing, Trouble, rule
 from ryokan.core.findings.things import each_load
@@ -17,7 +19,8 @@ def _largest_with_steps(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, Load]]]
     if have is None or have.number >= sheet["inverter.peak_w"].number:
         return []
     met = [one for one in each_load(rig, sheet) if not on_the_hookup_alone(one.item[1])]
-    stepped = [one for one in met if _lower_steps_w(one.item[1])]
+    states = ac_states(rig, sheet)
+    stepped = [one for one in met if _lower_steps_w(one.item[1]) and THE_INVERTER in states.bearers(*one.item)]
     return sorted(stepped, key=lambda one: -_watts(one.item[1]))[:1]
 
 

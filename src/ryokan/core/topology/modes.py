@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from typing import Literal, TypeAlias, get_args
 
 from ryokan.core.ac.model import Feed
@@ -53,9 +53,8 @@ class Neutral:
 class State:
     """The network in one mode.
 
-    ``live`` has what stands at the output of each node; ``closed`` are the runs that are joined. ``inverting`` and ``passing``
-    are inverters, ``both`` the panels that several sources reach at once, and ``unsure`` panels of two legs of which nobody
-    has said how their one phase reaches them.
+    ``live`` has what stands at the output of each node, ``closed`` the runs that are joined, ``inverting`` and ``passing``
+    inverters.
     """
 
     mode: AcMode
@@ -63,8 +62,6 @@ class State:
     closed: frozenset[Run]
     inverting: frozenset[str]
     passing: frozenset[str]
-    both: Mapping[str, frozenset[str]] = field(default_factory=dict)
-    unsure: frozenset[str] = frozenset()
     neutrals: tuple[Neutral, ...] = ()
 
     def sources_of(self, node: str) -> frozenset[str]:
@@ -93,8 +90,6 @@ class _Walk:
         self.closed: set[Run] = set()
         self.inverting: set[str] = set()
         self.passing: set[str] = set()
-        self.both: dict[str, frozenset[str]] = {}
-        self.unsure: set[str] = set()
         self.supply_legs = legs_of_supply(rig)
         self.to: dict[str, list[Run]] = {}
         for run in network.runs:
@@ -113,8 +108,6 @@ class _Walk:
             frozenset(self.closed),
             frozenset(self.inverting),
             frozenset(self.passing),
-            dict(self.both),
-            frozenset(self.unsure),
             self._neutrals(),
         )
 
@@ -167,9 +160,10 @@ class _Walk:
         return {leg: frozenset({id}) for leg in range(1, self._legs_made(id.partition(":")[2]) + 1)}
 
     def _legs_made(self, id: str) -> int:
-        """Legs of an inverter: as said of it, else by its part, else one."""
+        """Legs of an inverter: as said of it, else by its part. Of one of which nobody knows no leg is concluded to be dead."""
         unit = self.rig.inverter.chosen if id == THE_INVERTER else self.rig.inverter.others.get(id)
-        return (None if unit is None else unit.legs) or self.made.get(id, 1)
+        unsaid = 2 if any(panel.legs == 2 for panel in self.network.panels.values()) else 1
+        return (None if unit is None else unit.legs) or self.made.get(id, unsaid)
 
     def _panel(self, id: str) -> Live:
         panel = self.network.panels[id.partition(":")[2]]
@@ -185,24 +179,15 @@ class _Walk:
                 if panel.transfer == "none" or len(panel.feeds) == 1:
                     self.closed.add(run)  # nothing opens it, though nothing comes through it
                 continue
-            onto = self._onto(id, panel.legs or 1, feed, live)
+            onto = _onto(panel.legs or 1, feed, live)
             apart = not legs.keys() & onto.keys() and kind_of_source(feed.source) == kind
             if legs and not apart and panel.transfer != "none":
                 continue
             kind = kind or kind_of_source(feed.source)
             self.closed.add(run)
             for leg, sources in onto.items():
-                if leg in legs and legs[leg] != sources:
-                    self.both[id] = self.both.get(id, frozenset()) | legs[leg] | sources
                 legs[leg] = legs.get(leg, frozenset()) | sources
         return legs
-
-    def _onto(self, id: str, legs: int, feed: Feed, live: Live) -> dict[int, frozenset[str]]:
-        ways = feed_legs(legs, feed.onto, len(live))
-        if ways is None:
-            self.unsure.add(id)
-            ways = {1: 1, 2: 1}  # nobody said that a leg is dead, and nothing is concluded from it
-        return {leg: live[of] for leg, of in ways.items() if of in live}
 
     def _circuit(self, id: str) -> Live:
         circuit = self.network.circuits[id.partition(":")[2]]
@@ -280,6 +265,12 @@ class _Walk:
         return {}
 
 
+def _onto(legs: int, feed: Feed, live: Live) -> dict[int, frozenset[str]]:
+    """What a feed brings onto each leg of its panel."""
+    ways = feed_legs(legs, feed.onto, len(live))
+    return {leg: live[of] for leg, of in ways.items() if of in live}
+
+
 _WITH_NEUTRAL = ("shore", "generator", "inlet", "inverter", "panel")
 
 
@@ -308,11 +299,6 @@ class _Groups:
 def modes_of(rig: Rig) -> tuple[AcMode, ...]:
     """The modes that a rig has: on a generator where there is one."""
     return tuple(mode for mode in AC_MODES if mode != "generator" or rig.charging.generators)
-
-
-def fed_by_the_bank(state: State, node: str) -> bool:
-    """Whether an inverter that takes from the bank feeds a node."""
-    return bool(state.sources_of(node) & state.inverting)
 
 
 def loops(network: Network, states: Iterable[State]) -> dict[str, tuple[AcMode, ...]]:

@@ -12,11 +12,11 @@ from ryokan.core.charging.model import Charging
 from ryokan.core.inverter.model import Inverter
 from ryokan.core.loads.model import Load
 from ryokan.core.rig import Rig
+from ryokan.core.survey.model import FoundCord
 
 NodeKind: TypeAlias = Literal["bank", "shore", "generator", "inlet", "inverter", "panel", "circuit", "load", "charger"]
 Role: TypeAlias = Literal["dc", "ac"]
 Terminal: TypeAlias = tuple[str, str]  # a node and the name of a terminal of it
-Legs: TypeAlias = tuple[int, ...]
 
 BANK = "bank"
 SHORE = "shore"
@@ -149,16 +149,17 @@ def _by_the_inlet(ac: AcSide, inverter: Inverter, charging: Charging) -> list[st
 
 def legs_of_supply(rig: Rig) -> int:
     """Live conductors of what comes in: as said, otherwise two where a cord or a hookup of the journey has two, else one."""
-    from ryokan.core.survey.model import FoundCord  # the survey fills a rig, and knows this module's parts
-
     if rig.ac.supply_legs is not None:
         return rig.ac.supply_legs
     cords = [cord.rating for cord in rig.survey.of_kind(FoundCord).values() if cord.fate != "goes"]
     return 2 if "na_50" in (*cords, *(stay.hookup for stay in rig.stays.values())) else 1
 
 
-def feed_legs(panel_legs: int, onto: str | None, source_legs: int) -> dict[int, int] | None:
-    """Which leg of a panel stands on which of its source; None where nobody has said how one phase reaches two legs."""
+def feed_legs(panel_legs: int, onto: str | None, source_legs: int) -> dict[int, int]:
+    """Which leg of a panel stands on which of its source.
+
+    Where nobody has said how one phase reaches two legs both are taken to be live: that one is dead is not concluded from it.
+    """
     if panel_legs == 1:
         return {1: 1}
     match onto:
@@ -171,7 +172,7 @@ def feed_legs(panel_legs: int, onto: str | None, source_legs: int) -> dict[int, 
         case "straight":
             return {1: 1, 2: 2} if source_legs == 2 else {1: 1}
         case _:
-            return {1: 1, 2: 2} if source_legs == 2 else None
+            return {1: 1, 2: 2 if source_legs == 2 else 1}
 
 
 def kind_of_source(source: str) -> str:
