@@ -264,6 +264,10 @@ CARDS: list[tuple[str, dict[str, Any], dict[str, list[str]]]] = [
         "arriving": ["test_outlet", "own_electrode", "plug_in"],
         "generator": ["generator_outside", "generator_bond/none", "generator_run_up", "generator_unload"],
     }),
+    ("no hookup anywhere: nothing to do; a generator that is built in stands where it stands", {
+        "ac": {"panels": {"p": {"legs": 1, "feeds": {"g": {"source": "generator:g"}}}}},
+        "charging": {"generators": {"g": {"rated_w": 2000, "bond": "fixed"}}},
+    }, {"arriving": [], "leaving": [], "generator": ["generator_bond/fixed", "generator_run_up", "generator_unload"]}),
     ("a building: nothing is plugged, the grid fails", {
         "ac": {"panels": {"p": {**BY_HAND["p"], "place": "building", "transfer": "switch"}}},
     }, {"leaving": ["throw_to_inverter", "inverter_on"], "arriving": ["throw_to_grid"]}),

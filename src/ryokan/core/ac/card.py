@@ -68,7 +68,17 @@ def _charges(rig: Rig, circuit: str) -> bool:
     return any(one.hangs_on == f"circuit:{circuit}" for one in rig.charging.chargers.values())
 
 
+def _has_a_way_in(rig: Rig, states: AcStates) -> bool:
+    """Whether anything says that a cord comes in: a hookup of the journey, cord or inlet, or what they feed."""
+    inlet = rig.charging.inlet
+    said = (inlet.cord_a, inlet.inlet_a, inlet.cord_length, rig.ac.main_a)
+    fed = any(run.tail[0] == INLET for run in states.network.runs)
+    return fed or any(one is not None for one in said) or any(stay.hookup != "none" for stay in rig.stays.values())
+
+
 def _arriving(rig: Rig, states: AcStates) -> Iterator[CardStep]:
+    if not _has_a_way_in(rig, states):
+        return
     boat = rig.vehicle.kind in BOATS
     yield CardStep("test_outlet", forgotten="boat" if boat else "")
     if any(stay.hookup == "house_uk" for stay in rig.stays.values()) and rig.ac.isolator != "transformer":
@@ -140,6 +150,8 @@ def _leaving(rig: Rig, states: AcStates) -> Iterator[CardStep]:
     ]
     if large:
         yield CardStep("hookup_loads_off", {"things": ", ".join(large)})
+    if not _has_a_way_in(rig, states):
+        return
     if rig.ac.main_a is not None:
         yield CardStep("main_off_leaving")
     yield CardStep("unplug", forgotten="boat" if boat else "")
@@ -155,7 +167,8 @@ def _leaving(rig: Rig, states: AcStates) -> Iterator[CardStep]:
 def _on_a_generator(rig: Rig, states: AcStates) -> Iterator[CardStep]:
     for id, one in rig.charging.ordered_generators().items():
         name = name_of_source(rig, f"generator:{id}")
-        yield CardStep("generator_outside", {"name": name})
+        if any(run.tail[0] == f"generator:{id}" and run.head[0] == INLET for run in states.network.runs):
+            yield CardStep("generator_outside", {"name": name})  # one that is built in has its own exhaust
         yield CardStep("generator_bond", {"name": name}, {"fixed": "fixed", "none": "none", None: ""}[one.bond])
     for id, _, unit in _by_hand(rig):
         yield CardStep("throw_to_hookup", {"panel": name_of_panel(rig, id), "unit": unit})

@@ -130,7 +130,10 @@ def circuit_one_pole(rig: Rig, sheet: Sheet, one: tuple[str, Circuit]) -> Troubl
     id, circuit = one
     if rig.region.code_pack != "international" or circuit.poles != 1 or in_a_building(rig):
         return None
-    return Trouble(fix=Fix("ac.both_poles", replace(f"/ac/circuits/{id}/poles", 2)))
+    return Trouble(
+        source=by_pack(rig, international="bs_7671_721"),
+        fix=Fix("ac.both_poles", replace(f"/ac/circuits/{id}/poles", 2)),
+    )
 
 
 @rule("ac.main_one_pole", "fault", "abyc_e11_ac")

@@ -12,7 +12,7 @@ from ryokan.core.inverter.model import OtherInverter, UnitOnAc
 from ryokan.core.loads.model import Load
 from ryokan.core.rig import Rig
 from ryokan.core.subjects import subject_of
-from ryokan.core.vehicle import CodePack
+from ryokan.core.vehicle import BOATS, CodePack
 
 
 def name_of_unit(rig: Rig, id: str) -> str:
@@ -107,8 +107,9 @@ def each_other_unit(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, OtherInvert
 
 
 def by_pack(rig: Rig, **sources: str) -> str:
-    """The source that goes with the codes of the rig's region."""
-    return sources[str(rig.region.code_pack)]
+    """The source that goes with the codes of the rig's region; what is asked of caravans is asked of boats by their own."""
+    source = sources[str(rig.region.code_pack)]
+    return "iso_13297_ac" if source == "bs_7671_721" and rig.vehicle.kind in BOATS else source
 
 
 NORTH_AMERICA: tuple[CodePack, ...] = ("na_vehicle", "na_marine")
