@@ -252,6 +252,12 @@ _TRANSFER = (
         transfer="switch",
         feeds="panel",
     ),
+    # A bare one; behind amps they are what it passes.
+    phrase(
+        r"(?<!a )(?<!amp )(?<!amps )(?:(?:manual|hand|rotary)[- ])?(?:transfer|change-?over) switch",
+        transfer="switch",
+        feeds="panel",
+    ),
     phrase(
         r"(?:by )?(?:moving|plugging) (?:the )?(?:shore )?(?:cord|lead)(?: in(?:to (?:it|the inverter))?)?"
         r"|(?:shore )?(?:cord|lead) (?:is )?(?:moved|plugged)"
