@@ -269,6 +269,7 @@ def test_whoever_is_signed_out_signs_in_over_the_open_page_and_goes_on(installer
     installer.open("Moth counters", "Loads")
     expect(page.get_by_label("Add a load")).to_be_focused()
     complaining(installer)
+    page.wait_for_timeout(2500)  # what is fetched ahead begins after two seconds
     page.wait_for_load_state("networkidle")  # an answer on its way would bring the cookie back
     page.context.clear_cookies()
 
