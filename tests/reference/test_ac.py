@@ -127,7 +127,7 @@ def joined(rig: Rig, state: State) -> nx.DiGraph:
     return graph
 
 
-@settings(max_examples=120, deadline=None)
+@settings(max_examples=80, deadline=None)
 @given(networks())
 def test_rings_and_sources_are_those_that_a_graph_search_finds(rig: Rig) -> None:
     network = ac_network(rig)
@@ -147,7 +147,7 @@ def test_rings_and_sources_are_those_that_a_graph_search_finds(rig: Rig) -> None
         assert {f"charger:{id}" for id in found} == around, mode
 
 
-@settings(max_examples=120, deadline=None)
+@settings(max_examples=80, deadline=None)
 @given(networks())
 def test_runs_that_close_a_ring_are_those_within_strong_components(rig: Rig) -> None:
     network = ac_network(rig)
@@ -167,7 +167,7 @@ def test_runs_that_close_a_ring_are_those_within_strong_components(rig: Rig) -> 
     assert nx.is_directed_acyclic_graph(nx.DiGraph((run.tail[0], run.head[0]) for run in feeding if run not in network.void))
 
 
-@settings(max_examples=120, deadline=None)
+@settings(max_examples=80, deadline=None)
 @given(networks())
 def test_neutrals_and_their_bonds_are_those_that_a_graph_search_finds(rig: Rig) -> None:
     network = ac_network(rig)
@@ -287,7 +287,7 @@ def test_the_card_has_its_steps_in_their_order(case: dict[str, Any], expected: d
             assert "safe" not in (words.what + words.why).lower()
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=40, deadline=None)
 @given(networks())
 def test_a_picture_draws_every_panel_and_circuit_once_and_what_is_live_as_live(rig: Rig) -> None:
     states = ac_states(rig, Sheet())
