@@ -278,8 +278,8 @@ CARDS: list[tuple[str, dict[str, Any], dict[str, list[str]]]] = [
 def test_the_card_has_its_steps_in_their_order(case: dict[str, Any], expected: dict[str, list[str]]) -> None:
     rig = wired(case)
     sides = card(rig, ac_states(rig, Sheet()))
-    found = {side: [f"{one.code}/{one.forgotten}".rstrip("/") for one in steps] for side, steps in sides.items()}
-    assert {side: found[side] for side in expected} == expected  # type: ignore[index]
+    found = {str(side): [f"{one.code}/{one.forgotten}".rstrip("/") for one in steps] for side, steps in sides.items()}
+    assert {side: found[side] for side in expected} == expected
     for steps in sides.values():
         for step in steps:
             words = step_in_words(step)

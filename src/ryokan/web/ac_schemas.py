@@ -7,7 +7,7 @@ from typing import Any, Literal
 from pydantic import BaseModel, Field
 
 from ryokan.core.ac.card import Side
-from ryokan.core.ac.picture import Carries, Doing, OfWire, WireState
+from ryokan.core.ac.picture import Carries, Doing, OfWire, Shown, WireState
 from ryokan.core.ac.schools import School
 from ryokan.core.topology.modes import AcMode
 
@@ -16,7 +16,7 @@ class NodeAnswer(BaseModel):
     """A box of a picture."""
 
     id: str
-    kind: Literal["bank", "inlet", "generator", "inverter", "panel", "circuit"]
+    kind: Shown
     name: str
     column: int
     row: int

@@ -11,6 +11,7 @@ import { Cell, Row, Rows } from "../worksheet/Rows";
 import { useRig } from "../worksheet/useRig";
 import { useStepFigures } from "../worksheet/useStepFigures";
 import { AcPictureOf, Legend } from "./AcPicture";
+import { RCDS } from "./acThings";
 import { Circuits } from "./Circuits";
 import { Panels } from "./Panels";
 import { Units } from "./Units";
@@ -73,17 +74,6 @@ function Begin({ schools }: { schools: AcAnswer["schools"] }) {
   );
 }
 
-const RCD = [
-  { value: null, label: "not said" },
-  { value: "none", label: "none" },
-  { value: "gfci", label: "GFCI, class A" },
-  { value: "a", label: "type A" },
-  { value: "f", label: "type F" },
-  { value: "b", label: "type B" },
-  { value: "ac", label: "type AC" },
-  { value: "not_read", label: "there is one, type not read" },
-];
-
 /** From the inlet to the main breaker, and what the earth of the supply meets. */
 function WayIn() {
   const { rig } = useRig();
@@ -119,7 +109,7 @@ function WayIn() {
           ]}
         />
         <LengthField label="From the inlet to it" path="/ac/main_way" typed={ac.main_way?.typed} />
-        <SelectField label="Residual-current device over all" path="/ac/main_rcd" value={ac.main_rcd} options={RCD} />
+        <SelectField label="Residual-current device over all" path="/ac/main_rcd" value={ac.main_rcd} options={RCDS} />
         <SelectField label="Shows swapped polarity" path="/ac/polarity" value={ac.polarity} options={FITTED} />
         <SelectField
           label="Earth to chassis or hull"

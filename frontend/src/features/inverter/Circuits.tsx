@@ -14,20 +14,11 @@ import {
   nameOfPanel,
   ordered,
   placesToHang,
+  RCDS,
   withCircuit,
   withoutCircuit,
 } from "./acThings";
 
-const RCD = [
-  { value: null, label: "not said" },
-  { value: "none", label: "none" },
-  { value: "gfci", label: "GFCI, class A" },
-  { value: "a", label: "type A" },
-  { value: "f", label: "type F" },
-  { value: "b", label: "type B" },
-  { value: "ac", label: "type AC" },
-  { value: "not_read", label: "type not read" },
-];
 const AWAY = [
   { value: null, label: "as its panel is" },
   { value: "relay", label: "a relay lets it go" },
@@ -198,7 +189,7 @@ function MoreOfCircuit({ id, circuit, name }: { id: string; circuit: Circuit; na
           { value: "fixed", label: "what is wired for good" },
         ]}
       />
-      <SelectField label="Residual-current device" path={`${base}/rcd`} value={circuit.rcd} options={RCD} />
+      <SelectField label="Residual-current device" path={`${base}/rcd`} value={circuit.rcd} options={RCDS} />
       <SelectField
         label="Where its outlets are"
         path={`${base}/zone`}

@@ -67,6 +67,17 @@ export function placesToHang(rig: Rig): Choice[] {
 
 const lower = (name: string) => (name.startsWith("The ") ? `the ${name.slice(4)}` : name);
 
+export const RCDS = [
+  { value: null, label: "not said" },
+  { value: "none", label: "none" },
+  { value: "gfci", label: "GFCI, class A" },
+  { value: "a", label: "type A" },
+  { value: "f", label: "type F" },
+  { value: "b", label: "type B" },
+  { value: "ac", label: "type AC" },
+  { value: "not_read", label: "there is one, type not read" },
+];
+
 export interface Hung {
   path: string;
   name: string;

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass
-from typing import Literal, TypeAlias
+from typing import Literal, TypeAlias, cast
 
 from ryokan.core.ac.states import AcStates
 from ryokan.core.ac.values import INLET, THE_INVERTER
@@ -12,6 +12,7 @@ from ryokan.core.rig import Rig
 from ryokan.core.topology.modes import AcMode, BondState, State, loops
 from ryokan.core.topology.network import BANK, Run
 
+Shown: TypeAlias = Literal["bank", "inlet", "generator", "inverter", "panel", "circuit"]
 WireState: TypeAlias = Literal["live", "dead", "locked_out"]
 Carries: TypeAlias = Literal["stored", "grid", "generator", "both", "nothing"]
 OfWire: TypeAlias = Carries | Literal["ring"]
@@ -23,7 +24,7 @@ class PictureNode:
     """A box of the picture, in its column and row. ``hung`` are ids of loads and chargers on it, as nodes of the network."""
 
     id: str
-    kind: Literal["bank", "inlet", "generator", "inverter", "panel", "circuit"]
+    kind: Shown
     column: int
     row: int
     carries: Carries
@@ -137,7 +138,7 @@ class _Drawing:
         )
         return PictureNode(
             id=id,
-            kind=kind,  # type: ignore[arg-type]  # only those are shown
+            kind=cast(Shown, kind),
             column=column,
             row=row,
             carries="stored" if kind == "bank" else self._carries(self.state.sources_of(id)),

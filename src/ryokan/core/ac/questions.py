@@ -22,6 +22,15 @@ from ryokan.core.question import MONEY, question
 from ryokan.core.scope import Scope
 from ryokan.core.topology.modes import loops
 
+# Loads and chargers with what each of them draws.
+_WHAT_HANGS = (
+    MET,
+    LEGS_OF_PART,
+    "charging.from_mains:charging.source.*.{input_a, rated_a}",
+    "loads.row.*.running_va",
+    "region.mains_v",
+)
+
 
 @question(
     reads=("inverter.part.transfer_a",),
@@ -96,13 +105,7 @@ def of_each_unit(scope: Scope, id: str, unit: UnitOnAc) -> None:
 
 
 @question(
-    reads=(
-        MET,
-        LEGS_OF_PART,
-        "charging.from_mains:charging.source.*.{input_a, rated_a}",
-        "loads.row.*.running_va",
-        "region.mains_v",
-    ),
+    reads=_WHAT_HANGS,
     rig=OF_THE_NETWORK,
     writes={
         "A": ("ac.mode.*.{leg_1_a, leg_2_a}",),
@@ -124,13 +127,7 @@ def each_circuit(scope: Scope) -> dict[str, Circuit]:
 
 
 @question(
-    reads=(
-        MET,
-        LEGS_OF_PART,
-        "charging.from_mains:charging.source.*.{input_a, rated_a}",
-        "loads.row.*.running_va",
-        "region.mains_v",
-    ),
+    reads=_WHAT_HANGS,
     rig=(*OF_THE_NETWORK, "region"),
     writes={
         "": ("ac.circuit.*.{conductor, continuous_frac, legs, opens_at_times}",),

@@ -7,6 +7,7 @@ import re
 from ryokan.core.lines.kind import LineKind, Phrase, beside, called, phrase
 from ryokan.core.lines.kit import NUMBER, NUMBER_WORDS, read_number
 from ryokan.core.survey import finish
+from ryokan.core.survey.kinds_ac import A_PANEL, BONDED, TRANSFER
 
 BANK = r"banks?|batter(?:y|ies)"
 ENDS = (
@@ -227,51 +228,6 @@ CONTROLLER = LineKind(
     finish=finish.controller,
     beside=(beside(rf"{_SHORTED}(?: current)?", "most_isc_a", "a"),),
 )
-_PANEL = r"(?:ac |breaker |mains )*panel|breaker box|consumer unit"
-_BONDED = (
-    phrase(
-        r"(?:neutral(?:[- ](?:to[- ])?(?:ground|earth))? )?bond(?:ed|ing)? (?:by (?:a |its )?)?relay|neutral relay",
-        bond="relay",
-    ),
-    phrase(r"floating(?: neutral)?|neutral floats|(?:neutral )?(?:is )?not bonded|unbonded|no (?:neutral )?bond", bond="none"),
-    phrase(r"neutral (?:is )?(?:always )?bonded(?: always)?|bonded neutral|fixed bond", bond="fixed"),
-)
-_TRANSFER = (
-    phrase(
-        r"between (?:the )?(?:shore|hook-?up|mains|grid) (?:and|or) (?:the )?inverter"
-        r"|between (?:the )?inverter (?:and|or) (?:the )?(?:shore|hook-?up|mains|grid)"
-    ),
-    phrase(
-        r"(?:by |through |via |with )?(?:an? )?"
-        r"(?:automatic transfer(?: switch| relay)?|auto(?:matic)? change-?over|ats|transfer relay)",
-        transfer="relay",
-        feeds="panel",
-    ),
-    phrase(
-        r"(?:by |through |via |with )(?:an? )?(?:(?:manual|hand|rotary)[- ])?(?:transfer|change-?over)(?: switch)?",
-        transfer="switch",
-        feeds="panel",
-    ),
-    # A bare one; behind amps they are what it passes.
-    phrase(
-        r"(?<!a )(?<!amp )(?<!amps )(?:(?:manual|hand|rotary)[- ])?(?:transfer|change-?over) switch",
-        transfer="switch",
-        feeds="panel",
-    ),
-    phrase(
-        r"(?:by )?(?:moving|plugging) (?:the )?(?:shore )?(?:cord|lead)(?: in(?:to (?:it|the inverter))?)?"
-        r"|(?:shore )?(?:cord|lead) (?:is )?(?:moved|plugged)"
-        r"(?: by hand)?(?: in(?:to (?:it|the inverter))?)?(?: by hand)?"
-        r"|plugged into the inlet",
-        transfer="cord",
-        feeds="panel",
-    ),
-    phrase(
-        r"(?:with )?(?:pass(?:es)?[- ](?:it )?(?:through|on)|(?:internal|built[- ]in) transfer)(?: of shore)?",
-        transfer="inverter",
-        feeds="panel",
-    ),
-)
 INVERTER = LineKind(
     "inverter",
     called(r"inverters?(?:[ /-]charger)?|combi"),
@@ -288,12 +244,12 @@ INVERTER = LineKind(
         phrase(r"no pre-?charge", pre_charge="none"),
         phrase(r"(?:with )?pre-?charge(?: resistor)?", pre_charge="fitted"),
         phrase(rf"gives? ({NUMBER})\s*{AMPS} (?:into a short|short[- ]circuit(?:ed)?)", short_circuit_a=_number),
-        *_BONDED,
-        *_TRANSFER,
+        *BONDED,
+        *TRANSFER,
         phrase(
-            rf"(?:back-?)?feeds? (?:the |a )?(?:whole |ac |main |breaker |sub[- ]?)*(?:{_PANEL}"
+            rf"(?:back-?)?feeds? (?:the |a )?(?:whole |ac |main |breaker |sub[- ]?)*(?:{A_PANEL}"
             r"|vehicle|van|boat|rv|bus|trailer|everything)"
-            rf"|(?:hard-?)?wired (?:in)?to (?:the |a )?(?:main |sub[- ]?)?(?:{_PANEL})",
+            rf"|(?:hard-?)?wired (?:in)?to (?:the |a )?(?:main |sub[- ]?)?(?:{A_PANEL})",
             feeds="panel",
         ),
         phrase(r"feeds? (?:all )?(?:the )?(?:existing )?outlets", feeds="panel"),
@@ -325,7 +281,7 @@ CHARGER = LineKind(
         phrase(rf"({NUMBER})\s*%\s*(?:efficien(?:t|cy))|efficiency\s*({NUMBER})\s*%", efficiency_frac=_percent),
         phrase(r"converter", name="Converter"),
         phrase(
-            rf"(?:wired |hangs )?(?:on|in|into|off) (?:the |a breaker (?:in|of|on) the )?(?:{_PANEL})(?: too)?"
+            rf"(?:wired |hangs )?(?:on|in|into|off) (?:the |a breaker (?:in|of|on) the )?(?:{A_PANEL})(?: too)?"
             r"|on (?:a|its own) breaker",
             fed_from="panel",
         ),
@@ -530,84 +486,6 @@ OTHER_BANK = LineKind(
         phrase(rf"({NUMBER})\s*cca", note=lambda match: match[0]),
     ),
     finish=finish.other_bank,
-)
-_RCD = r"rcds?|rcbos?|rccbs?|residual[- ]current(?: device)?s?"
-_GFCI = r"gfci(?: outlets?| breakers?)?s?|gfi|ground[- ]fault(?: (?:device|breaker|outlet|interrupter)s?)?"
-_MILLIAMPS = phrase(r"\d+\s*ma")
-RCD_TYPES = tuple(
-    phrase(rf"type[- ]?{letter}(?: (?:{_RCD}))?|(?:{_RCD})(?:,? of)? type[- ]?{letter}", rcd=letter)
-    for letter in ("ac", "a", "f", "b")
-)
-AC_PANEL = LineKind(
-    "ac_panel",
-    called(
-        r"(?:(?:ac|breaker|mains|main|sub)[- ]?)+panel|breaker box|consumer unit|(?:load|power) cent(?:er|re)"
-        r"|(?:ac|230\s*v|120\s*v|mains) distribution(?: panel| board)?|mains board"
-    ),
-    {"amps": "main_a"},
-    (
-        phrase(r"main (?:breaker )?panel"),
-        phrase(r"sub[- ]?panel", name="Sub panel"),
-        phrase(r"fed (?:by|from) (?:the |an? )?[a-z]+", note=lambda match: match[0]),
-        phrase(r"(?:with )?two legs?|split[- ]phase|120/240\s*v?", legs=2),
-        phrase(r"one leg|single leg|single[- ]phase", legs=1),
-        phrase(r"no (?:shared|common) neutrals?", shared_neutral="no"),
-        phrase(r"(?:shared|common) neutrals?|multi-?wire(?: branch)?(?: circuits?)?|mwbc", shared_neutral="yes"),
-        phrase(r"(?:double|two|2)[- ]pole(?: main)?(?: breaker)?|dp main", main_poles=2),
-        phrase(r"(?:single|one|1)[- ]pole(?: main)?(?: breaker)?", main_poles=1),
-        phrase(
-            r"neutral (?:and (?:earth|ground) )?(?:is |are )?(?:bonded|joined)(?: (?:to|with) (?:earth|ground))?"
-            r"|bonded neutral",
-            bond="bonded",
-        ),
-        phrase(
-            r"neutral (?:and (?:earth|ground) )?(?:is |are )?(?:kept )?apart|floating neutral|neutral (?:is )?not bonded",
-            bond="apart",
-        ),
-        phrase(rf"no (?:{_RCD}|{_GFCI})|without (?:an? )?(?:{_RCD}|{_GFCI})", main_rcd="none"),
-        *(
-            phrase(rf"(?:with )?(?:an? )?(?:{_RCD})(?:,? of)? type[- ]?{letter}|type[- ]?{letter} (?:{_RCD})", main_rcd=letter)
-            for letter in ("ac", "a", "f", "b")
-        ),
-        phrase(rf"(?:with )?(?:an? )?(?:main )?(?:{_GFCI})", main_rcd="gfci"),
-        phrase(rf"(?:with )?(?:an? )?(?:main )?(?:{_RCD})", main_rcd="not_read"),
-        phrase(r"(?:with )?(?:an? )?main(?: breaker)?"),
-        _MILLIAMPS,
-        phrase(r"(?:with )?\d+ (?:breakers|circuits|ways|mcbs)(?: and)?"),
-    ),
-    finish=finish.ac_panel,
-)
-AC_GUARD = LineKind(
-    "ac_guard",
-    called(rf"galvanic isolator|isolat(?:ion|ing) transformer|polarity (?:indicator|light|lamp|tester|alarm)|{_RCD}|{_GFCI}"),
-    {"amps": "rated_a"},
-    (
-        phrase(
-            r"fail[- ]?safe(?: (?:with|and) (?:a )?status(?: lamp| light| indicator)?)?"
-            r"|with (?:a )?status(?: lamp| light| indicator)?",
-            device="fail_safe",
-        ),
-        phrase(r"no (?:galvanic )?isolator", device="galvanic", there="none"),
-        phrase(r"no polarity (?:indicator|light|lamp|tester|alarm)", device="polarity", there="none"),
-        phrase(r"(?:no|without(?: an?)?) status(?: lamp| light| indicator)?", device="galvanic"),
-        phrase(r"galvanic isolator", _galvanic=True),
-        phrase(r"isolat(?:ion|ing) transformer", device="transformer"),
-        phrase(r"polarity (?:indicator|light|lamp|tester|alarm)", device="polarity"),
-        phrase(rf"no (?:{_RCD}|{_GFCI})", device="rcd", rcd="none"),
-        phrase(r"gfci outlets?", device="rcd", rcd="gfci", covers="outlets"),
-        *(Phrase(one.pattern, {"device": "rcd", **one.sets}) for one in RCD_TYPES),
-        phrase(rf"{_GFCI}", device="rcd", rcd="gfci"),
-        phrase(rf"{_RCD}", device="rcd"),
-        phrase(
-            r"(?:for |on |over |guards )?(?:the )?(?:whole|all|everything|whole (?:boat|vehicle|vessel)|main|inlet)",
-            covers="all",
-        ),
-        phrase(r"(?:for |on |at |over )?(?:the |all )?outlets?", covers="outlets"),
-        _MILLIAMPS,
-        phrase(r"double[- ]pole|two[- ]pole"),
-        phrase(r"circuits?"),
-    ),
-    finish=finish.guard,
 )
 OTHER = LineKind("other", called(r"other\s*:"))
 # A relay between two banks is how an alternator charges the house, where one is there that it can belong to: see ``line``.

@@ -7,8 +7,6 @@ import re
 from ryokan.core.lines.kind import LineKind, called
 from ryokan.core.lines.kit import NUMBER
 from ryokan.core.survey.kinds import (
-    AC_GUARD,
-    AC_PANEL,
     ADAPTER,
     ALTERNATOR,
     AMPS,
@@ -34,6 +32,7 @@ from ryokan.core.survey.kinds import (
     SWITCH,
     TO_MAIN,
 )
+from ryokan.core.survey.kinds_ac import AC_GUARD, AC_PANEL
 
 # A starter battery, or another bank that is not the house's, where nothing else is named that hangs on it.
 _BESIDE_THE_HOUSE = (
