@@ -39,6 +39,10 @@ PEUKERT_FRAC = "min(1, (amp_hours ÷ (over × current))^(exponent − 1))"
 DROP_V = "2 × length ÷ 1000 × ohm_per_km × warm × current"
 CONDUCTANCE_FOR_DROP = "2 × length ÷ 1000 × current × warm ÷ drop"
 
+# Share of an ampacity at 30 °C that is left in warmer air: heat flows by the root of what is left up to the insulation's limit.
+# It stands beside the code's own factor, and the lower counts. (physics)
+AMBIENT_BY_HEAT = "min(1, (max(0, insulation − ambient) ÷ (insulation − 30))^0.5)"
+
 # Charging at charging volts: hours to bring energy back with a current, with the taper, and the current for the hours. [h, A]
 HOURS_TO_CHARGE = "refill ÷ (charge_v × amps) + taper"
 # Hours from one charge to another: the energy at that current, and of the taper, which sets in at a knee, as much as lies

@@ -6,66 +6,11 @@ from collections.abc import Sequence
 from contextlib import suppress
 from dataclasses import dataclass
 
-from ryokan.core.data.tables import tables
 from ryokan.core.errors import OutOfTable
 from ryokan.core.figure import Figure, Sheet
-from ryokan.core.laws import CONDUCTANCE_FOR_DROP, DROP_V
+from ryokan.core.laws import AMBIENT_BY_HEAT, CONDUCTANCE_FOR_DROP, DROP_V
 from ryokan.core.wiring.model import MainRun
-
-
-@dataclass(frozen=True, slots=True)
-class Practice:
-    """The tables that a region works by."""
-
-    copper: str
-    ampacity: str
-    engine_factor: str
-    fuses: str
-    resistance: str  # column of the copper table
-    conductance: str
-    temperature_factor: str  # formula in t: resistance at t over resistance of the column
-
-
-AWG = Practice(
-    copper="awg_copper",
-    ampacity="ampacity_awg",
-    engine_factor="engine_factor_awg",
-    fuses="fuse_na",
-    resistance="ohm_per_km_75c",
-    conductance="km_per_ohm_75c",
-    temperature_factor="1 + 0.00323 × (t − 75)",
-)
-METRIC = Practice(
-    copper="mm2_copper",
-    ampacity="ampacity_mm2",
-    engine_factor="engine_factor_mm2",
-    fuses="fuse_iso",
-    resistance="ohm_per_km_20c",
-    conductance="km_per_ohm_20c",
-    temperature_factor="(234.5 + t) ÷ (234.5 + 20)",
-)
-_SOURCES = {
-    "awg_copper": "nec_ch9_t8",
-    "mm2_copper": "iec_60228",
-    "ampacity_awg": "abyc_e11_ampacity",
-    "ampacity_mm2": "iso_13297_ampacity",
-    "engine_factor_awg": "abyc_e11_engine",
-    "engine_factor_mm2": "iso_13297_engine",
-    "fuse_na": "nec_240_6",
-    "fuse_iso": "iso_8820",
-}
-
-
-def area_mm2(conductor: str) -> float:
-    """Cross-section of a stock conductor. [mm²]"""
-    return tables()[practice_of("", conductor).copper].value(conductor, "area_mm2")
-
-
-def practice_of(code_pack: str, conductor: str | None = None) -> Practice:
-    """Tables of the region; a conductor that was chosen brings those of its own system."""
-    if conductor is not None:
-        return AWG if conductor.startswith("awg:") else METRIC
-    return METRIC if code_pack == "international" else AWG
+from ryokan.core.wiring.practice import AWG, METRIC, SOURCE_OF, Practice, practice_of
 
 
 def design_current(sheet: Sheet) -> Figure:
@@ -180,22 +125,22 @@ def _needed(
     if floors.fuse_a is not None:
         inputs["maker"] = sheet["wiring.main.maker_fuse_a"]
         formula = f"next_larger({practice.fuses}, max(floor, maker))"
-    fuse = sheet.choose("wiring.main.fuse_a", formula, "A", _SOURCES[practice.fuses], **inputs)
+    fuse = sheet.choose("wiring.main.fuse_a", formula, "A", SOURCE_OF[practice.fuses], **inputs)
     return _conductor(sheet, run, practice, floors.conductor, fuse=fuse, design_a=design_a, drop_v=drop_v)
 
 
 def _temperature_factor(sheet: Sheet, key: str, practice: Practice) -> Figure:
     t = sheet.assumption("conductor_temperature_c")
-    return sheet.compute(key, practice.temperature_factor, "", _SOURCES[practice.copper], t=t)
+    return sheet.compute(key, practice.temperature_factor, "", SOURCE_OF[practice.copper], t=t)
 
 
 def _engine_factor(sheet: Sheet, key: str, run: MainRun, practice: Practice) -> Figure:
     """Share of the ampacity left in the run's zone."""
     if run.zone == "cabin":
         return sheet.given(key, 1.0, "")
-    formula = f"lookup({practice.engine_factor}, insulation)"
-    source = _SOURCES[practice.engine_factor]
-    return sheet.look_up(key, formula, "", source, insulation=sheet["wiring.main.insulation_c"])
+    formula = f"min(lookup({practice.engine_factor}, insulation), {AMBIENT_BY_HEAT})"
+    inputs = {"insulation": sheet["wiring.main.insulation_c"], "ambient": sheet.assumption(practice.engine_c)}
+    return sheet.look_up(key, formula, "", SOURCE_OF[practice.engine_factor], **inputs)
 
 
 def _conductor(
@@ -217,7 +162,7 @@ def _conductor(
         "wiring.main.size_by_fuse",
         f"next_larger({ampacity}, fuse ÷ zone{as_copper}, insulation)",
         "",
-        _SOURCES[ampacity],
+        SOURCE_OF[ampacity],
         fuse=fuse,
         zone=derate,
         insulation=sheet["wiring.main.insulation_c"],
@@ -227,7 +172,7 @@ def _conductor(
         "wiring.main.size_by_terminal",
         f"next_larger({ampacity}, fuse{as_copper}, terminal)",
         "",
-        _SOURCES[ampacity],
+        SOURCE_OF[ampacity],
         fuse=fuse,
         terminal=sheet["wiring.main.terminal_c"],
         **clad,
@@ -236,7 +181,7 @@ def _conductor(
         "wiring.main.size_by_drop",
         f"next_larger({practice.copper}.{practice.conductance}, {CONDUCTANCE_FOR_DROP}{as_copper_drop})",
         "",
-        _SOURCES[practice.copper],
+        SOURCE_OF[practice.copper],
         length=sheet["wiring.main.one_way_length_m"],
         current=design_a,
         warm=_temperature_factor(sheet, "wiring.main.need_warm_factor", practice),
@@ -248,7 +193,7 @@ def _conductor(
         sizes["maker"] = sheet["wiring.main.maker_conductor"]
     areas = [f"lookup({_copper_of(size)}.area_mm2, {name})" for name, size in sizes.items()]
     return sheet.choose(
-        "wiring.main.conductor", f"next_larger({area}, max({', '.join(areas)}))", "", _SOURCES[practice.copper], **sizes
+        "wiring.main.conductor", f"next_larger({area}, max({', '.join(areas)}))", "", SOURCE_OF[practice.copper], **sizes
     )
 
 
@@ -264,22 +209,24 @@ def _what_it_does(sheet: Sheet, run: MainRun, practice: Practice, *, conductor: 
     """Ampacity where it lies and drop at the design current, of the chosen conductor or else the one asked for."""
     copper = practice.copper
     ohm = sheet.look_up(
-        "wiring.main.ohm_per_km", f"lookup({copper}.{practice.resistance}, size)", "Ω/km", _SOURCES[copper], size=conductor
+        "wiring.main.ohm_per_km", f"lookup({copper}.{practice.resistance}, size)", "Ω/km", SOURCE_OF[copper], size=conductor
     )
     clad = {"clad": sheet.assumption("clad_resistance_ratio")} if run.material == CLAD else {}
     length = sheet.get("wiring.main.one_way_length_m")
     if length is not None and run.material is not None:
-        sheet.compute(
+        drop = sheet.compute(
             "wiring.main.drop_v",
             f"{DROP_V} × clad" if clad else DROP_V,
             "V",
-            _SOURCES[copper],
+            SOURCE_OF[copper],
             length=length,
             ohm_per_km=ohm,
             warm=_temperature_factor(sheet, "wiring.main.warm_factor", practice),
             current=design_a,
             **clad,
         )
+        sheet.also("wiring.main.path_drop_v", "drop", drop)
+        sheet.compute("wiring.main.path_ohm", "drop ÷ current", "Ω", drop=drop, current=design_a)
     _ampacity(sheet, run, practice, conductor, clad)
 
 
@@ -313,7 +260,7 @@ def _ampacity(sheet: Sheet, run: MainRun, practice: Practice, conductor: Figure,
         formula += " ÷ clad^0.5"
     if told is not None:
         formula, inputs["told"] = f"min(told, {formula})", told
-    sheet.look_up("wiring.main.ampacity_a", formula, "A", _SOURCES[ampacity], **inputs)
+    sheet.look_up("wiring.main.ampacity_a", formula, "A", SOURCE_OF[ampacity], **inputs)
 
 
 def _circular_mils_check(sheet: Sheet, design_a: Figure, drop_v: Figure) -> None:

@@ -1,17 +1,26 @@
-"""The main run from the bank to the positive bus and the inverter."""
+"""What people said of the cables between things: of the main run, and of every other by its identity."""
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated, Literal, TypeAlias
 
 from pydantic import Field, field_validator
 
 from ryokan.core.data.tables import tables
 from ryokan.core.errors import UnreadableQuantity
-from ryokan.core.model import Model, Nothing
+from ryokan.core.model import Fitted, Id, Model, Nothing, Position
 from ryokan.core.quantities import Length
 
 InsulationC = Literal[60, 75, 90, 105]
+Material: TypeAlias = Literal["copper", "copper_clad_aluminium", "aluminium"]
+Zone: TypeAlias = Literal["cabin", "engine_space", "roof"]
+# Fuses by how they are built; which volts and which fault current one breaks is a matter of the fuse, not of its family.
+FuseFamily: TypeAlias = Literal["blade", "bolt_down", "terminal", "class_t", "breaker", "other"]
+# A run by the terminals at its two ends, that which is nearer to the bank first: bus.pos>inverter:main.dc
+RUN_KEY = r"^[a-z0-9_:-]+\.[a-z]+>[a-z0-9_:-]+\.[a-z]+$"
+RunKey: TypeAlias = Annotated[str, Field(max_length=120, pattern=RUN_KEY, description="The two terminals that it joins.")]
+MAX_RUNS = 600
+MAX_ROUTES = 40
 
 
 def stock_conductors() -> list[str]:
@@ -58,7 +67,79 @@ class MainRun(Model):
     _in_stock = field_validator("conductor")(known_conductor)
 
 
+class Route(Model):
+    """A way through the vehicle that several runs take."""
+
+    position: Position = 0
+    name: str = Field(min_length=1, max_length=60)
+    zone: Zone = "cabin"
+    ambient_c: float | None = Field(
+        default=None, ge=-20, le=120, description="Air around its cables at worst; None: by its zone. [°C]"
+    )
+    buried_mm: float | None = Field(
+        default=None, gt=0, le=2_000, description="How far its cables run within thermal insulation. [mm]"
+    )
+    bundled: int | None = Field(
+        default=None, ge=2, le=99, description="Conductors under current that lie together; None: they lie apart."
+    )
+
+
+class SaidOfRun(Model):
+    """What people said of one run. Nothing of it is known until somebody says so."""
+
+    number: int | None = Field(default=None, ge=1, le=9_999, description="Given once and never again to another run.")
+    label: str = Field(default="", max_length=40, description="What stands on it at both ends.")
+    found: bool = Field(default=False, description="It lies in the vehicle, and is not going to be laid.")
+    length: Length | None = Field(default=None, description="One way; None: not measured.")
+    route: Id | None = Field(default=None, description="The way that it takes; None: through the cabin.")
+    conductor: str | None = Field(default=None, description="Stock size, such as awg:2/0 or mm2:70.")
+    cables: int = Field(default=1, ge=1, le=4, description="So many alike, side by side, for each pole.")
+    cables_alike: Literal["yes", "no"] | None = Field(
+        default=None, description="Of several side by side: whether size, length and lugs are the same."
+    )
+    material: Material | None = Field(default=None, description="None: copper where it is to be laid, else not known.")
+    make: Literal["stranded", "solid"] | None = Field(default=None, description="None: stranded where it is to be laid.")
+    insulation_c: InsulationC | None = Field(
+        default=None, description="None: as the shop lays them, where it is to be laid; else not known. [°C]"
+    )
+    terminal_c: InsulationC | None = Field(default=None, description="Marked on what it is landed on; None: not marked. [°C]")
+    terminal_mm2: float | None = Field(default=None, gt=0, le=300, description="Thickest wire that its terminals take. [mm²]")
+    told_ampacity_a: float | None = Field(
+        default=None, gt=0, le=5_000, description="What is printed on the cable, or what its seller says that it bears. [A]"
+    )
+    fuse_a: Annotated[float, Field(gt=0, le=5_000)] | Nothing | None = Field(
+        default=None, description="Fuse or breaker at the end towards the bank; “none”: there is none. [A]"
+    )
+    fuse_family: FuseFamily | None = Field(default=None, description="None: not said.")
+    fuse_v: float | None = Field(default=None, gt=0, le=1_500, description="DC volts printed on it; None: not known. [V]")
+    fuse_breaks_a: float | None = Field(
+        default=None, gt=0, le=200_000, description="Fault current that it breaks at those volts; None: not known. [A]"
+    )
+    fuse_way: Length | None = Field(default=None, description="Cable before the fuse; None: not measured.")
+    sheathed: Fitted | None = Field(default=None, description="A sheath or conduit around that cable before the fuse.")
+    far_fuse_a: Annotated[float, Field(gt=0, le=5_000)] | Nothing | None = Field(
+        default=None, description="Fuse at the other end, where that end is a source too; “none”: there is none. [A]"
+    )
+    bears_a: float | None = Field(
+        default=None, gt=0, le=5_000, description="What the weakest thing behind the fuse bears: bar, switch, device. [A]"
+    )
+    maker_fuse_a: float | None = Field(default=None, gt=0, le=5_000, description="Least fuse by the device's maker. [A]")
+    maker_conductor: str | None = Field(default=None, description="Least conductor by the device's maker.")
+
+    _in_stock = field_validator("conductor", "maker_conductor")(known_conductor)
+
+
 class Wiring(Model):
     """Wiring part of a rig."""
 
     main: MainRun = Field(default_factory=MainRun)
+    insulation_c: InsulationC = Field(default=105, description="Of the cable that is going to be laid. [°C]")
+    solar_joins: Literal["battery", "bus"] = Field(
+        default="battery", description="On which side of the main switch the solar controllers join."
+    )
+    routes: dict[Id, Route] = Field(default_factory=dict, max_length=MAX_ROUTES)
+    runs: dict[RunKey, SaidOfRun] = Field(default_factory=dict, max_length=MAX_RUNS)
+
+    def ordered_routes(self) -> dict[str, Route]:
+        """Routes in their order."""
+        return dict(sorted(self.routes.items(), key=lambda one: (one[1].position, one[0])))

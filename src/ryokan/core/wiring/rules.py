@@ -8,7 +8,7 @@ from ryokan.core.findings.model import Fix, Trouble, replace, rule
 from ryokan.core.formula import evaluate_formula
 from ryokan.core.rig import Rig
 from ryokan.core.survey.model import FoundBank
-from ryokan.core.wiring.main_run import area_mm2, practice_of
+from ryokan.core.wiring.practice import area_mm2, practice_of
 
 
 def _next_fuse_a(rig: Rig, floor_a: float) -> float | None:

@@ -7,9 +7,11 @@ from ryokan.core.parts.model import InverterPart
 from ryokan.core.question import LedgerLine, Step, question
 from ryokan.core.scope import Scope
 from ryokan.core.survey.model import AnyFound, FoundCharger, FoundDcdc, FoundInverter, Survey, name_of_found
-from ryokan.core.wiring import rules  # noqa: F401  registers them
+from ryokan.core.wiring import rules, rules_of_runs  # noqa: F401  registers them
 from ryokan.core.wiring.main_run import MakersFloors, design_current, main_run
 from ryokan.core.wiring.model import known_or_none
+from ryokan.core.wiring.sizing import carried, in_a_fault, size
+from ryokan.core.wiring.things import OF_THE_RUNS, RunOf, runs_of
 
 
 @question(
@@ -27,7 +29,7 @@ def current(scope: Scope) -> None:
 
 @question(
     reads=("storage.system_v", "wiring.main.design_current_a"),
-    rig=("inverter", "parts.inverter", "region", "survey", "wiring"),
+    rig=("inverter", "parts.inverter", "region", "survey", "wiring.main"),
     writes={
         "": (
             "wiring.main.{at_least, conductor, have_conductor, maker_conductor}",
@@ -35,11 +37,12 @@ def current(scope: Scope) -> None:
             "wiring.main.{size_by_drop, size_by_fuse, size_by_terminal}",
         ),
         "A": ("wiring.main.{ampacity_a, fuse_a, fuse_floor_a, have_fuse_a, maker_fuse_a, told_ampacity_a}",),
-        "V": ("wiring.main.{allowed_drop_v, drop_v}",),
+        "V": ("wiring.main.{allowed_drop_v, drop_v, path_drop_v}",),
         "cmil": ("wiring.main.circular_mils_by_drop",),
         "ft": ("wiring.main.round_trip_ft",),
         "m": ("wiring.main.one_way_length_m",),
         "°C": ("wiring.main.{insulation_c, terminal_c}",),
+        "Ω": ("wiring.main.path_ohm",),
         "Ω/km": ("wiring.main.ohm_per_km",),
     },
 )
@@ -50,6 +53,50 @@ def main(scope: Scope) -> None:
         rig = scope.rig
         floors = makers_floors(rig.inverter, scope.parts.inverter)
         main_run(scope, rig.wiring.main, rig.region.code_pack, design_a, floors, without_a_rating(rig.survey))
+
+
+def each_run(scope: Scope) -> dict[str, RunOf]:
+    """Every run of the DC side but the main one, what feeds others before them."""
+    return dict(runs_of(scope.rig, scope))
+
+
+@question(
+    reads=(
+        "charging.source.*.{asks_a, output_a, rated_a}",
+        "inverter.{cutoff_v, dc_current_at_cutoff_a}",
+        "inverter.other.*.dc_current_a",
+        "loads.row.*.running_w",
+        "solar.array.*.{isc_a, vmp_v}",
+        "solar.controller.*.rated_a",
+        "storage.arrangement.parallel",
+        "storage.{full_rest_v, nominal_v, resistance_ohm, system_v}",
+        "wiring.main.{dc_loads_a, path_drop_v, path_ohm}",
+    ),
+    rig=OF_THE_RUNS,
+    writes={
+        "": (
+            "wiring.run.*.{ambient_factor, bundle_factor, bundled, buried_factor, cables, conductor, derate, have_conductor}",
+            "wiring.run.*.{least_conductor, maker_conductor, size_by_drop, size_by_fuse, size_by_terminal}",
+            "wiring.run.*.{need_ambient_factor, need_bundle_factor, need_bundled, need_buried_factor, need_derate}",
+        ),
+        "A": (
+            "wiring.run.*.{ampacity_a, design_current_a, fault_high_a, fault_low_a, fuse_a, fuse_floor_a, have_fuse_a}",
+            "wiring.run.*.{maker_fuse_a, told_ampacity_a}",
+        ),
+        "V": ("wiring.run.*.{allowed_drop_v, drop_v, path_drop_v}",),
+        "m": ("wiring.run.*.{estimated_length_m, one_way_length_m}",),
+        "mm": ("wiring.run.*.{buried_mm, need_buried_mm}",),
+        "°C": ("wiring.run.*.{ambient_c, insulation_c, need_ambient_c, terminal_c}",),
+        "Ω": ("wiring.run.*.{loop_ohm, path_ohm}",),
+    },
+    each=each_run,
+)
+def runs(scope: Scope, id: str, one: RunOf) -> None:
+    """What a run carries, its cable and fuse, and what a fault on it draws."""
+    current = carried(scope, one)
+    if current is not None:
+        size(scope, one, current)
+        in_a_fault(scope, one)
 
 
 def makers_floors(inverter: Inverter, part: InverterPart | None) -> MakersFloors:
@@ -73,7 +120,7 @@ def without_a_rating(survey: Survey) -> tuple[str, ...]:
 
 STEP = Step(
     name="wiring",
-    questions=(current, main),
+    questions=(current, main, runs),
     shows=("wiring.", "inverter.dc_current", "inverter.cutoff_v"),
     ledger=(
         LedgerLine(

@@ -1,0 +1,386 @@
+"""A single run: what it carries, the fuse and the conductor that it asks for, what it loses, what a fault on it draws."""
+
+from __future__ import annotations
+
+from contextlib import suppress
+
+from ryokan.core.errors import OutOfTable
+from ryokan.core.figure import Figure, Input, Sheet
+from ryokan.core.laws import AMBIENT_BY_HEAT
+from ryokan.core.wiring.practice import AWG, METRIC, SOURCE_OF, Practice, practice_of
+from ryokan.core.wiring.things import RunOf
+
+FUSES = "fuse_iso"  # blade and bolt-down fuses have these ratings everywhere
+NEC_TERMINALS = "terminals_nec"
+LEAST_AREA_MARINE = "awg:16"
+
+COLD = "(234.5 + 20) ÷ (234.5 + t)"  # resistance of copper at 20 °C over that at t (IEC 60228)
+
+
+def carried(sheet: Sheet, one: RunOf) -> Figure | None:
+    """Largest continuous current of a run; None where nobody knows the rating of what hangs on it. [A]
+
+    Cables follow ratings: an inverter at its full rating and the lowest working volts, chargers and controllers at their rated
+    output, loads with all of theirs running at those volts. What panels push follows bright sun. (common practice; NEC 690.8)
+    """
+    key, thing, kind = f"{one.base}.design_current_a", one.run.thing, one.run.kind
+    if kind == "branch":
+        return _branch(sheet, key, [f"loads.row.{thing}.running_w"], "distribution_frac")
+    if kind == "step_down":
+        return _branch(sheet, key, [f"loads.row.{id}.running_w" for id in one.run.loads], "step_down_frac")
+    if kind == "array":
+        short = sheet.get(f"solar.array.{thing}.isc_a")
+        sun = sheet.assumption("bright_sun_factor")
+        return None if short is None else sheet.compute(key, "sun × shorted", "A", "nec_690_8", sun=sun, shorted=short)
+    names = {
+        "inverter": ("inverter.dc_current_at_cutoff_a" if thing == "main" else f"inverter.other.{thing}.dc_current_a",),
+        "controller": (f"solar.controller.{thing}.rated_a",),
+        "way_out": (f"charging.source.{thing}.rated_a", f"charging.source.{thing}.output_a"),
+        "way_in": (f"charging.source.{thing}.asks_a", f"charging.source.{thing}.output_a"),
+        "charger": (f"charging.source.{thing}.rated_a",),
+        "panel": ("wiring.main.dc_loads_a",),
+    }[kind]
+    rated = next((figure for name in names if (figure := sheet.get(name)) is not None), None)
+    if rated is None or rated.number == 0:
+        return None
+    charger = sheet.get("charging.source.inverter.rated_a") if (kind, thing) == ("inverter", "main") else None
+    if charger is None:
+        return sheet.also(key, "rated", rated)
+    return sheet.compute(key, "max(inverter, charger)", "A", "practice", inverter=rated, charger=charger)
+
+
+def _branch(sheet: Sheet, key: str, rows: list[str], passed_on: str) -> Figure | None:
+    """What loads take at the lowest working volts, as the main run counts them, so that all branches add up to it. [A]"""
+    watts = [figure for row in rows if (figure := sheet.get(row)) is not None]
+    if not watts:
+        return None
+    inputs: dict[str, Input] = {"passed_on": sheet.assumption(passed_on), "cutoff_v": sheet["inverter.cutoff_v"]}
+    if len(watts) == 1:
+        return sheet.compute(key, "watts ÷ (passed_on × cutoff_v)", "A", "practice", watts=watts[0], **inputs)
+    return sheet.compute(key, "sum(watts) ÷ (passed_on × cutoff_v)", "A", "practice", watts=watts, **inputs)
+
+
+def size(sheet: Sheet, one: RunOf, current: Figure) -> None:
+    """Fuse and conductor of a run, what the conductor bears where it lies, and what is lost on the way to its end.
+
+    Fuse: next rating over 1.25 × the current. Conductor: the smallest that the fuse protects where it lies, that its terminals
+    bear and that keeps the drop along the whole path. Of a run that lies there and of which something is not known no size is
+    offered. (ABYC E-11 or ISO 13297 with NEC Chapter 9 Table 8 or IEC 60228; NEC 110.14(C), 551.10(E); from memory, unverified)
+    """
+    base = one.base
+    floor = sheet.compute(
+        f"{base}.fuse_floor_a", "headroom × current", "A", "practice",
+        headroom=sheet.assumption("fuse_headroom"), current=current,
+    )  # fmt: skip
+    length = _length(sheet, one)
+    insulation = None if one.insulation_c is None else sheet.given(f"{base}.insulation_c", one.insulation_c, "°C")
+    practice = practice_of(one.code_pack)
+    derate = None if insulation is None else _derate(sheet, one, practice, insulation, "need_")
+    need = None
+    if insulation is not None and one.material is not None and length is not None and not _is_dead_hot(derate):
+        with suppress(OutOfTable):  # the rules say which end of the stock list was passed
+            need = _needed(sheet, one, practice, floor, current, length, insulation, derate)
+    conductor = need
+    if one.conductor is not None:
+        conductor = sheet.given(f"{base}.have_conductor", one.conductor, "")
+        if insulation is not None and practice_of("", one.conductor) is not practice:
+            practice = practice_of("", one.conductor)
+            derate = _derate(sheet, one, practice, insulation, "")
+    if isinstance(one.said.fuse_a, float | int):
+        sheet.given(f"{base}.have_fuse_a", one.said.fuse_a, "A")
+    if conductor is not None:
+        _bears(sheet, one, practice, conductor, insulation, derate)
+        _loses(sheet, one, practice, conductor, length, current)
+
+
+def _is_dead_hot(derate: Figure | None) -> bool:
+    return derate is not None and derate.number == 0
+
+
+def _length(sheet: Sheet, one: RunOf) -> Figure | None:
+    """Its one-way length: as measured, otherwise of one that is to be laid what is usual. [m] (common practice)"""
+    if one.length is not None:
+        return sheet.given(f"{one.base}.one_way_length_m", one.length.m, "m")
+    if one.found:
+        return None
+    usual = sheet.assumption(f"run_{one.run.kind}_m")
+    return sheet.compute(f"{one.base}.estimated_length_m", "usual", "m", "practice", usual=usual)
+
+
+def _derate(sheet: Sheet, one: RunOf, practice: Practice, insulation: Figure, prefix: str) -> Figure | None:
+    """Share of the ampacity that is left where it lies; None: all of it.
+
+    Ambient by the lower of the code's factor and physics; bundles and thermal insulation around it by the code. One that lies
+    in air as hot as its insulation bears nothing. (ABYC E-11, ISO 13297, NEC 310.15(C)(1), BS 7671 52.2, from memory)
+    """
+    route, base = one.route, f"{one.base}.{prefix}"
+    if route is None:
+        return None
+    factors = [
+        factor
+        for factor in (
+            _by_ambient(sheet, base, route.zone, route.ambient_c, practice, insulation),
+            _by_bundle(sheet, base, one.code_pack, route.bundled),
+            _by_burial(sheet, base, route.buried_mm),
+        )
+        if factor is not None
+    ]
+    if len(factors) < 2:
+        return factors[0] if factors else None
+    names = dict(zip("abc", factors, strict=False))
+    return sheet.compute(f"{base}derate", " × ".join(names), "", "practice", **names)
+
+
+def _by_ambient(
+    sheet: Sheet, base: str, zone: str, ambient_c: float | None, practice: Practice, insulation: Figure
+) -> Figure | None:
+    if ambient_c is not None:
+        ambient = sheet.given(f"{base}ambient_c", ambient_c, "°C")
+    elif zone == "cabin":
+        return None
+    else:
+        ambient = sheet.assumption(practice.engine_c if zone == "engine_space" else "under_roof_c")
+    key, inputs = f"{base}ambient_factor", {"insulation": insulation, "ambient": ambient}
+    if zone == "engine_space":
+        with suppress(OutOfTable):  # that insulation has no place there
+            code = f"lookup({practice.engine_factor}, insulation)"
+            return sheet.look_up(key, f"min({code}, {AMBIENT_BY_HEAT})", "", SOURCE_OF[practice.engine_factor], **inputs)
+        return sheet.look_up(key, "0 × insulation", "", SOURCE_OF[practice.engine_factor], insulation=insulation)
+    return sheet.look_up(key, AMBIENT_BY_HEAT, "", "physics", **inputs)
+
+
+def _by_bundle(sheet: Sheet, base: str, code_pack: str, bundled: int | None) -> Figure | None:
+    if bundled is None or bundled < 3:
+        return None
+    count = sheet.given(f"{base}bundled", float(bundled), "")
+    table = {"na_vehicle": "bundle_nec", "na_marine": "bundle_abyc"}.get(code_pack, "bundle_iso")
+    source = {"bundle_nec": "nec_310_15", "bundle_abyc": "abyc_e11_bundle", "bundle_iso": "iso_13297_bundle"}[table]
+    return sheet.look_up(
+        f"{base}bundle_factor", f"lookup({table}.factor, next_larger({table}.up_to, count))", "", source, count=count
+    )
+
+
+def _by_burial(sheet: Sheet, base: str, buried_mm: float | None) -> Figure | None:
+    if buried_mm is None:
+        return None
+    depth = sheet.given(f"{base}buried_mm", buried_mm, "mm")
+    formula = "lookup(buried.factor, next_larger(buried.up_to_mm, depth))"
+    return sheet.look_up(f"{base}buried_factor", formula, "", "bs_7671_52", depth=depth)
+
+
+def _metal(sheet: Sheet, one: RunOf) -> dict[str, Input]:
+    """Resistance over that of copper of the same size, where it is none."""
+    match one.material:
+        case "copper_clad_aluminium":
+            return {"metal": sheet.assumption("clad_resistance_ratio")}
+        case "aluminium":
+            return {"metal": sheet.assumption("aluminium_resistance_ratio")}
+        case _:
+            return {}
+
+
+def _cables(sheet: Sheet, one: RunOf) -> dict[str, Input]:
+    """How many lie side by side, where it is more than one."""
+    if one.said.cables == 1:
+        return {}
+    key = f"{one.base}.cables"
+    return {"cables": sheet.get(key) or sheet.given(key, float(one.said.cables), "")}
+
+
+def _needed(
+    sheet: Sheet, one: RunOf, practice: Practice, floor: Figure, current: Figure, length: Figure, insulation: Figure,
+    derate: Figure | None,
+) -> Figure:  # fmt: skip
+    """Smallest stock conductor that the fuse protects, that the terminals bear, and that keeps the drop.
+
+    Raises
+    ------
+    OutOfTable
+        No stock fuse or conductor serves.
+    """
+    base, said, ampacity = one.base, one.said, practice.ampacity
+    least = floor
+    if one.is_fused:
+        formula, inputs = f"next_larger({FUSES}, floor)", {"floor": floor}
+        if said.maker_fuse_a is not None:
+            inputs["maker"] = sheet.given(f"{base}.maker_fuse_a", said.maker_fuse_a, "A")
+            formula = f"next_larger({FUSES}, max(floor, maker))"
+        least = sheet.choose(f"{base}.fuse_a", formula, "A", SOURCE_OF[FUSES], **inputs)
+    metal, cables = _metal(sheet, one), _cables(sheet, one)
+    each = " ÷ cables" if cables else ""
+    as_copper = " × metal^0.5" if metal else ""
+    hot: dict[str, Input] = {} if derate is None else {"derate": derate}
+    sizes = {
+        "by_fuse": sheet.choose(
+            f"{base}.size_by_fuse",
+            f"next_larger({ampacity}, least{each}{' ÷ derate' if hot else ''}{as_copper}, insulation)",
+            "", SOURCE_OF[ampacity], least=least, insulation=insulation, **hot, **metal, **cables,
+        )
+    }  # fmt: skip
+    if (by_terminal := _by_terminal(sheet, one, practice, least, metal | cables, f"least{each}{as_copper}")) is not None:
+        sizes["by_terminal"] = by_terminal
+    allowed = _allowed(sheet, one)
+    before = sheet.get(f"{one.behind}.path_drop_v") if one.behind else None
+    if allowed is not None:
+        flowing, through = _flowing(sheet, one, current)
+        left: dict[str, Input] = {"allowed": allowed} if before is None else {"allowed": allowed, "before": before}
+        if before is not None and before.number >= allowed.number:
+            raise OutOfTable(practice.copper, "what the way before it leaves of the drop")
+        sizes["by_drop"] = sheet.choose(
+            f"{base}.size_by_drop",
+            f"next_larger({practice.copper}.{practice.conductance}, 2 × length ÷ 1000 × {through}"
+            f" × ({practice.temperature_factor}){' × metal' if metal else ''}{each}"
+            f" ÷ {'(allowed − before)' if before else 'allowed'})",
+            "", SOURCE_OF[practice.copper], length=length, t=sheet.assumption("conductor_temperature_c"),
+            **flowing, **left, **metal, **cables,
+        )  # fmt: skip
+    if said.maker_conductor is not None:
+        sizes["maker"] = sheet.given(f"{base}.maker_conductor", said.maker_conductor, "")
+    if one.code_pack == "na_marine":
+        sizes["least_size"] = sheet.constant_label(f"{base}.least_conductor", LEAST_AREA_MARINE, "abyc_e11_wiring")
+    areas = [f"lookup({_copper_of(str(figure.value))}.area_mm2, {name})" for name, figure in sizes.items()]
+    area = areas[0] if len(areas) == 1 else f"max({', '.join(areas)})"
+    return sheet.choose(
+        f"{base}.conductor", f"next_larger({practice.copper}.area_mm2, {area})", "", SOURCE_OF[practice.copper], **sizes
+    )
+
+
+def _copper_of(size: str) -> str:
+    return (AWG if size.startswith("awg:") else METRIC).copper
+
+
+def _nec_column(fuse_a: float) -> str:
+    """Of terminals that nobody marked otherwise: 60 °C up to 100 A, above it 75 °C. (NEC 110.14(C))"""
+    return "a_at_60c" if fuse_a <= 100 else "a_at_75c"
+
+
+def _by_terminal(
+    sheet: Sheet, one: RunOf, practice: Practice, least: Figure, more: dict[str, Input], wanted: str
+) -> Figure | None:
+    key = f"{one.base}.size_by_terminal"
+    if one.said.terminal_c is not None:
+        terminal = sheet.given(f"{one.base}.terminal_c", one.said.terminal_c, "°C")
+        formula = f"next_larger({practice.ampacity}, {wanted}, terminal)"
+        return sheet.choose(key, formula, "", SOURCE_OF[practice.ampacity], least=least, terminal=terminal, **more)
+    if not _by_nec(one, practice):
+        return None
+    formula = f"next_larger({NEC_TERMINALS}.{_nec_column(least.number)}, {wanted})"
+    return sheet.choose(key, formula, "", SOURCE_OF[NEC_TERMINALS], least=least, **more)
+
+
+def _by_nec(one: RunOf, practice: Practice) -> bool:
+    return one.code_pack == "na_vehicle" and practice is AWG
+
+
+def _allowed(sheet: Sheet, one: RunOf) -> Figure | None:
+    """Volts that may be lost along the whole path to its end; None where nobody knows the volts of the panels. [V]"""
+    if one.run.kind == "array":
+        full = sheet.get(f"solar.array.{one.run.thing}.vmp_v")
+        source = "practice"
+    else:
+        full, source = sheet["storage.system_v"], "abyc_e11_drop"
+    if full is None or full.number == 0:
+        return None
+    share = sheet.assumption("main_drop_frac" if one.critical else "comfort_drop_frac")
+    return sheet.compute(f"{one.base}.allowed_drop_v", "share × class_v", "V", source, share=share, class_v=full)
+
+
+def _flowing(sheet: Sheet, one: RunOf, current: Figure) -> tuple[dict[str, Input], str]:
+    """The current that its drop is reckoned with: what panels push in full sun, without what bright sun adds."""
+    if one.run.kind == "array":
+        return {"shorted": sheet[f"solar.array.{one.run.thing}.isc_a"]}, "shorted"
+    return {"current": current}, "current"
+
+
+def _bears(
+    sheet: Sheet, one: RunOf, practice: Practice, conductor: Figure, insulation: Figure | None, derate: Figure | None
+) -> None:
+    """What the conductor bears where it lies: by the table, by its terminals, and no more than is told of it. [A]
+
+    Nothing is said of one whose insulation or material nobody knows, unless its own rating is told.
+    """
+    base, said, ampacity = one.base, one.said, practice.ampacity
+    inputs: dict[str, Input] = {}
+    terms: list[str] = []
+    if said.told_ampacity_a is not None:
+        inputs["told"] = sheet.given(f"{base}.told_ampacity_a", said.told_ampacity_a, "A")
+        terms.append("told")
+    if insulation is not None and one.material is not None and not _is_dead_hot(derate):
+        metal, cables = _metal(sheet, one), _cables(sheet, one)
+        inputs |= {"size": conductor, "insulation": insulation, **metal, **cables}
+        worth = f"{' ÷ metal^0.5' if metal else ''}{' × cables' if cables else ''}"
+        by_table = f"lookup({ampacity}, size, insulation){worth}"
+        if derate is not None:
+            by_table, inputs["derate"] = f"{by_table} × derate", derate
+        terms.append(by_table)
+        if said.terminal_c is not None:
+            key = f"{base}.terminal_c"
+            inputs["terminal"] = sheet.get(key) or sheet.given(key, said.terminal_c, "°C")
+            terms.append(f"lookup({ampacity}, size, terminal){worth}")
+        elif _by_nec(one, practice):
+            terms.append(f"lookup({NEC_TERMINALS}.{_terminal_column(sheet, one)}, size){worth}")
+    if terms:
+        formula = terms[0] if len(terms) == 1 else f"min({', '.join(terms)})"
+        source = SOURCE_OF[ampacity] if "size" in inputs else "given"
+        sheet.look_up(f"{base}.ampacity_a", formula, "A", source, **inputs)
+
+
+def _terminal_column(sheet: Sheet, one: RunOf) -> str:
+    fuse = sheet.get(f"{one.base}.have_fuse_a") or sheet.get(f"{one.base}.fuse_a") or sheet[f"{one.base}.fuse_floor_a"]
+    return _nec_column(fuse.number)
+
+
+def _loses(sheet: Sheet, one: RunOf, practice: Practice, conductor: Figure, length: Figure | None, current: Figure) -> None:
+    """Volts lost in the run and along the whole way to its end, and the resistance of both. [V, Ω]"""
+    if length is None or one.material is None:
+        return
+    base, copper = one.base, practice.copper
+    metal, cables = _metal(sheet, one), _cables(sheet, one)
+    column = f"lookup({copper}.{practice.resistance}, size)"
+    loop = sheet.look_up(
+        f"{base}.loop_ohm",
+        f"2 × length ÷ 1000 × {column} × ({practice.temperature_factor})"
+        f"{' × metal' if metal else ''}{' ÷ cables' if cables else ''}",
+        "Ω", SOURCE_OF[copper], length=length, size=conductor, t=sheet.assumption("conductor_temperature_c"),
+        **metal, **cables,
+    )  # fmt: skip
+    flowing, through = _flowing(sheet, one, current)
+    drop = sheet.compute(f"{base}.drop_v", f"loop × {through}", "V", "physics", loop=loop, **flowing)
+    if not one.behind:
+        sheet.also(f"{base}.path_drop_v", "drop", drop)
+        sheet.also(f"{base}.path_ohm", "loop", loop)
+        return
+    before_v, before_ohm = sheet.get(f"{one.behind}.path_drop_v"), sheet.get(f"{one.behind}.path_ohm")
+    if before_v is not None and before_ohm is not None:
+        sheet.compute(f"{base}.path_drop_v", "before + drop", "V", before=before_v, drop=drop)
+        sheet.compute(f"{base}.path_ohm", "before + loop", "Ω", before=before_ohm, loop=loop)
+
+
+def in_a_fault(sheet: Sheet, one: RunOf) -> None:
+    """The highest fault current that the bank sends into a run, where it begins, and the lowest, at its end. [A]
+
+    Highest: full rested volts over the bank and the cold way before it, with no credit for a BMS; a way before it that nobody
+    measured counts as none. Lowest: nominal volts over one string of the bank and the whole warm way. (Ohm's law; fuses and
+    joints left out)
+    """
+    if not one.run.from_bank or (resistance := sheet.get("storage.resistance_ohm")) is None:
+        return
+    base, full = one.base, sheet["storage.full_rest_v"]
+    before = sheet.get(f"{one.behind}.path_ohm") if one.behind else None
+    if before is None:
+        sheet.compute(f"{base}.fault_high_a", "full_v ÷ resistance", "A", "physics", full_v=full, resistance=resistance)
+    else:
+        sheet.compute(
+            f"{base}.fault_high_a", f"full_v ÷ (resistance + before × {COLD})", "A", "physics",
+            full_v=full, resistance=resistance, before=before, t=sheet.assumption("conductor_temperature_c"),
+        )  # fmt: skip
+    path = sheet.get(f"{base}.path_ohm")
+    if path is None:
+        return
+    inputs: dict[str, Input] = {"nominal_v": sheet["storage.nominal_v"], "resistance": resistance, "path": path}
+    parallel = sheet.get("storage.arrangement.parallel")
+    if parallel is None or parallel.number == 1:
+        sheet.compute(f"{base}.fault_low_a", "nominal_v ÷ (resistance + path)", "A", "physics", **inputs)
+    else:
+        formula = "nominal_v ÷ (resistance × strings + path)"
+        sheet.compute(f"{base}.fault_low_a", formula, "A", "physics", strings=parallel, **inputs)

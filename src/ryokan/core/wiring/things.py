@@ -1,0 +1,163 @@
+"""The runs of the DC side with all that was said of each, as questions and rules look at them."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from ryokan.core.ac.things import name_of_charger, name_of_unit
+from ryokan.core.figure import Sheet
+from ryokan.core.findings.model import Thing
+from ryokan.core.quantities import Length
+from ryokan.core.rig import Rig
+from ryokan.core.subjects import subject_of
+from ryokan.core.topology.dc import DcRun, dc_runs
+from ryokan.core.vehicle import CodePack
+from ryokan.core.wiring.identity import id_of_run
+from ryokan.core.wiring.model import InsulationC, Material, Route, SaidOfRun
+
+# What the runs are derived from: a question that looks at them declares these parts of the rig.
+OF_THE_RUNS = ("charging", "inverter", "loads", "region", "solar", "survey", "wiring")
+# What hangs on these stops early or counts, so that they lose little; every other may lose more. (ABYC E-11, from memory)
+CRITICAL_GROUPS = frozenset({"computing", "medical", "navigation", "refrigeration", "standing", "water"})
+NOTHING_SAID = SaidOfRun()
+
+
+@dataclass(frozen=True, slots=True)
+class RunOf:
+    """A run, what was said of it, and what of the rig decides over it."""
+
+    run: DcRun
+    id: str
+    said: SaidOfRun
+    route: Route | None
+    found: bool  # it lies there: what nobody said of it is not known
+    code_pack: CodePack
+    laid_insulation_c: InsulationC
+    critical: bool  # whether its drop is held against the lesser class
+    behind: str  # base of the keys of the run before it; empty where there is none
+    own_length: Length | None = None  # of a way from an alternator, as it stands with that way
+    own_conductor: str | None = None
+
+    @property
+    def length(self) -> Length | None:
+        """Its one-way length as measured; None: nobody did."""
+        return self.said.length or self.own_length
+
+    @property
+    def conductor(self) -> str | None:
+        """Its stock size as chosen or found."""
+        return self.said.conductor or self.own_conductor
+
+    @property
+    def insulation_c(self) -> InsulationC | None:
+        """What its insulation bears; None: nobody knows. [°C]"""
+        return self.said.insulation_c or (None if self.found else self.laid_insulation_c)
+
+    @property
+    def material(self) -> Material | None:
+        """What it is made of; None: nobody knows."""
+        return self.said.material or (None if self.found else "copper")
+
+    @property
+    def is_fused(self) -> bool:
+        """Whether it asks for a fuse of its own: what panels feed bears their current, and their strings have fuses."""
+        return self.run.kind != "array"
+
+    @property
+    def base(self) -> str:
+        """What the keys of its figures begin with."""
+        return f"wiring.run.{self.id}"
+
+
+def runs_of(rig: Rig, sheet: Sheet | None = None) -> Mapping[str, RunOf]:
+    """Every run by its id, what feeds others before them. Worked out once in an evaluation."""
+    for part in OF_THE_RUNS:
+        getattr(rig, part)
+    return _runs_of(rig) if sheet is None else sheet.once("wiring.runs", lambda: _runs_of(rig))
+
+
+def _runs_of(rig: Rig) -> dict[str, RunOf]:
+    found: dict[str, RunOf] = {}
+    runs, wiring, as_found = dc_runs(rig), rig.wiring, rig.survey.as_found
+    for key, run in runs.items():
+        said = wiring.runs.get(key, NOTHING_SAID)
+        way = rig.charging.paths[run.thing] if run.kind == "way_in" else None
+        id = id_of_run(key, wiring)
+        behind = f"run.{id_of_run(run.behind, wiring)}" if run.behind in runs else run.behind
+        found[id] = RunOf(
+            run,
+            id,
+            said,
+            wiring.routes.get(said.route or ""),
+            as_found or said.found,
+            rig.region.code_pack,
+            wiring.insulation_c,
+            _is_critical(rig, run),
+            f"wiring.{behind}" if behind else "",
+            None if way is None else way.length,
+            None if way is None else way.conductor,
+        )
+    return found
+
+
+def _is_critical(rig: Rig, run: DcRun) -> bool:
+    load = rig.loads[run.thing] if run.kind == "branch" else None
+    return load is None or load.importance == "must" or load.group in CRITICAL_GROUPS
+
+
+def each_run(rig: Rig, sheet: Sheet) -> list[Thing[RunOf]]:
+    """Every run, by what it joins."""
+    return [_thing(rig, one) for one in runs_of(rig, sheet).values()]
+
+
+def each_said(rig: Rig, sheet: Sheet) -> list[Thing[RunOf]]:
+    """Every run of which somebody said more than its number: the others are as the method asks for them."""
+    spoken = sheet.once("wiring.spoken", lambda: [one for one in runs_of(rig, sheet).values() if says_something(one)])
+    runs_of(rig, sheet)
+    return [_thing(rig, one) for one in spoken]
+
+
+def says_something(one: RunOf) -> bool:
+    """Whether anything is known of a run beyond where it goes."""
+    return one.own_conductor is not None or one.said.model_copy(update={"number": None}) != NOTHING_SAID
+
+
+def _thing(rig: Rig, one: RunOf) -> Thing[RunOf]:
+    return Thing(subject_of(("run", one.id)), name_of_run(rig, one.run), one)
+
+
+def name_of_run(rig: Rig, run: DcRun) -> str:
+    """What a run is called: from where, and what it leads to."""
+    solar, thing = rig.solar, run.thing
+    match run.kind:
+        case "inverter":
+            return f"bus to {name_of_unit(rig, thing)}"
+        case "controller":
+            name = solar.controllers[thing].name or _numbered(solar.controllers, thing, "controller")
+            return f"{'bus' if run.behind else 'bank'} to {name}"
+        case "array":
+            return f"{solar.arrays[thing].name or _numbered(solar.arrays, thing, 'array')} to its controller"
+        case "way_out":
+            return f"bus to {name_of_way(rig, thing)}"
+        case "way_in":
+            return f"alternator to {name_of_way(rig, thing)}"
+        case "charger":
+            return f"bus to {name_of_charger(rig, thing)}"
+        case "panel":
+            return "bus to the DC panel"
+        case "step_down":
+            return "DC panel to the step-down converter"
+        case "branch":
+            return f"DC panel to {rig.loads[thing].name}"
+
+
+def name_of_way(rig: Rig, id: str) -> str:
+    """What the device between an alternator and the bank is called."""
+    path = rig.charging.paths[id]
+    usual = "the DC-DC charger" if path.kind in ("dcdc", "manager", None) else "the relay"
+    return path.name or (usual if len(rig.charging.paths) == 1 else _numbered(rig.charging.paths, id, usual))
+
+
+def _numbered(things: Mapping[str, object], id: str, usual: str) -> str:
+    return usual if len(things) == 1 else f"{usual} {list(things).index(id) + 1}"
