@@ -35,8 +35,10 @@ def passed_on(sheet: Sheet, feed: Feed) -> Figure:
 # Share of its rating that a bank gives at a current: rated × (C ÷ (H × I))^(n − 1), never above rated. (Peukert 1897)
 PEUKERT_FRAC = "min(1, (amp_hours ÷ (over × current))^(exponent − 1))"
 
-# What a run loses, there and back, in a warm conductor. [V] Turned round: the conductance that a drop allows. [km/Ω]
-DROP_V = "2 × length ÷ 1000 × ohm_per_km × warm × current"
+# What a run resists, there and back, in a warm conductor, and what it loses. [Ω, V] Turned round: the conductance that a drop
+# allows. [km/Ω]
+LOOP_OHM = "2 × length ÷ 1000 × ohm_per_km × warm"
+DROP_V = f"{LOOP_OHM} × current"
 CONDUCTANCE_FOR_DROP = "2 × length ÷ 1000 × current × warm ÷ drop"
 
 # Share of an ampacity at 30 °C that is left in warmer air: heat flows by the root of what is left up to the insulation's limit.

@@ -1,4 +1,4 @@
-"""Words of the step wiring: the main cable and its fuse."""
+"""Words of the step wiring: the main cable, every other run, and their fuses."""
 
 from __future__ import annotations
 
@@ -34,8 +34,54 @@ TITLES: dict[str, str] = {
     "wiring.main.size_by_terminal": "Size that the terminals bear",
     "wiring.main.terminal_c": "Terminals rated for",
     "wiring.main.warm_factor": "Resistance when warm, for the conductor in hand",
+    "wiring.main.path_ohm": "Resistance of the main run, there and back",
     "wiring.main.zone_factor": "Share left in this zone, for the conductor in hand",
 }
+
+# Figures of a run by the last part of their key; the same of each.
+OF_A_RUN: dict[str, str] = {
+    "allowed_drop_v": "Drop allowed up to its end",
+    "ambient_c": "Air around it at worst, for the cable in hand",
+    "ambient_factor": "Share left in that air, for the cable in hand",
+    "ampacity_a": "What its cable may carry there",
+    "bundle_factor": "Share left in the bundle, for the cable in hand",
+    "bundled": "Conductors that lie together, for the cable in hand",
+    "buried_factor": "Share left within insulation, for the cable in hand",
+    "buried_mm": "Within thermal insulation, for the cable in hand",
+    "cables": "Cables side by side",
+    "conductor": "Cable that it asks for",
+    "derate": "Share left in all, for the cable in hand",
+    "design_current_a": "What it carries",
+    "drop_v": "Drop in it",
+    "estimated_length_m": "One-way length, estimated",
+    "fault_high_a": "Highest fault current, where it begins",
+    "fault_low_a": "Lowest fault current, at its end",
+    "fuse_a": "Fuse that it asks for",
+    "fuse_floor_a": "Fuse not below",
+    "have_conductor": "Its cable",
+    "have_fuse_a": "Its fuse",
+    "insulation_c": "Insulation rated for",
+    "least_conductor": "Least cable of a boat",
+    "loop_ohm": "Resistance of it, there and back",
+    "maker_conductor": "Least cable by the device's maker",
+    "maker_fuse_a": "Least fuse by the device's maker",
+    "need_ambient_c": "Air around it at worst",
+    "need_ambient_factor": "Share left in that air",
+    "need_bundle_factor": "Share left in the bundle",
+    "need_bundled": "Conductors that lie together",
+    "need_buried_factor": "Share left within insulation",
+    "need_buried_mm": "Within thermal insulation",
+    "need_derate": "Share left in all",
+    "one_way_length_m": "One-way length",
+    "path_drop_v": "Drop from the bank to its end",
+    "path_ohm": "Resistance from the bank to its end, there and back",
+    "size_by_drop": "Size that keeps the drop",
+    "size_by_fuse": "Size that the fuse protects",
+    "size_by_terminal": "Size that the terminals bear",
+    "terminal_c": "Terminals rated for",
+    "told_ampacity_a": "What the cable bears by its seller",
+}
+TITLES |= {f"wiring.run.*.{name}": title for name, title in OF_A_RUN.items()}
 
 FINDINGS: dict[str, Words] = {
     "wiring.no_main_fuse": Words(
@@ -83,6 +129,102 @@ FINDINGS: dict[str, Words] = {
         "{conductor} loses {drop} in the main run, {allowed} are allowed.",
         "The inverter sees low volts and stops early.",
     ),
+    "wiring.run_undersized": Words(
+        "{conductor} may carry {ampacity} where it lies; {name} carries {current}.",
+        "It overheats before any fuse opens.",
+    ),
+    "wiring.run_fuse_above_ampacity": Words(
+        "The {fuse} fuse of {name} is above what {conductor} may carry there, {ampacity}.",
+        "In a fault the cable burns and the fuse does not open.",
+    ),
+    "wiring.run_fuse_over_code": Words(
+        "The {fuse} fuse of {name} is above the {most_a} A that the code allows {conductor}.",
+        "Thin wires of low-voltage circuits have a largest fuse of their own, whatever their insulation bears.",
+    ),
+    "wiring.run_fuse_below_load": Words(
+        "The {fuse} fuse of {name} is below {floor}: what it carries, {current}, with its headroom.",
+        "At full load it runs hot, and opens in time.",
+    ),
+    "wiring.run_fuse_below_load/opens": Words(
+        "The {fuse} fuse of {name} is below the {current} that it carries; with headroom {floor} are asked for.",
+        "It opens at full load.",
+    ),
+    "wiring.run_window_closed": Words(
+        "No standard fuse fits {conductor} of {name}: not below {floor}, not above {ampacity}; the next rating is {next_a} A.",
+        "Take a thicker cable.",
+    ),
+    "wiring.run_drop": Words(
+        "{conductor} of {name} loses {drop}; {allowed} are allowed.",
+        "What hangs there sees low volts: it dims, runs hot or stops early.",
+    ),
+    "wiring.run_drop/path": Words(
+        "Up to the end of {name} {drop} are lost, {own} of it in {conductor} itself; {allowed} are allowed.",
+        "What hangs there sees low volts: it dims, runs hot or stops early. The way before it takes its part.",
+    ),
+    "wiring.run_unfused": Words(
+        "Nothing fuses {name}.",
+        "A short circuit on it burns as long as the battery lasts. Have it fused where it begins; the local code says how near.",
+    ),
+    "wiring.run_fuse_volts": Words(
+        "The fuse of {name} is made for {rated_v} V; it meets up to {volts}.",
+        "It may arc on instead of opening. Take one that is marked for those DC volts.",
+    ),
+    "wiring.run_fuse_breaking": Words(
+        "The fuse of {name} breaks {breaks_a} A; the bank sends up to {fault} into a fault there.",
+        "It may burst or arc on. A fuse that breaks more, there or nearer to the bank, ends it.",
+    ),
+    "wiring.run_fuse_slow": Words(
+        "A short at the end of {name} draws {fault}; a {fuse} fuse of its build may take longer than 5 s below {times} times that.",
+        "The cable heats all the while. A thicker or shorter cable, or a smaller fuse, lets it open at once.",
+    ),
+    "wiring.run_fuse_far": Words(
+        "The fuse of {name} sits {way} m along the cable; {most} m are allowed.",
+        "Nothing protects the cable up to there. Where it has to be further, the code asks for a sheath or another place.",
+    ),
+    "wiring.run_fuse_above_device": Words(
+        "The {fuse} fuse of {name} is above the {bears_a} A that the weakest thing behind it bears.",
+        "Bar, switch or terminal overheats before it opens. Raise that, or bring the fuse and with it the limit down.",
+    ),
+    "wiring.run_below_makers_fuse": Words(
+        "The {fuse} fuse of {name} is below the {asks} that the device's maker asks for.",
+        "It opens for nothing, and the maker answers for nothing.",
+    ),
+    "wiring.run_below_makers_conductor": Words(
+        "{conductor} of {name} is smaller than the {asks} that the device's maker asks for.",
+        "The maker's figure is a floor, whatever a table gives.",
+    ),
+    "wiring.run_too_hot": Words(
+        "{name} lies where the air gets as warm as its insulation for {insulation} bears.",
+        "It may carry nothing at all there. Lay it elsewhere, or take better insulation.",
+    ),
+    "wiring.run_solid": Words(
+        "{name} is of solid wire.",
+        "It cracks where things shake. Stranded wire is asked for aboard.",
+    ),
+    "wiring.run_over_terminal": Words(
+        "{conductor} of {name} does not fit the terminals that it is landed on; they take {takes_mm2} mm².",
+        "Strands that are cut off or left out make a joint that burns. Land it on a bar or a stud, and go on thinner and fused.",
+    ),
+    "wiring.run_unlike_cables": Words(
+        "The cables of {name} that lie side by side are not alike.",
+        "One carries more than its share. Size, length, lugs and torque have to be the same.",
+    ),
+    "wiring.run_thin_side_by_side": Words(
+        "{conductor} lies side by side in {name}; the code allows that from 1/0 AWG up.",
+        "One thicker cable takes its place.",
+    ),
+    "wiring.run_no_size": Words(
+        "No stock cable serves {name}, which carries {current}.",
+        "Two alike side by side, a shorter way or higher volts do.",
+    ),
+    "wiring.run_no_size/fuse": Words(
+        "No stock fuse is as large as the {floor} that {name} asks for.",
+        "Raise the volts class or split the run.",
+    ),
+    "wiring.run_gone": Words(
+        "Something was said of a run that there is no more: {name}.",
+        "It is kept, and counts again when the run comes back.",
+    ),
     "wiring.insulation_out_of_place": Words(
         "60 °C insulation lies in an engine space.",
         "It softens there; the metric table does not allow it.",
@@ -91,6 +233,10 @@ FINDINGS: dict[str, Words] = {
 
 FIXES: dict[str, str] = {
     "wiring.as_asked": "Take the cable and fuse asked for",
+    "wiring.run_as_asked": "Take the cable and fuse asked for",
+    "wiring.run_better_insulation": "Take 105 °C insulation",
+    "wiring.run_forget": "Forget what was said of it",
+    "wiring.run_side_by_side": "Lay one cable more side by side",
     "wiring.better_insulation": "Take 105 °C insulation",
 }
 

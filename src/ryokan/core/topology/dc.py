@@ -8,16 +8,12 @@ from typing import Literal, TypeAlias
 
 from ryokan.core.ac.values import THE_INVERTER
 from ryokan.core.charging.model import Charging
-from ryokan.core.charging.values import STRAIGHT
 from ryokan.core.inverter.model import Inverter
 from ryokan.core.loads.model import Load
 from ryokan.core.rig import Rig
 from ryokan.core.solar.model import Solar
 
 RunKind: TypeAlias = Literal["inverter", "controller", "array", "way_out", "way_in", "charger", "panel", "step_down", "branch"]
-# What the end away from the bank pushes into a fault: nothing, no more than the device gives, or all that a battery has.
-FarEnd: TypeAlias = Literal["dead", "limited", "battery"]
-
 BANK, BUS, PANEL, STEP_DOWN = "bank.pos", "bus.pos", "panel", "stepdown"
 
 
@@ -35,8 +31,6 @@ class DcRun:
         Id of the thing at its head, in its own collection.
     behind : str
         Key of the run that its current comes through first; ``main``, or empty where it begins at a source of its own.
-    far : FarEnd
-        What its head pushes into a fault of it.
     loads : tuple of str
         Ids of the loads that it feeds, where it feeds several.
     """
@@ -45,7 +39,6 @@ class DcRun:
     kind: RunKind
     thing: str
     behind: str
-    far: FarEnd
     loads: tuple[str, ...] = ()
 
     @property
@@ -83,7 +76,7 @@ def dc_runs(rig: Rig) -> dict[str, DcRun]:
 def _inverters(inverter: Inverter, has_loads: bool) -> Iterator[DcRun]:
     for id in inverter.units():
         if id != THE_INVERTER or has_loads or inverter.chosen is not None:
-            yield DcRun(f"{BUS}>inverter:{id}.dc", "inverter", id, MAIN, "limited")
+            yield DcRun(f"{BUS}>inverter:{id}.dc", "inverter", id, MAIN)
 
 
 def _controllers(solar: Solar, joins: str, behind: str) -> Iterator[DcRun]:
@@ -91,31 +84,30 @@ def _controllers(solar: Solar, joins: str, behind: str) -> Iterator[DcRun]:
     arrays = solar.ordered_arrays()
     for id, controller in solar.ordered_controllers().items():
         if controller.within is None:
-            yield DcRun(f"{joins}>controller:{id}.bat", "controller", id, behind, "limited")
+            yield DcRun(f"{joins}>controller:{id}.bat", "controller", id, behind)
     for id, array in arrays.items():
         if array.controller in solar.controllers:
-            yield DcRun(f"array:{id}.out>controller:{array.controller}.pv", "array", id, "", "dead")
+            yield DcRun(f"array:{id}.out>controller:{array.controller}.pv", "array", id, "")
 
 
 def _charging(charging: Charging) -> Iterator[DcRun]:
     for id, path in charging.ordered_paths().items():
         if path.bank is not None or path.within is not None or not path.chosen:
             continue
-        straight = path.kind in STRAIGHT
-        yield DcRun(f"{BUS}>path:{id}.out", "way_out", id, MAIN, "battery" if straight else "limited")
-        yield DcRun(f"alternator:{charging.alternator_of(path) or 'any'}.pos>path:{id}.in", "way_in", id, "", "battery")
+        yield DcRun(f"{BUS}>path:{id}.out", "way_out", id, MAIN)
+        yield DcRun(f"alternator:{charging.alternator_of(path) or 'any'}.pos>path:{id}.in", "way_in", id, "")
     for id, charger in charging.ordered_chargers().items():
         if charger.bank is None and charger.within is None and charger.chosen:
-            yield DcRun(f"{BUS}>charger:{id}.out", "charger", id, MAIN, "limited")
+            yield DcRun(f"{BUS}>charger:{id}.out", "charger", id, MAIN)
 
 
 def _loads(loads: dict[str, Load]) -> Iterator[DcRun]:
     """The panel, and a branch to each load. Behind a converter the loads hang on its own volts."""
     if loads:
-        yield DcRun(TO_PANEL, "panel", PANEL, MAIN, "dead")
+        yield DcRun(TO_PANEL, "panel", PANEL, MAIN)
     converted = tuple(id for id, load in loads.items() if load.feed == "step_down")
     if converted:
-        yield DcRun(f"{PANEL}.out>{STEP_DOWN}.in", "step_down", STEP_DOWN, TO_PANEL, "dead", converted)
+        yield DcRun(f"{PANEL}.out>{STEP_DOWN}.in", "step_down", STEP_DOWN, TO_PANEL, converted)
     for id, load in loads.items():
         if load.feed == "dc":
-            yield DcRun(f"{PANEL}.out>load:{id}.in", "branch", id, TO_PANEL, "dead")
+            yield DcRun(f"{PANEL}.out>load:{id}.in", "branch", id, TO_PANEL)

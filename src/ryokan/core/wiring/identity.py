@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import hashlib
 from collections.abc import Iterable, Mapping
+from functools import lru_cache
 
 from ryokan.core.wiring.model import SaidOfRun, Wiring
 
@@ -16,6 +17,7 @@ def id_of_run(key: str, wiring: Wiring) -> str:
     return hash_of_run(key) if said is None or said.number is None else str(said.number)
 
 
+@lru_cache(maxsize=4096)
 def hash_of_run(key: str) -> str:
     """Seven letters and digits by which a run goes that has no number yet."""
     return UNNUMBERED + hashlib.sha256(key.encode()).hexdigest()[:6]

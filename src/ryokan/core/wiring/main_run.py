@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from ryokan.core.errors import OutOfTable
 from ryokan.core.figure import Figure, Sheet
-from ryokan.core.laws import AMBIENT_BY_HEAT, CONDUCTANCE_FOR_DROP, DROP_V
+from ryokan.core.laws import AMBIENT_BY_HEAT, CONDUCTANCE_FOR_DROP, DROP_V, LOOP_OHM
 from ryokan.core.wiring.model import MainRun
 from ryokan.core.wiring.practice import AWG, METRIC, SOURCE_OF, Practice, practice_of
 
@@ -214,19 +214,15 @@ def _what_it_does(sheet: Sheet, run: MainRun, practice: Practice, *, conductor: 
     clad = {"clad": sheet.assumption("clad_resistance_ratio")} if run.material == CLAD else {}
     length = sheet.get("wiring.main.one_way_length_m")
     if length is not None and run.material is not None:
-        drop = sheet.compute(
-            "wiring.main.drop_v",
-            f"{DROP_V} × clad" if clad else DROP_V,
-            "V",
-            SOURCE_OF[copper],
-            length=length,
-            ohm_per_km=ohm,
-            warm=_temperature_factor(sheet, "wiring.main.warm_factor", practice),
-            current=design_a,
+        of_the_way = {
+            "length": length,
+            "ohm_per_km": ohm,
+            "warm": _temperature_factor(sheet, "wiring.main.warm_factor", practice),
             **clad,
-        )
-        sheet.also("wiring.main.path_drop_v", "drop", drop)
-        sheet.compute("wiring.main.path_ohm", "drop ÷ current", "Ω", drop=drop, current=design_a)
+        }
+        as_clad = " × clad" if clad else ""
+        sheet.compute("wiring.main.drop_v", f"{DROP_V}{as_clad}", "V", SOURCE_OF[copper], current=design_a, **of_the_way)
+        sheet.compute("wiring.main.path_ohm", f"{LOOP_OHM}{as_clad}", "Ω", SOURCE_OF[copper], **of_the_way)
     _ampacity(sheet, run, practice, conductor, clad)
 
 

@@ -117,9 +117,6 @@ class SaidOfRun(Model):
     )
     fuse_way: Length | None = Field(default=None, description="Cable before the fuse; None: not measured.")
     sheathed: Fitted | None = Field(default=None, description="A sheath or conduit around that cable before the fuse.")
-    far_fuse_a: Annotated[float, Field(gt=0, le=5_000)] | Nothing | None = Field(
-        default=None, description="Fuse at the other end, where that end is a source too; “none”: there is none. [A]"
-    )
     bears_a: float | None = Field(
         default=None, gt=0, le=5_000, description="What the weakest thing behind the fuse bears: bar, switch, device. [A]"
     )

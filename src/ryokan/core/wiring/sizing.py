@@ -13,6 +13,9 @@ from ryokan.core.wiring.things import RunOf
 FUSES = "fuse_iso"  # blade and bolt-down fuses have these ratings everywhere
 NEC_TERMINALS = "terminals_nec"
 LEAST_AREA_MARINE = "awg:16"
+MAIN_BASE = "wiring.main"
+# What flows in the main run while a run of that kind works; beside chargers all that charges.
+SHARED_BY = {"inverter": "wiring.main.design_current_a", "panel": "wiring.main.dc_loads_a"}
 
 COLD = "(234.5 + 20) ÷ (234.5 + t)"  # resistance of copper at 20 °C over that at t (IEC 60228)
 
@@ -36,7 +39,7 @@ def carried(sheet: Sheet, one: RunOf) -> Figure | None:
         "inverter": ("inverter.dc_current_at_cutoff_a" if thing == "main" else f"inverter.other.{thing}.dc_current_a",),
         "controller": (f"solar.controller.{thing}.rated_a",),
         "way_out": (f"charging.source.{thing}.rated_a", f"charging.source.{thing}.output_a"),
-        "way_in": (f"charging.source.{thing}.asks_a", f"charging.source.{thing}.output_a"),
+        "way_in": (f"charging.source.{thing}.{'asks_a' if _converts(sheet, thing) else 'output_a'}",),
         "charger": (f"charging.source.{thing}.rated_a",),
         "panel": ("wiring.main.dc_loads_a",),
     }[kind]
@@ -47,6 +50,11 @@ def carried(sheet: Sheet, one: RunOf) -> Figure | None:
     if charger is None:
         return sheet.also(key, "rated", rated)
     return sheet.compute(key, "max(inverter, charger)", "A", "practice", inverter=rated, charger=charger)
+
+
+def _converts(sheet: Sheet, way: str) -> bool:
+    """Whether a device of a rating lies on a way from an alternator: otherwise both its ends carry the same."""
+    return sheet.get(f"charging.source.{way}.rated_a") is not None
 
 
 def _branch(sheet: Sheet, key: str, rows: list[str], passed_on: str) -> Figure | None:
@@ -72,6 +80,10 @@ def size(sheet: Sheet, one: RunOf, current: Figure) -> None:
         f"{base}.fuse_floor_a", "headroom × current", "A", "practice",
         headroom=sheet.assumption("fuse_headroom"), current=current,
     )  # fmt: skip
+    if one.said.maker_fuse_a is not None:
+        sheet.given(f"{base}.maker_fuse_a", one.said.maker_fuse_a, "A")
+    if one.said.maker_conductor is not None:
+        sheet.given(f"{base}.maker_conductor", one.said.maker_conductor, "")
     length = _length(sheet, one)
     insulation = None if one.insulation_c is None else sheet.given(f"{base}.insulation_c", one.insulation_c, "°C")
     practice = practice_of(one.code_pack)
@@ -203,7 +215,7 @@ def _needed(
     if one.is_fused:
         formula, inputs = f"next_larger({FUSES}, floor)", {"floor": floor}
         if said.maker_fuse_a is not None:
-            inputs["maker"] = sheet.given(f"{base}.maker_fuse_a", said.maker_fuse_a, "A")
+            inputs["maker"] = sheet[f"{base}.maker_fuse_a"]
             formula = f"next_larger({FUSES}, max(floor, maker))"
         least = sheet.choose(f"{base}.fuse_a", formula, "A", SOURCE_OF[FUSES], **inputs)
     metal, cables = _metal(sheet, one), _cables(sheet, one)
@@ -220,22 +232,26 @@ def _needed(
     if (by_terminal := _by_terminal(sheet, one, practice, least, metal | cables, f"least{each}{as_copper}")) is not None:
         sizes["by_terminal"] = by_terminal
     allowed = _allowed(sheet, one)
-    before = sheet.get(f"{one.behind}.path_drop_v") if one.behind else None
     if allowed is not None:
         flowing, through = _flowing(sheet, one, current)
-        left: dict[str, Input] = {"allowed": allowed} if before is None else {"allowed": allowed, "before": before}
-        if before is not None and before.number >= allowed.number:
-            raise OutOfTable(practice.copper, "what the way before it leaves of the drop")
+        before, lost_before = _lost_before(sheet, one)
+        left: dict[str, Input] = {"allowed": allowed}
+        room = "allowed"
+        if one.run.kind == "panel" or before:
+            left["share"], room = sheet.assumption("feeder_drop_frac"), "(share × allowed)"
+        if one.run.kind != "panel" and before:
+            left |= before
+            room = f"max(allowed − {lost_before}, share × allowed)"
         sizes["by_drop"] = sheet.choose(
             f"{base}.size_by_drop",
             f"next_larger({practice.copper}.{practice.conductance}, 2 × length ÷ 1000 × {through}"
             f" × ({practice.temperature_factor}){' × metal' if metal else ''}{each}"
-            f" ÷ {'(allowed − before)' if before else 'allowed'})",
+            f" ÷ {room})",
             "", SOURCE_OF[practice.copper], length=length, t=sheet.assumption("conductor_temperature_c"),
             **flowing, **left, **metal, **cables,
         )  # fmt: skip
     if said.maker_conductor is not None:
-        sizes["maker"] = sheet.given(f"{base}.maker_conductor", said.maker_conductor, "")
+        sizes["maker"] = sheet[f"{base}.maker_conductor"]
     if one.code_pack == "na_marine":
         sizes["least_size"] = sheet.constant_label(f"{base}.least_conductor", LEAST_AREA_MARINE, "abyc_e11_wiring")
     areas = [f"lookup({_copper_of(str(figure.value))}.area_mm2, {name})" for name, figure in sizes.items()]
@@ -243,6 +259,22 @@ def _needed(
     return sheet.choose(
         f"{base}.conductor", f"next_larger({practice.copper}.area_mm2, {area})", "", SOURCE_OF[practice.copper], **sizes
     )
+
+
+def _lost_before(sheet: Sheet, one: RunOf) -> tuple[dict[str, Figure], str]:
+    """What is lost up to where a run begins, in the mode that it works in; nothing where nobody knows that.
+
+    The main run carries what works together: with an inverter at full rating all loads, with a charger all chargers; loads of
+    the panel are held against the mode in which all of them run and the inverter idles. (common practice)
+    """
+    if not one.behind:
+        return {}, ""
+    if one.behind != MAIN_BASE:
+        lost = sheet.get(f"{one.behind}.path_drop_v")
+        return ({}, "") if lost is None else ({"before": lost}, "before")
+    ohm = sheet.get(f"{MAIN_BASE}.path_ohm")
+    shared = sheet.get(SHARED_BY.get(one.run.kind, "charging.all_sources_a"))
+    return ({}, "") if ohm is None or shared is None else ({"before": ohm, "shared": shared}, "before × shared")
 
 
 def _copper_of(size: str) -> str:
@@ -350,26 +382,26 @@ def _loses(sheet: Sheet, one: RunOf, practice: Practice, conductor: Figure, leng
         sheet.also(f"{base}.path_drop_v", "drop", drop)
         sheet.also(f"{base}.path_ohm", "loop", loop)
         return
-    before_v, before_ohm = sheet.get(f"{one.behind}.path_drop_v"), sheet.get(f"{one.behind}.path_ohm")
-    if before_v is not None and before_ohm is not None:
-        sheet.compute(f"{base}.path_drop_v", "before + drop", "V", before=before_v, drop=drop)
-        sheet.compute(f"{base}.path_ohm", "before + loop", "Ω", before=before_ohm, loop=loop)
+    before, lost_before = _lost_before(sheet, one)
+    before_ohm = sheet.get(f"{one.behind}.path_ohm")
+    if before and before_ohm is not None:
+        sheet.compute(f"{base}.path_drop_v", f"{lost_before} + drop", "V", "physics", drop=drop, **before)
+        sheet.compute(f"{base}.path_ohm", "before + loop", "Ω", "physics", before=before_ohm, loop=loop)
 
 
 def in_a_fault(sheet: Sheet, one: RunOf) -> None:
     """The highest fault current that the bank sends into a run, where it begins, and the lowest, at its end. [A]
 
-    Highest: full rested volts over the bank and the cold way before it, with no credit for a BMS; a way before it that nobody
-    measured counts as none. Lowest: nominal volts over one string of the bank and the whole warm way. (Ohm's law; fuses and
-    joints left out)
+    Highest: full rested volts over the bank and the cold way before it, with no credit for a BMS. Lowest: nominal volts over
+    one string of the bank and the whole warm way. (Ohm's law; fuses and joints left out)
     """
-    if not one.run.from_bank or (resistance := sheet.get("storage.resistance_ohm")) is None:
+    if (resistance := sheet.get("storage.resistance_ohm")) is None:
         return
     base, full = one.base, sheet["storage.full_rest_v"]
     before = sheet.get(f"{one.behind}.path_ohm") if one.behind else None
-    if before is None:
+    if not one.behind:
         sheet.compute(f"{base}.fault_high_a", "full_v ÷ resistance", "A", "physics", full_v=full, resistance=resistance)
-    else:
+    elif before is not None:
         sheet.compute(
             f"{base}.fault_high_a", f"full_v ÷ (resistance + before × {COLD})", "A", "physics",
             full_v=full, resistance=resistance, before=before, t=sheet.assumption("conductor_temperature_c"),

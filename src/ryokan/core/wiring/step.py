@@ -37,7 +37,7 @@ def current(scope: Scope) -> None:
             "wiring.main.{size_by_drop, size_by_fuse, size_by_terminal}",
         ),
         "A": ("wiring.main.{ampacity_a, fuse_a, fuse_floor_a, have_fuse_a, maker_fuse_a, told_ampacity_a}",),
-        "V": ("wiring.main.{allowed_drop_v, drop_v, path_drop_v}",),
+        "V": ("wiring.main.{allowed_drop_v, drop_v}",),
         "cmil": ("wiring.main.circular_mils_by_drop",),
         "ft": ("wiring.main.round_trip_ft",),
         "m": ("wiring.main.one_way_length_m",),
@@ -62,15 +62,15 @@ def each_run(scope: Scope) -> dict[str, RunOf]:
 
 @question(
     reads=(
+        "charging.all_sources_a",
         "charging.source.*.{asks_a, output_a, rated_a}",
         "inverter.{cutoff_v, dc_current_at_cutoff_a}",
         "inverter.other.*.dc_current_a",
         "loads.row.*.running_w",
         "solar.array.*.{isc_a, vmp_v}",
         "solar.controller.*.rated_a",
-        "storage.arrangement.parallel",
-        "storage.{full_rest_v, nominal_v, resistance_ohm, system_v}",
-        "wiring.main.{dc_loads_a, path_drop_v, path_ohm}",
+        "storage.system_v",
+        "wiring.main.{dc_loads_a, design_current_a, path_ohm}",
     ),
     rig=OF_THE_RUNS,
     writes={
@@ -79,10 +79,7 @@ def each_run(scope: Scope) -> dict[str, RunOf]:
             "wiring.run.*.{least_conductor, maker_conductor, size_by_drop, size_by_fuse, size_by_terminal}",
             "wiring.run.*.{need_ambient_factor, need_bundle_factor, need_bundled, need_buried_factor, need_derate}",
         ),
-        "A": (
-            "wiring.run.*.{ampacity_a, design_current_a, fault_high_a, fault_low_a, fuse_a, fuse_floor_a, have_fuse_a}",
-            "wiring.run.*.{maker_fuse_a, told_ampacity_a}",
-        ),
+        "A": ("wiring.run.*.{ampacity_a, design_current_a, fuse_a, fuse_floor_a, have_fuse_a, maker_fuse_a, told_ampacity_a}",),
         "V": ("wiring.run.*.{allowed_drop_v, drop_v, path_drop_v}",),
         "m": ("wiring.run.*.{estimated_length_m, one_way_length_m}",),
         "mm": ("wiring.run.*.{buried_mm, need_buried_mm}",),
@@ -92,11 +89,32 @@ def each_run(scope: Scope) -> dict[str, RunOf]:
     each=each_run,
 )
 def runs(scope: Scope, id: str, one: RunOf) -> None:
-    """What a run carries, its cable and fuse, and what a fault on it draws."""
+    """What a run carries, its cable and its fuse."""
     current = carried(scope, one)
     if current is not None:
         size(scope, one, current)
-        in_a_fault(scope, one)
+
+
+def each_run_of_a_bank(scope: Scope) -> dict[str, RunOf]:
+    """Every run that the bank sends a fault current into. Of a bank that is not chosen nobody says what it sends."""
+    there = scope.rig.storage.bank is not None
+    return {id: one for id, one in runs_of(scope.rig, scope).items() if there and one.run.from_bank}
+
+
+@question(
+    reads=(
+        "storage.arrangement.parallel",
+        "storage.{full_rest_v, nominal_v, resistance_ohm}",
+        "wiring.main.path_ohm",
+        "wiring.runs:wiring.run.*.path_ohm",
+    ),
+    rig=(*OF_THE_RUNS, "storage.bank"),
+    writes={"A": ("wiring.run.*.{fault_high_a, fault_low_a}",)},
+    each=each_run_of_a_bank,
+)
+def faults(scope: Scope, id: str, one: RunOf) -> None:
+    """What a fault on a run draws, at its beginning and at its end."""
+    in_a_fault(scope, one)
 
 
 def makers_floors(inverter: Inverter, part: InverterPart | None) -> MakersFloors:
@@ -120,7 +138,7 @@ def without_a_rating(survey: Survey) -> tuple[str, ...]:
 
 STEP = Step(
     name="wiring",
-    questions=(current, main, runs),
+    questions=(current, main, runs, faults),
     shows=("wiring.", "inverter.dc_current", "inverter.cutoff_v"),
     ledger=(
         LedgerLine(
