@@ -255,7 +255,41 @@ OF_AC: list[tuple[str, dict[str, Any]]] = [
     ("ac.main_rcd_missing", {"ac.main_rcd": "none", **BOAT}),
     ("ac.polarity_unseen", {"ac.polarity": "none", **BOAT}),
 ]  # fmt: skip
+LAMPS, CHARGED, FEEDER = "panel.out>load:lamps.in", "bus.pos>charger:charger.out", "bus.pos>panel.in"
+SLOW = {"length": "20 m", "conductor": "awg:18", "fuse_a": 15, "fuse_family": "blade"}
+# What is said of one run, by the run.
+OF_RUNS: dict[str, tuple[str, dict[str, Any]]] = {
+    "wiring.run_undersized": (CHARGED, {"conductor": "awg:14"}),
+    "wiring.run_fuse_above_ampacity": (LAMPS, {"conductor": "awg:18", "fuse_a": 30}),
+    "wiring.run_fuse_over_code": (LAMPS, {"conductor": "awg:18", "fuse_a": 10, "terminal_c": 105}),
+    "wiring.run_fuse_below_load": (CHARGED, {"fuse_a": 50}),
+    "wiring.run_window_closed": (CHARGED, {"conductor": "awg:4"}),  # not below 75 A, its terminals bear 70 A
+    "wiring.run_drop": (LAMPS, {"conductor": "awg:18", "length": "40 m"}),
+    "wiring.run_unfused": (LAMPS, {"fuse_a": "none"}),
+    "wiring.run_fuse_volts": (LAMPS, {"fuse_v": 24}),
+    "wiring.run_fuse_breaking": (LAMPS, {"fuse_breaks_a": 1000}),
+    "wiring.run_fuse_slow": (LAMPS, SLOW),
+    "wiring.run_fuse_far": (FEEDER, {"fuse_way": "1 m"}),
+    "wiring.run_fuse_above_device": (LAMPS, {"fuse_a": 5, "bears_a": 3}),
+    "wiring.run_below_makers_fuse": (LAMPS, {"fuse_a": 5, "maker_fuse_a": 7.5}),
+    "wiring.run_below_makers_conductor": (LAMPS, {"conductor": "awg:18", "maker_conductor": "awg:14"}),
+    "wiring.run_too_hot": (LAMPS, {"route": "roof", "insulation_c": 60}),
+    "wiring.run_solid": (LAMPS, {"make": "solid"}),
+    "wiring.run_over_terminal": (LAMPS, {"conductor": "awg:10", "terminal_mm2": 2.5}),
+    "wiring.run_unlike_cables": (CHARGED, {"cables": 2, "cables_alike": "no"}),
+    "wiring.run_thin_side_by_side": (CHARGED, {"cables": 2, "conductor": "awg:4"}),
+    "wiring.run_no_size": (CHARGED, {"length": "40 m"}),
+    "wiring.run_gone": ("panel.out>load:gone.in", {"label": "Old lamp"}),
+}
+UNDER_THE_ROOF = {"wiring.routes": {"roof": {"name": "Under the roof", "zone": "roof"}}}
+
+
+def said_of_run(key: str, said: dict[str, Any]) -> dict[str, Any]:
+    return {"wiring.runs": {key: said}} | (UNDER_THE_ROOF if "route" in said else {})
+
+
 BROKEN: list[tuple[str, dict[str, Any]]] = [
+    *((code, said_of_run(key, said)) for code, (key, said) in OF_RUNS.items()),
     *OF_AC,
     *OF_WAYS.items(), *OF_ALTERNATORS.items(), *OF_GENERATORS.items(), *OF_DEVICES.items(), *OF_OTHER_BANKS.items(),
     ("charging.cord_too_small", {"charging.inlet.cord_a": 3}),

@@ -8,6 +8,7 @@ import pytest
 from builders import ROOT, changed, example, rig
 from test_findings import (
     CLINIC,
+    FEEDER,
     LINK,
     OF_ALTERNATORS,
     OF_ARRAYS,
@@ -18,6 +19,7 @@ from test_findings import (
     OF_OTHER_BANKS,
     OF_PANELS,
     OF_ROOF,
+    OF_RUNS,
     OF_STRINGS,
     OF_UNITS,
     OF_WAYS,
@@ -27,6 +29,7 @@ from test_findings import (
     STOWED,
     on_circuits,
     panels,
+    said_of_run,
 )
 
 from ryokan.core.evaluate import evaluate
@@ -35,6 +38,8 @@ from ryokan.core.job_file import read_job_file
 from ryokan.core.rig import Rig
 from ryokan.core.solar.rules_of_strings import name_of_array
 from ryokan.core.survey.sights import sights
+from ryokan.core.wiring.identity import hash_of_run
+from ryokan.core.wiring.numbering import with_numbers
 from ryokan.wording.findings import sentence
 
 CORD = {"kind": "cord", "rating": "na_15"}
@@ -183,6 +188,28 @@ TWINS += [
     ("ac.never_fed", {**ON_NOTHING, "loads.steril.hangs_on": "circuit:c", "loads.lens.hangs_on": "circuit:c"}, {"load:steril": "", "load:lens": ""}),
     ("ac.bond_missing", {"ac.panels": panels(feeds={"v": {"source": "inverter:main", "onto": "first"}, "w": {"source": "inverter:b", "onto": "second"}}, legs=2), "inverter.others": {"b": {"name": "Unit b", "bond": "none"}}, "inverter.bond": "none"}, {"inverter:main": "the inverter", "inverter:b": "Unit b"}),
 ]  # fmt: skip
+# What breaks the same rule on another run, and which; otherwise what breaks it on the lamps breaks it on the pump.
+PUMP, WAY_OUT = "panel.out>load:pump.in", "bus.pos>path:path.out"
+ON_ANOTHER_RUN: dict[str, tuple[str, dict[str, Any]]] = {
+    "wiring.run_fuse_below_load": (WAY_OUT, {"fuse_a": 40}),
+    "wiring.run_window_closed": ("bank.pos>controller:controller.bat", {"conductor": "awg:2"}),
+    "wiring.run_fuse_far": (PUMP, {"fuse_way": "2 m"}),
+    "wiring.run_no_size": (WAY_OUT, {"length": "60 m"}),
+    "wiring.run_gone": ("panel.out>load:old.in", {"label": "Old pump"}),
+}
+
+
+def on_two_runs(code: str) -> tuple[dict[str, Any], dict[str, str]]:
+    """A rule broken by two runs, and the subjects of its findings with what each is called, where the case has no label."""
+    key, said = OF_RUNS[code]
+    usual = WAY_OUT if key.endswith(">charger:charger.out") else PUMP
+    other, said_of_other = ON_ANOTHER_RUN.get(code, (usual, said))
+    changes = said_of_run(key, said)
+    changes["wiring.runs"] = changes["wiring.runs"] | {other: said_of_other}
+    return changes, {f"run:{hash_of_run(one)}": of.get("label", "") for one, of in ((key, said), (other, said_of_other))}
+
+
+TWINS += [(code, *on_two_runs(code)) for code in OF_RUNS]
 PLACES = {f"p{n}": {"name": f"Bay {n}", "seen": dict.fromkeys(sights(), "seen")} for n in (1, 2)}
 TWINS += [(f"survey.seen_{code}", {"survey.looks": PLACES}, {"place:p1": "Bay 1", "place:p2": "Bay 2"}) for code in sights()]
 
@@ -273,7 +300,7 @@ def test_what_was_let_stand_before_findings_had_subjects_covers_what_it_names_an
         return {finding.key for finding in evaluate(changed(rig, changes)).findings}
 
     damaged = "survey.damaged_part_stays@item:"
-    assert rig.schema_version == 8
+    assert rig.schema_version == 9
     assert standing() == {"inverter.run_shorter_than_way"}
     cord = rig.model_dump(mode="json")["survey"]["items"]["cord-1"]
     assert standing(**{"survey.items.cord-3": {**cord, "name": "Cord 3"}}) >= {f"{damaged}cord-3"}
@@ -319,3 +346,12 @@ def test_arrays_without_a_name_are_told_apart_by_number_where_several_lie_in_one
     assert [name_of_array(one, id) for id in arrays] == [
         "the array on the roof", "array 1 on the roof", "array 2 on the roof", "Old ones", "the array on the arch", "the portable array",
     ]  # fmt: skip
+
+
+def test_what_stands_of_a_run_without_a_number_goes_on_standing_when_it_gets_one() -> None:
+    unnumbered = changed(CLINIC, said_of_run(FEEDER, {"make": "solid"}))
+    (solid,) = of_code(unnumbered, "wiring.run_solid")
+    counted = with_numbers(let_stand(unnumbered, solid))
+    assert solid.subject == f"run:{hash_of_run(FEEDER)}"
+    assert [one.key for one in evaluate(counted).overruled] == [f"wiring.run_solid@run:{counted.wiring.numbers[FEEDER]}"]
+    assert with_numbers(counted) is counted

@@ -18,4 +18,10 @@ COLUMNS = {
     "continuous_frac": "continuous share",
     "rating_a": "A",
     "rating_w": "W",
+    "up_to": "conductors, up to",
+    "up_to_mm": "mm, up to",
+    "bare_m": "m, bare",
+    "sheathed_m": "m, in a sheath",
+    "at_battery_m": "m, in a sheath from a battery",
+    "times": "times its rating",
 }

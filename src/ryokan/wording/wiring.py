@@ -163,7 +163,8 @@ FINDINGS: dict[str, Words] = {
     ),
     "wiring.run_unfused": Words(
         "Nothing fuses {name}.",
-        "A short circuit on it burns as long as the battery lasts. Have it fused where it begins; the local code says how near.",
+        "A short circuit on it burns as long as the battery lasts. Have it fused where it begins; the local code says how "
+        "near to the source.",
     ),
     "wiring.run_fuse_volts": Words(
         "The fuse of {name} is made for {rated_v} V; it meets up to {volts}.",
@@ -174,7 +175,8 @@ FINDINGS: dict[str, Words] = {
         "It may burst or arc on. A fuse that breaks more, there or nearer to the bank, ends it.",
     ),
     "wiring.run_fuse_slow": Words(
-        "A short at the end of {name} draws {fault}; a {fuse} fuse of its build may take longer than 5 s below {times} times that.",
+        "A short at the end of {name} draws {fault}: a {fuse} fuse of that kind is sure to open within 5 s only from "
+        "{times} times its rating up.",
         "The cable heats all the while. A thicker or shorter cable, or a smaller fuse, lets it open at once.",
     ),
     "wiring.run_fuse_far": Words(
@@ -203,7 +205,7 @@ FINDINGS: dict[str, Words] = {
     ),
     "wiring.run_over_terminal": Words(
         "{conductor} of {name} does not fit the terminals that it is landed on; they take {takes_mm2} mm².",
-        "Strands that are cut off or left out make a joint that burns. Land it on a bar or a stud, and go on thinner and fused.",
+        "A joint with strands cut off or left out burns. Land it on a bar or a stud, and go on from there thinner and fused.",
     ),
     "wiring.run_unlike_cables": Words(
         "The cables of {name} that lie side by side are not alike.",
