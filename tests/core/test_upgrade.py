@@ -27,7 +27,7 @@ def at(document: dict[str, Any], path: str) -> Any:
 
 def test_the_frozen_file_is_read_and_worked_out() -> None:
     file = read_job_file((ROOT / "tests/fixtures/job-v3.json").read_bytes())
-    assert [option.rig.schema_version for option in file.options] == [8, 8, 8]
+    assert [option.rig.schema_version for option in file.options] == [9, 9, 9]
     for option in file.options:
         assert evaluate(option.rig).figures
 
@@ -85,7 +85,7 @@ def test_items_of_a_survey_forget_their_defaults_and_keep_what_was_chosen() -> N
 
 def test_readings_of_version_4_stand_beside_the_things_and_keep_their_words() -> None:
     file = read_job_file((ROOT / "tests/fixtures/job-v4.json").read_bytes())
-    assert {option.rig.schema_version for option in file.options} == {8}
+    assert {option.rig.schema_version for option in file.options} == {9}
     read = file.options[0].rig.survey.readings["bank-r0"]
     assert (read.thing, read.quantity, read.value, read.unit) == ("bank", "volts", 12.31, "V")
     assert (read.note, read.instrument, read.at) == ("resting volts", "clamp meter, 0.5 % class", None)
@@ -281,3 +281,25 @@ def test_an_inverter_that_version_7_called_main_has_another_id() -> None:
         {"op": "replace", "path": "/inverter/others", "value": {"main-2": {"rated_w": 1}}},
         {"op": "replace", "path": "/inverter/others/b/rated_w", "value": 400},
     ]
+
+
+# What version 8 said of the main run of each, the first thing of a rig that was judged as a run.
+OF_VERSION_8 = {
+    "nurses-fifth-wheel": (213.44, "awg:3/0", 300, 0.577442, 170),
+    "eye-clinic-shuttle-bus": (152.577637, "awg:2", 200, 0.148446, 285),
+    "bookbinder-narrowboat": (167.297667, "mm2:50", 225, 0.219891, 270),
+}
+
+
+def test_no_run_of_version_8_was_spoken_of_and_none_is_judged() -> None:
+    for option in read_job_file((ROOT / "tests/fixtures/job-v8.json").read_bytes()).options:
+        report = evaluate(option.rig)
+        names = ("design_current_a", "conductor", "fuse_a", "drop_v", "ampacity_a")
+        got = [report.figures[f"wiring.main.{name}"].value for name in names]
+        worked = [one if isinstance(one, str) else pytest.approx(one, rel=1e-5) for one in OF_VERSION_8[option.name]]
+        assert got == worked
+        assert (option.rig.wiring.runs, option.rig.wiring.numbers, option.rig.wiring.solar_joins) == ({}, {}, "battery")
+        assert [one.key for one in report.findings if one.code.startswith("wiring.run_")] == []
+        assert any(key.startswith("wiring.run.x") for key in report.figures)  # each goes by a short hash
+    waited = [{"op": "replace", "path": "/wiring/main/conductor", "value": "awg:2"}]
+    assert upgraded_patch(waited, 8) == waited

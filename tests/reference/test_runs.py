@@ -25,7 +25,7 @@ def wired(members: dict[str, Any]) -> Rig:
 
 def figures_of(one: Rig, report: Report) -> dict[str, Any]:
     """Figures of runs by the run's identity in place of its number."""
-    runs = {f"wiring.run.{id_of_run(key, one.wiring)}.": key for key in dc_runs(one)} | {"wiring.main.": "main"}
+    runs = {f"wiring.run.{id_of_run(key, one.wiring.numbers)}.": key for key in dc_runs(one)} | {"wiring.main.": "main"}
     return {
         f"{run}|{key.removeprefix(start)}": figure.value
         for key, figure in report.figures.items()

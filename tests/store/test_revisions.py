@@ -196,6 +196,22 @@ def test_the_edits_of_a_drag_are_undone_as_one_and_stand_in_the_history_once(ben
     assert bench.walk(bench.ada, "redo").rig.charging.refill_hours == 4
 
 
+def test_a_run_keeps_the_number_that_the_edit_gave_it_that_first_brought_it(bench: Bench) -> None:
+    """Through undoing, doing again, a load that comes between, and going back in the history; no number is given twice."""
+    lamp, pump = "panel.out>load:lamp.in", "panel.out>load:pump.in"
+    numbers = bench.edit(bench.ada, LAMP, base=1).rig.wiring.numbers
+    assert numbers == {"bus.pos>inverter:main.dc": 1, "bus.pos>panel.in": 2, lamp: 3}
+    undone = bench.walk(bench.ada, "undo").rig
+    assert (undone.loads, undone.wiring.numbers) == ({}, numbers)
+    bench.edit(bench.ben, put("/loads/pump", {**LAMP[0]["value"], "name": "pump"}), base=3)
+    bench.edit(bench.ben, LAMP, base=4)
+    bench.edit(bench.ben, [{"op": "remove", "path": "/wiring/numbers/" + lamp}], base=5)
+    assert bench.open().rig.wiring.numbers == {**numbers, pump: 4}
+    with transaction(bench.engine) as session:
+        back = rigs.restore(session, bench.ada, bench.option, 2, now=NOW).rig
+    assert (list(back.loads), back.wiring.numbers) == (["lamp"], {**numbers, pump: 4})
+
+
 def test_a_revision_of_an_earlier_version_is_upgraded_when_read_and_never_rewritten(bench: Bench) -> None:
     old = {**bench.open().document, "schema_version": 1}
     old["region"] = {**old["region"], "display_units": "us"}

@@ -13,7 +13,7 @@ type Filled<T> = T extends [infer One, infer Other]
 
 export type Rig = Filled<Schemas["Rig"]>;
 /** The version of the rig's document that this page knows: its edits speak of its members. */
-export const SCHEMA_VERSION: Rig["schema_version"] = 8;
+export const SCHEMA_VERSION: Rig["schema_version"] = 9;
 export type Load = Filled<Schemas["Load"]>;
 export type Stay = Filled<Schemas["Stay"]>;
 export type OptionAnswer = Omit<Schemas["OptionAnswer"], "rig" | "findings" | "overruled"> & {

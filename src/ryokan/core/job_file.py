@@ -35,7 +35,7 @@ class JobFile(Model):
     """A job with its options, of which the first is the one meant, and the parts that they refer to."""
 
     format: Literal["ryokan-job"]
-    schema_version: Literal[8]
+    schema_version: Literal[9]
     title: str = Field(min_length=1, max_length=120)
     customer: str = Field(default="", max_length=120)
     notes: str = Field(default="", max_length=MAX_NOTES)

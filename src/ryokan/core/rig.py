@@ -25,7 +25,7 @@ from ryokan.core.survey.model import Survey
 from ryokan.core.vehicle import Region, Vehicle
 from ryokan.core.wiring.model import Wiring
 
-SCHEMA_VERSION: Literal[8] = 8
+SCHEMA_VERSION: Literal[9] = 9
 MAX_LOADS = 300
 MAX_STAYS = 100
 MAX_OWN_PARTS = 100
@@ -146,7 +146,7 @@ class Labour(Model):
 class Rig(Model):
     """One option of a job. Collections are maps by id with a position, so that edits name what they touch."""
 
-    schema_version: Literal[8] = 8
+    schema_version: Literal[9] = 9
     region: Region = Field(default_factory=Region)
     vehicle: Vehicle = Field(default_factory=Vehicle)
     survey: Survey = Field(default_factory=Survey)

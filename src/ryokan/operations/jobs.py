@@ -15,11 +15,11 @@ from ryokan.core.job_file import JobFile, OptionFile, UnreadableJobFile, read_jo
 from ryokan.core.parts.fitted import book_references
 from ryokan.core.rig import SCHEMA_VERSION, Rig
 from ryokan.core.survey.fill import as_found, what_stays
+from ryokan.core.wiring.numbering import with_numbers
 from ryokan.operations.accounts import Actor
 from ryokan.operations.documents import document_of, head_documents
 from ryokan.operations.errors import NotPossible, NotThere, Unacceptable
 from ryokan.operations.parts import parts_book, take_in
-from ryokan.operations.patches import Document
 from ryokan.operations.reports import read_revision
 from ryokan.operations.shop import new_rig, shop_defaults
 from ryokan.store.jobs import JobStore, Wanted
@@ -275,9 +275,8 @@ def create_job(
     if not options:
         options = [OptionFile(name="Proposed", rig=new_rig(shop_defaults(session, actor)))]
     for position, option in enumerate(options):
-        document = option.rig.model_dump(mode="json")
         start_option(
-            store, actor, job_id, system=option.system, name=option.name, position=position, document=document,
+            store, actor, job_id, system=option.system, name=option.name, position=position, rig=option.rig,
             sentence="started", now=now,
         )  # fmt: skip
     return open_job(session, actor, job_id)
@@ -322,7 +321,7 @@ def copy_option(
         system=source.system,
         name=name,
         position=max(option.position for option in siblings) + 1,
-        document=rig.model_dump(mode="json"),
+        rig=rig,
         sentence=f"{said} {source.name}, revision {source.head}",
         now=now,
     )
@@ -369,7 +368,7 @@ def start_option(
     system: str,
     name: str,
     position: int,
-    document: Document,
+    rig: Rig,
     sentence: str,
     now: datetime,
 ) -> OptionRow:
@@ -377,7 +376,7 @@ def start_option(
     option = store.add_option(uuid4(), job_id, system=system, name=name, position=position)
     store.add_revision(
         option,
-        document=document,
+        document=with_numbers(rig).model_dump(mode="json"),
         schema_version=SCHEMA_VERSION,
         kind="edit",
         about=None,

@@ -15,6 +15,7 @@ from ryokan.core.itinerary import MAX_STAY_MONTHS, months_to_work_out
 from ryokan.core.job_file import FileProblem, problems_of
 from ryokan.core.rig import Rig
 from ryokan.core.survey.fill import follow_survey
+from ryokan.core.wiring.numbering import with_numbers
 from ryokan.operations.errors import Unacceptable
 
 Patch: TypeAlias = Sequence[Mapping[str, Any]]
@@ -219,3 +220,14 @@ def _paths(patch: Patch) -> list[tuple[str, ...]]:
         for member in ("path", "from")
         if member in operation and operation["op"] != "test"
     ]
+
+
+def with_numbers_kept(rig: Rig, document: Document, before: Rig | None = None) -> tuple[Rig, Document]:
+    """A rig that is about to be stored, and its document: each run has a number, and none that was given is lost."""
+    counted = with_numbers(rig, before)
+    if counted is rig:
+        return rig, document
+    written = {"wiring": counted.wiring.model_dump(mode="json")}
+    if counted.overruled is not rig.overruled:
+        written["overruled"] = {key: one.model_dump(mode="json") for key, one in counted.overruled.items()}
+    return counted, {**document, **written}

@@ -24,7 +24,17 @@ from ryokan.operations.drafts import draft_of, patch_of_draft
 from ryokan.operations.errors import NotPossible, NotThere, Stale, TooFast, Unacceptable
 from ryokan.operations.lost import Draft
 from ryokan.operations.parts import parts_book
-from ryokan.operations.patches import Document, Patch, apply_patch, difference, edited, patched, that_matter, touch_same_place
+from ryokan.operations.patches import (
+    Document,
+    Patch,
+    apply_patch,
+    difference,
+    edited,
+    patched,
+    that_matter,
+    touch_same_place,
+    with_numbers_kept,
+)
 from ryokan.operations.reports import Reading, keep, read_revision, work_out_anew
 from ryokan.store.comments import CommentStore
 from ryokan.store.drafts import DraftStore
@@ -175,6 +185,7 @@ def change_rig(
     rig, after = edited(read.rig, before, patch)
     if after == before:  # nothing to store, and nothing that could be undone
         return _opened(session, store, actor, option, head)
+    rig, after = with_numbers_kept(rig, after, read.rig)
     worked = evaluate_new(session, actor, after, rig, read.report)
     sentence = revision_sentence(patch, before, after)
     about, start = None, before
@@ -369,7 +380,8 @@ def restore(session: Session, actor: Actor, option_id: UUID, number: int, *, now
     store, option = _for_edit(session, actor, option_id)
     if not 1 <= number <= option.head:
         raise NotThere("There is no such revision.")
-    before, after = document_of(store.revision(option_id, option.head)), document_of(store.revision(option_id, number))
+    before, then = document_of(store.revision(option_id, option.head)), document_of(store.revision(option_id, number))
+    _, after = with_numbers_kept(Rig.model_validate(then), then, Rig.model_validate(before))
     if before == after:
         raise NotPossible(f"The rig is already what it was at revision {number}.")
     said = f"went back to revision {number}"
@@ -396,6 +408,7 @@ def _walk(session: Session, actor: Actor, option_id: UUID, kind: Literal["undo",
         rig, after = patched(read.rig, read.document, patch)
     except Unacceptable as error:
         raise NotPossible(f"“{about.sentence}” no longer fits the rig as it is now.") from error
+    rig, after = with_numbers_kept(rig, after, read.rig)
     worked = evaluate_new(session, actor, after, rig, read.report)
     said = f"{'undid' if kind == 'undo' else 'did again'}: {about.sentence}"
     revision = _append(

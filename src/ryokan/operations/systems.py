@@ -74,7 +74,7 @@ def add_system(
         system=name,
         name="Proposed",
         position=max(option.position for option in siblings) + 1,
-        document=rig.model_dump(mode="json"),
+        rig=rig,
         sentence=f"started as a system beside {source.system}",
         now=now,
     )

@@ -6,7 +6,7 @@ from collections.abc import Callable, Sequence
 from typing import Any
 
 from ryokan.core.rig import SCHEMA_VERSION
-from ryokan.core.upgrade import of_3, of_4, of_5, of_6, of_7
+from ryokan.core.upgrade import of_3, of_4, of_5, of_6, of_7, of_8
 from ryokan.core.upgrade.document import Document, Operation
 
 __all__ = ["Document", "Operation", "upgraded_job", "upgraded_patch", "upgraded_rig"]
@@ -41,6 +41,7 @@ RIG_STEPS: dict[int, Callable[[Document], Document]] = {
     5: of_5.upgraded_rig,
     6: of_6.upgraded_rig,
     7: of_7.upgraded_rig,
+    8: of_8.upgraded_rig,
 }
 OPERATION_STEPS: dict[int, Callable[[Operation], Sequence[Operation]]] = {
     1: _operation_from_1,
@@ -50,6 +51,7 @@ OPERATION_STEPS: dict[int, Callable[[Operation], Sequence[Operation]]] = {
     5: of_5.upgraded_operation,
     6: of_6.upgraded_operation,
     7: of_7.upgraded_operation,
+    8: of_8.upgraded_operation,
 }
 
 

@@ -6,15 +6,15 @@ import hashlib
 from collections.abc import Iterable, Mapping
 from functools import lru_cache
 
-from ryokan.core.wiring.model import SaidOfRun, Wiring
+from ryokan.core.wiring.model import MAX_NUMBERS
 
 UNNUMBERED = "x"  # before the hash of a run that has no number yet
 
 
-def id_of_run(key: str, wiring: Wiring) -> str:
+def id_of_run(key: str, numbers: Mapping[str, int]) -> str:
     """The ``<id>`` of a run in the keys of its figures: its number, otherwise a short hash of the terminals that it joins."""
-    said = wiring.runs.get(key)
-    return hash_of_run(key) if said is None or said.number is None else str(said.number)
+    number = numbers.get(key)
+    return hash_of_run(key) if number is None else str(number)
 
 
 @lru_cache(maxsize=4096)
@@ -23,21 +23,20 @@ def hash_of_run(key: str) -> str:
     return UNNUMBERED + hashlib.sha256(key.encode()).hexdigest()[:6]
 
 
-def numbered(runs: Iterable[str], said: Mapping[str, SaidOfRun]) -> dict[str, SaidOfRun]:
-    """What is said of runs, with a number for each of ``runs`` that has none. A number that was given is never given again.
+def numbered(runs: Iterable[str], numbers: Mapping[str, int]) -> dict[str, int]:
+    """The numbers with one more for each of ``runs`` that has none. One that was given is never given again.
 
     Parameters
     ----------
     runs : iterable of str
         Keys of the runs that there are, in their order.
-    said : mapping of key to what people said
-        Also of runs that there are no more: their numbers stay theirs.
+    numbers : mapping of key to number
+        Also of runs that there are no more: their numbers stay theirs. Beyond the largest number runs go by their hash.
     """
-    last = max((one.number or 0 for one in said.values()), default=0)
-    result = dict(said)
+    last = max(numbers.values(), default=0)
+    result = dict(numbers)
     for key in runs:
-        one = result.get(key, SaidOfRun())
-        if one.number is None:
+        if key not in result and last < MAX_NUMBERS:
             last += 1
-            result[key] = one.model_copy(update={"number": last})
+            result[key] = last
     return result

@@ -21,6 +21,7 @@ RUN_KEY = r"^[a-z0-9_:-]+\.[a-z]+>[a-z0-9_:-]+\.[a-z]+$"
 RunKey: TypeAlias = Annotated[str, Field(max_length=120, pattern=RUN_KEY, description="The two terminals that it joins.")]
 MAX_RUNS = 600
 MAX_ROUTES = 40
+MAX_NUMBERS = 5_000
 
 
 def stock_conductors() -> list[str]:
@@ -87,7 +88,6 @@ class Route(Model):
 class SaidOfRun(Model):
     """What people said of one run. Nothing of it is known until somebody says so."""
 
-    number: int | None = Field(default=None, ge=1, le=9_999, description="Given once and never again to another run.")
     label: str = Field(default="", max_length=40, description="What stands on it at both ends.")
     found: bool = Field(default=False, description="It lies in the vehicle, and is not going to be laid.")
     length: Length | None = Field(default=None, description="One way; None: not measured.")
@@ -136,6 +136,18 @@ class Wiring(Model):
     )
     routes: dict[Id, Route] = Field(default_factory=dict, max_length=MAX_ROUTES)
     runs: dict[RunKey, SaidOfRun] = Field(default_factory=dict, max_length=MAX_RUNS)
+    numbers: dict[RunKey, Annotated[int, Field(ge=1, le=MAX_NUMBERS)]] = Field(
+        default_factory=dict,
+        max_length=MAX_NUMBERS,
+        description="Number of every run that there is or was, given once and never to another.",
+    )
+
+    @field_validator("numbers")
+    @classmethod
+    def _each_its_own(cls, numbers: dict[str, int]) -> dict[str, int]:
+        if len(set(numbers.values())) < len(numbers):
+            raise UnreadableQuantity("Two runs have the same number: each needs one of its own.")
+        return numbers
 
     def ordered_routes(self) -> dict[str, Route]:
         """Routes in their order."""

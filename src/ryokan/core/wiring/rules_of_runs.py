@@ -282,15 +282,14 @@ def each_gone(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, SaidOfRun]]]:
     there = {one.run.key for one in runs_of(rig, sheet).values()}
     gone = [(key, said) for key, said in rig.wiring.runs.items() if key not in there]
     return [
-        Thing(subject_of(("run", id_of_run(key, rig.wiring))), said.label or key.replace(">", " to "), (key, said))
+        Thing(subject_of(("run", id_of_run(key, rig.wiring.numbers))), said.label or key.replace(">", " to "), (key, said))
         for key, said in gone
-        if said.model_copy(update={"number": None}) != NOTHING_SAID
+        if said != NOTHING_SAID
     ]
 
 
 @rule("wiring.run_gone", "advice", "product", each=each_gone)
 def run_gone(rig: Rig, sheet: Sheet, one: tuple[str, SaidOfRun]) -> Trouble | None:
     """Something was said of a run that there is no more; it is kept in case the run comes back."""
-    key, said = one
-    bare = SaidOfRun(number=said.number).model_dump(mode="json")
-    return Trouble(fix=Fix("wiring.run_forget", replace(f"/wiring/runs/{key}", bare)))
+    key, _ = one
+    return Trouble(fix=Fix("wiring.run_forget", ({"op": "remove", "path": f"/wiring/runs/{key}"},)))

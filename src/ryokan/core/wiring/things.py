@@ -83,8 +83,8 @@ def _runs_of(rig: Rig) -> dict[str, RunOf]:
     for key, run in runs.items():
         said = wiring.runs.get(key, NOTHING_SAID)
         way = rig.charging.paths[run.thing] if run.kind == "way_in" else None
-        id = id_of_run(key, wiring)
-        behind = f"run.{id_of_run(run.behind, wiring)}" if run.behind in runs else run.behind
+        id = id_of_run(key, wiring.numbers)
+        behind = f"run.{id_of_run(run.behind, wiring.numbers)}" if run.behind in runs else run.behind
         found[id] = RunOf(
             run,
             id,
@@ -120,7 +120,7 @@ def each_said(rig: Rig, sheet: Sheet) -> list[Thing[RunOf]]:
 
 def says_something(one: RunOf) -> bool:
     """Whether anything is known of a run beyond where it goes."""
-    return one.own_conductor is not None or one.said.model_copy(update={"number": None}) != NOTHING_SAID
+    return one.own_conductor is not None or one.said != NOTHING_SAID
 
 
 def _thing(rig: Rig, one: RunOf) -> Thing[RunOf]:
