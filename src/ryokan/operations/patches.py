@@ -15,6 +15,7 @@ from ryokan.core.itinerary import MAX_STAY_MONTHS, months_to_work_out
 from ryokan.core.job_file import FileProblem, problems_of
 from ryokan.core.rig import Rig
 from ryokan.core.survey.fill import follow_survey
+from ryokan.core.survey.fill_runs import with_runs_found
 from ryokan.core.wiring.numbering import with_numbers
 from ryokan.operations.errors import Unacceptable
 
@@ -134,10 +135,15 @@ def _require_months(rig: Rig, before: Document, after: Document) -> None:
 def edited(rig: Rig, document: Document, patch: Patch) -> tuple[Rig, Document]:
     """The rig and its document after an edit by hand: as :func:`patched`, and a rig as found follows its survey."""
     after_rig, after = patched(rig, document, patch)
-    if after["survey"] == document["survey"] or not after_rig.survey.as_found:
+    if not after_rig.survey.as_found:
         return after_rig, after
-    followed = follow_survey(after_rig, rig.survey)
-    return followed, followed.model_dump(mode="json")
+    if after["survey"] != document["survey"]:
+        followed = follow_survey(after_rig, rig.survey)
+        return followed, followed.model_dump(mode="json")
+    followed = with_runs_found(after_rig, rig)  # a cable may belong to a load that is there only now
+    if followed is after_rig:
+        return after_rig, after
+    return followed, {**after, "wiring": followed.wiring.model_dump(mode="json")}
 
 
 def _copied_along(document: Document, patch: Patch) -> Document:

@@ -30,6 +30,7 @@ from ryokan.web import (
     session,
     shop,
     surveys,
+    wiring,
 )
 from ryokan.web.context import Context, context
 from ryokan.web.limits import BODY_BYTES
@@ -37,6 +38,7 @@ from ryokan.web.schemas import Health, Readiness
 from ryokan.web.spec import answers, spec
 
 API = "/api/v1"
+PAGES = (session, people, shop, jobs, options, load_lists, comments, parts, surveys, banks, ac, places, arrays, wiring)
 
 health = Blueprint("health", __name__)
 
@@ -112,7 +114,7 @@ def create_app(context: Context, *, secret_key: str, frontend: Path | None = Non
         referrer_policy="same-origin",
         frame_options="DENY",
     )
-    for module in (session, people, shop, jobs, options, load_lists, comments, parts, surveys, banks, ac, places, arrays):
+    for module in PAGES:
         app.register_blueprint(module.blueprint, url_prefix=API)
     app.register_blueprint(health, url_prefix=API)
     problems.register(app)

@@ -15,7 +15,12 @@ TITLES: dict[str, str] = {
     "wiring.main.allowed_drop_v": "Drop allowed",
     "wiring.main.ampacity_a": "What the cable may carry there",
     "wiring.main.circular_mils_by_drop": "Cross-check: circular mils for the drop",
+    "wiring.main.best_ampacity_a": "What the best cable of that size may carry",
+    "wiring.main.best_drop_v": "Drop in the main run, if it is of copper",
+    "wiring.main.cables": "Main cables side by side",
     "wiring.main.conductor": "Main cable",
+    "wiring.main.fault_high_a": "Highest fault current, at the bank",
+    "wiring.main.fault_low_a": "Lowest fault current, at the bus",
     "wiring.main.dc_loads_a": "All DC loads at cut-off volts",
     "wiring.main.design_current_a": "Design current of the main run",
     "wiring.main.drop_v": "Drop in the main run",
@@ -44,6 +49,8 @@ OF_A_RUN: dict[str, str] = {
     "ambient_c": "Air around it at worst, for the cable in hand",
     "ambient_factor": "Share left in that air, for the cable in hand",
     "ampacity_a": "What its cable may carry there",
+    "best_ampacity_a": "What the best cable of that size may carry",
+    "best_drop_v": "Drop in it, if it is of copper",
     "bundle_factor": "Share left in the bundle, for the cable in hand",
     "bundled": "Conductors that lie together, for the cable in hand",
     "buried_factor": "Share left within insulation, for the cable in hand",
@@ -116,6 +123,30 @@ FINDINGS: dict[str, Words] = {
     "wiring.conductor_undersized": Words(
         "{conductor} may carry {ampacity} here, the main run takes {current}.",
         "The cable overheats before any fuse opens.",
+    ),
+    "wiring.conductor_undersized/best": Words(
+        "{conductor} may carry {ampacity} at most, even with the best insulation; the main run takes {current}.",
+        "The cable overheats before any fuse opens.",
+    ),
+    "wiring.fuse_above_ampacity/best": Words(
+        "The {fuse} fuse is above what {conductor} may carry even with the best insulation, {ampacity}.",
+        "In a fault the cable burns and the fuse does not open.",
+    ),
+    "wiring.drop_over_class/best": Words(
+        "{conductor} loses at least {drop} in the main run, {allowed} are allowed.",
+        "The inverter sees low volts and stops early. That much is lost if it is of copper.",
+    ),
+    "wiring.run_undersized/best": Words(
+        "{conductor} may carry {ampacity} at most, even with the best insulation; {name} carries {current}.",
+        "It overheats before any fuse opens.",
+    ),
+    "wiring.run_fuse_above_ampacity/best": Words(
+        "The {fuse} fuse of {name} is above what {conductor} may carry even with the best insulation, {ampacity}.",
+        "In a fault the cable burns and the fuse does not open.",
+    ),
+    "wiring.run_drop/best": Words(
+        "{conductor} of {name} loses at least {drop}; {allowed} are allowed.",
+        "What hangs there sees low volts: it dims, runs hot or stops early. That much is lost if it is of copper.",
     ),
     "wiring.fuse_above_ampacity": Words(
         "The {fuse} fuse is above what {conductor} may carry here, {ampacity}.",

@@ -1,28 +1,9 @@
 import type { Rig } from "../../api/types";
 import type { FormField, Typed } from "../../ui/parts/partDocument";
 import { HOOKUPS } from "../worksheet/words";
+import { OF_CABLES } from "./foundCables";
+import { type Choices, choice, field, number, UNSAID } from "./foundForm";
 import { FATES, type FoundKind } from "./foundKinds";
-
-type Choices = readonly (readonly [string | number, string])[];
-
-const UNSAID = "not known";
-
-function field(name: string, label: string, type: FormField["type"], more: Partial<FormField> = {}): FormField {
-  return { name, label, type, unit: "", required: false, choices: [], default: null, ...more };
-}
-
-/** One of a few; without a standard nothing is said until somebody chooses. */
-function choice(name: string, label: string, choices: Choices, standard: string | number | null = null): FormField {
-  return field(name, label, "choice", {
-    choices: choices.map(([value, words]) => ({ value, label: words })),
-    default: standard,
-    ...(standard === null ? { unsaid: UNSAID } : {}),
-  });
-}
-
-/** A number that a plate may not tell. */
-const number = (name: string, label: string, unit: string, more: Partial<FormField> = {}) =>
-  field(name, label, "number", { unit, unsaid: UNSAID, ...more });
 
 export const BAYS: Choices = [
   ["living_space", "inside, in the living space"],
@@ -41,21 +22,6 @@ const FITTED: Choices = [
 const YES_NO: Choices = [
   ["yes", "yes"],
   ["no", "no"],
-];
-const FAMILIES: Choices = [
-  ["class_t", "class T"],
-  ["mrbf", "on the terminal"],
-  ["anl", "ANL"],
-  ["mega", "Mega"],
-  ["blade", "blade"],
-  ["gg", "gG"],
-  ["breaker", "a breaker"],
-];
-const RATED_FOR: Choices = [
-  [60, "60 °C"],
-  [75, "75 °C"],
-  [90, "90 °C"],
-  [105, "105 °C"],
 ];
 
 const RCDS: Choices = [
@@ -323,45 +289,7 @@ export const FOUND_FIELDS: Record<FoundKind, { fields: FormField[] }> = {
       number("own_w", "Takes for itself", "W"),
     ],
   },
-  main_cable: {
-    fields: [
-      field("conductor", "Conductor", "choice", { unsaid: UNSAID }),
-      field("one_way_length", "One way, as “8 ft” or “2.4 m”", "text", { unsaid: UNSAID }),
-      choice("material", "Of", [
-        ["copper", "copper"],
-        ["copper_clad_aluminium", "copper-clad aluminium"],
-      ]),
-      choice("insulation_c", "Insulation", RATED_FOR),
-      choice("terminal_c", "Terminals", RATED_FOR),
-      number("told_ampacity_a", "Printed on it, or told by its seller", "A"),
-      choice(
-        "zone",
-        "Lies in",
-        [
-          ["cabin", "the cabin"],
-          ["engine_space", "the engine space"],
-        ],
-        "cabin",
-      ),
-      number("fuse_a", "Fuse", "A", { none: true }),
-      choice("fuse_family", "Kind of fuse", FAMILIES),
-    ],
-  },
-  fuse: {
-    fields: [
-      number("rated_a", "Rated", "A", { none: true }),
-      choice("family", "Kind", FAMILIES),
-      field("guards", "What it protects", "text"),
-    ],
-  },
-  cable: {
-    fields: [
-      field("runs", "From where to where", "text"),
-      field("conductor", "Conductor", "choice", { unsaid: UNSAID }),
-      field("one_way_length", "One way, as “8 ft” or “2.4 m”", "text", { unsaid: UNSAID }),
-      number("fuse_a", "Fuse", "A", { none: true }),
-    ],
-  },
+  ...OF_CABLES,
   switch: {
     fields: [
       choice("does", "What it does", [

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { referenceQuery } from "../../api/queries";
+import { lazyPage } from "../../ui/lazyPage";
 import { PageHead, Section } from "../../ui/PageHead";
 import { Figure } from "../worksheet/Figure";
 import { ConductorField, LengthField, NumberField, SelectField } from "../worksheet/fields";
@@ -8,6 +9,9 @@ import { StepFindings } from "../worksheet/StepFindings";
 import { useRig } from "../worksheet/useRig";
 import { useStepFigures } from "../worksheet/useStepFigures";
 import { MainRun } from "./MainRun";
+
+const MainDetails = lazyPage("the fuse", async () => (await import("./FuseFields")).MainDetails);
+const Runs = lazyPage("the other runs", async () => (await import("./Runs")).Runs);
 
 const NOT_KNOWN = { value: null, label: "not known" };
 const RATINGS = [NOT_KNOWN, ...[60, 75, 90, 105].map((value) => ({ value, label: `${value} °C` }))];
@@ -99,14 +103,28 @@ export function WiringPage() {
             },
             { label: "Drop", figure: figure("wiring.main.drop_v"), strong: true },
             { label: "Drop allowed", figure: figure("wiring.main.allowed_drop_v") },
+            {
+              label: "Fault at the bank",
+              figure: figure("wiring.main.fault_high_a"),
+              note: "what the main fuse has to break, at the bank's volts",
+            },
+            { label: "Fault at the bus", figure: figure("wiring.main.fault_low_a"), note: "what it has to notice" },
           ]}
         />
+        {!nothing && (
+          <details className="mt-3">
+            <summary className="cursor-pointer text-[14px] underline">More of its cable and fuse</summary>
+            <div className="mt-2">
+              <MainDetails main={main} />
+            </div>
+          </details>
+        )}
         <p className="mt-3 max-w-[46rem] text-[13px] text-soft">
-          Not checked here yet: fault current against the fuse's breaking capacity and the cable's short-time limit, the
-          fuse's DC voltage rating, cables buried in insulation or bundled, and every run but this one. The fuse is the
-          first thing after the battery.
+          Not checked of the main run yet: a cable buried in insulation or in a bundle, and its short-time limit. The
+          fuse is the first thing after the battery.
         </p>
       </Section>
+      <Runs />
     </>
   );
 }
@@ -142,6 +160,7 @@ function WhereItLies() {
           NOT_KNOWN,
           { value: "copper", label: "copper" },
           { value: "copper_clad_aluminium", label: "copper-clad aluminium" },
+          { value: "aluminium", label: "aluminium" },
         ]}
       />
       <NumberField

@@ -26,7 +26,7 @@ export function useMember(path: string) {
   const write = async (value: unknown, { said = null, seen }: { said?: string | null; seen?: number } = {}) => {
     setFault("");
     const kept = `/typed/${path.replaceAll("~", "~0").replaceAll("/", "~1")}`;
-    const patch: PatchOperation[] = [{ op: "add", path, value }];
+    const patch: PatchOperation[] = [placed(rig, path, value)];
     if (said !== null) patch.push({ op: "add", path: kept, value: said });
     else if (path in rig.typed) patch.push({ op: "remove", path: kept });
     const outcome = await edit(patch, seen === undefined ? {} : { seen });
@@ -34,6 +34,19 @@ export function useMember(path: string) {
     return outcome.stored;
   };
   return { fault, setFault, write };
+}
+
+/** A member of a thing; of one of which nothing was said yet, the thing with that member. */
+function placed(rig: unknown, path: string, value: unknown): PatchOperation {
+  const cut = path.lastIndexOf("/");
+  const parent = path.slice(0, cut);
+  const there = parent
+    .split("/")
+    .slice(1)
+    .reduce<unknown>((at, name) => (at as Record<string, unknown> | undefined)?.[name], rig);
+  return there === undefined
+    ? { op: "add", path: parent, value: { [path.slice(cut + 1)]: value } }
+    : { op: "add", path, value };
 }
 
 export function faultAt(problem: Problem | null): string {
@@ -226,22 +239,13 @@ export function useSaid(path: string, unit: string, value: number | null): strin
   return "value" in read && read.value !== null && Math.abs(read.value - value) < 1e-9 ? text : null;
 }
 
-/** A stock conductor, chosen from the list or typed: “2/0”, “70 mm2”. */
-export function ConductorField({
-  label,
-  path,
-  value,
-  stock,
-}: Place & { value: string | null; stock: readonly string[] }) {
+/** A stock conductor that is being typed at a place of the rig: “2/0”, “70 mm2”. */
+export function useConductor({ path, value, stock }: { path: string; value: string | null; stock: readonly string[] }) {
   const id = useId();
   const { answer } = useRig();
   const { fault, setFault, write } = useMember(path);
-  const say = (size: string) => {
-    const shown = formatConductor(size);
-    return `${shown.number} ${shown.unit}`;
-  };
   const draft = useDraft(
-    value === null ? "" : say(value),
+    value === null ? "" : sayConductor(value),
     (text, seen) => {
       if (text === "") return write(null, { seen });
       const size = readConductor(text, stock);
@@ -251,47 +255,63 @@ export function ConductorField({
     },
     () => setFault(""),
   );
+  return { id, fault, input: { ...draft, ...ofInput(id, fault, answer.may_edit) } };
+}
+
+export function sayConductor(size: string): string {
+  const shown = formatConductor(size);
+  return `${shown.number} ${shown.unit}`;
+}
+
+function ofInput(id: string, fault: string, mayEdit: boolean) {
+  return {
+    id,
+    disabled: !mayEdit,
+    "aria-invalid": fault !== "",
+    "aria-describedby": fault ? `${id}-fault` : undefined,
+  };
+}
+
+/** A stock conductor, chosen from the list or typed. */
+export function ConductorField({
+  label,
+  path,
+  value,
+  stock,
+}: Place & { value: string | null; stock: readonly string[] }) {
+  const { id, fault, input } = useConductor({ path, value, stock });
   return (
     <FieldRow id={id} label={label} fault={fault}>
-      <input
-        {...draft}
-        id={id}
-        list={`${id}-stock`}
-        disabled={!answer.may_edit}
-        placeholder="not chosen"
-        className="field w-36 text-right font-mono"
-        aria-invalid={fault !== ""}
-        aria-describedby={fault ? `${id}-fault` : undefined}
-      />
+      <input {...input} list={`${id}-stock`} placeholder="not chosen" className="field w-36 text-right font-mono" />
       <datalist id={`${id}-stock`}>
         {stock.map((size) => (
-          <option key={size} value={say(size)} />
+          <option key={size} value={sayConductor(size)} />
         ))}
       </datalist>
     </FieldRow>
   );
 }
 
-/** A length as typed, in either system; a bare number takes the unit that is shown. */
-export function LengthField({ label, path, typed, hint }: Place & { typed: string | undefined }) {
+/** A length that is being typed, in either system; a bare number takes the unit that is shown. Empty: not measured. */
+export function useLength({ path, typed }: { path: string; typed: string | undefined }) {
   const id = useId();
   const { units, answer } = useRig();
   const { fault, setFault, write } = useMember(path);
   const draft = useDraft(
     typed ?? "",
-    (text, seen) => write(/^[\d.,]+$/.test(text) ? `${text} ${units === "us" ? "ft" : "m"}` : text, { seen }),
+    (text, seen) =>
+      write(text === "" ? null : /^[\d.,]+$/.test(text) ? `${text} ${units === "us" ? "ft" : "m"}` : text, { seen }),
     () => setFault(""),
   );
+  return { id, fault, input: { ...draft, ...ofInput(id, fault, answer.may_edit) } };
+}
+
+/** A length as typed. */
+export function LengthField({ label, path, typed, hint }: Place & { typed: string | undefined }) {
+  const { id, fault, input } = useLength({ path, typed });
   return (
     <FieldRow id={id} label={label} hint={hint} fault={fault}>
-      <input
-        {...draft}
-        id={id}
-        disabled={!answer.may_edit}
-        className="field w-28 text-right font-mono"
-        aria-invalid={fault !== ""}
-        aria-describedby={fault ? `${id}-fault` : undefined}
-      />
+      <input {...input} className="field w-28 text-right font-mono" />
     </FieldRow>
   );
 }

@@ -15,6 +15,7 @@ from ryokan.core.solar.model import Array, Controller, LaidPanel, PvString
 from ryokan.core.solar.values import ControllerValues
 from ryokan.core.storage.model import Bank, OtherBank, Storage, Units
 from ryokan.core.survey.fill_ac import ac_members, hangs_where, other_id, takes_in
+from ryokan.core.survey.fill_runs import with_runs_found
 from ryokan.core.survey.model import (
     AnyFound,
     FoundAlternator,
@@ -49,7 +50,8 @@ def follow_survey(rig: Rig, before: Survey) -> Rig:
     now = _members(rig.survey)
     changed = {place: value for place, value in now.items() if place not in then or value != then[place]}
     changed |= dict.fromkeys(then.keys() - now.keys())
-    return _with(rig, {**changed, **_instead_of_stand_ins(rig, changed, now)})
+    follows = _with(rig, {**changed, **_instead_of_stand_ins(rig, changed, now)})
+    return with_runs_found(follows, rig.model_copy(update={"survey": before}))
 
 
 # Things that a rig of an older file has in one, under ids of no thing that was found; what refers to one another goes together.
@@ -85,7 +87,7 @@ def _is_there(rig: Rig, family: str, id: str) -> bool:
 def as_found(rig: Rig) -> Rig:
     """The option as found that a rig's survey describes: same people, journey and loads, and nothing but what is there."""
     survey = rig.survey.model_copy(update={"as_found": True})
-    return _with(_without_things(rig), {**_members(survey), "survey": survey})
+    return with_runs_found(_with(_without_things(rig), {**_members(survey), "survey": survey}))
 
 
 def what_stays(rig: Rig) -> Rig:
@@ -96,7 +98,7 @@ def what_stays(rig: Rig) -> Rig:
     staying = rig.survey.model_copy(update={"items": {id: one for id, one in rig.survey.items.items() if one.fate == "stays"}})
     bare = _with(_without_things(rig), _members(Survey()))
     survey = rig.survey.model_copy(update={"as_found": False, "readings": {}})
-    return _planned_as_usual(_with(bare, {**_members(staying), "survey": survey}))
+    return with_runs_found(_planned_as_usual(_with(bare, {**_members(staying), "survey": survey})))
 
 
 def _without_things(rig: Rig) -> Rig:
@@ -105,7 +107,9 @@ def _without_things(rig: Rig) -> Rig:
     charging = rig.charging.model_copy(update={name: dict[str, Any]() for name in _THINGS_THAT_CHARGE})
     storage = rig.storage.model_copy(update={"others": {}})
     ac = rig.ac.model_copy(update={"panels": {}, "circuits": {}})
-    return rig.model_copy(update={"solar": solar, "charging": charging, "storage": storage, "ac": ac})
+    wiring = rig.wiring.model_copy(update={"runs": {}, "numbers": {}})
+    sections = {"solar": solar, "charging": charging, "storage": storage, "ac": ac, "wiring": wiring}
+    return rig.model_copy(update=sections)
 
 
 _THINGS_THAT_CHARGE = ("alternators", "paths", "chargers", "generators")
@@ -396,5 +400,8 @@ def _main(survey: Survey) -> MainRun:
     return MainRun(**said, zone=cable.zone)
 
 
-_OF_CABLE = ("one_way_length", "insulation_c", "terminal_c", "material", "told_ampacity_a", "conductor", "fuse_a")
+_OF_CABLE = (
+    "one_way_length", "insulation_c", "terminal_c", "material", "told_ampacity_a", "conductor", "cables",
+    "fuse_a", "fuse_family", "fuse_v", "fuse_breaks_a",
+)  # fmt: skip
 NOT_KNOWN_RUN = MainRun(one_way_length=None, insulation_c=None, terminal_c=None, material=None)

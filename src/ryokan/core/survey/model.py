@@ -30,13 +30,12 @@ from ryokan.core.solar.values import ControllerValues, PanelValues, PvVolts, Yes
 from ryokan.core.storage.model import Bay, BmsOpen, OtherBankValues, Restraint, TakeOff
 from ryokan.core.subjects import FINDING_KEY
 from ryokan.core.survey.sights import MAX_LOOKS, Look
-from ryokan.core.wiring.model import InsulationC, known_conductor
+from ryokan.core.wiring.model import FuseFamily, InsulationC, Material, RunKey, known_conductor
 
 MAX_ITEMS = 60
 
 Fate: TypeAlias = Literal["open", "stays", "goes"]
 Condition: TypeAlias = Literal["as_new", "good", "worn", "damaged"]
-FuseFamily: TypeAlias = Literal["class_t", "anl", "mega", "mrbf", "blade", "breaker", "gg"]
 
 
 class AnyFound(Model):
@@ -232,7 +231,8 @@ class FoundMainCable(AnyFound):
     one_way_length: Length | None = None
     insulation_c: InsulationC | None = None
     terminal_c: InsulationC | None = None
-    material: Literal["copper", "copper_clad_aluminium"] | None = None
+    material: Material | None = None
+    cables: int = Field(default=1, ge=1, le=4, description="So many alike, side by side, for each pole.")
     told_ampacity_a: float | None = Field(
         default=None, gt=0, le=5_000, description="What is printed on it, or what its seller says that it bears. [A]"
     )
@@ -241,6 +241,10 @@ class FoundMainCable(AnyFound):
         default=None, description="“none”: there is no fuse. [A]"
     )
     fuse_family: FuseFamily | None = None
+    fuse_v: float | None = Field(default=None, gt=0, le=1_500, description="DC volts printed on it. [V]")
+    fuse_breaks_a: float | None = Field(
+        default=None, gt=0, le=200_000, description="Fault current that it breaks at those volts. [A]"
+    )
 
     _in_stock = field_validator("conductor")(known_conductor)
 
@@ -278,7 +282,12 @@ class FoundFuse(AnyFound):
         default=None, description="“none”: there is none. [A]"
     )
     family: FuseFamily | None = None
+    rated_v: float | None = Field(default=None, gt=0, le=1_500, description="DC volts printed on it. [V]")
+    breaks_a: float | None = Field(
+        default=None, gt=0, le=200_000, description="Fault current that it breaks at those volts. [A]"
+    )
     guards: str = Field(default="", max_length=80, description="What it protects, in words.")
+    joins: RunKey | None = Field(default=None, description="The run that it guards; None: by those words.")
 
 
 class FoundCable(AnyFound):
@@ -286,8 +295,13 @@ class FoundCable(AnyFound):
 
     kind: Literal["cable"] = "cable"
     runs: str = Field(default="", max_length=80, description="From where to where, in words.")
+    joins: RunKey | None = Field(default=None, description="The run that it is; None: by those words.")
     conductor: str | None = Field(default=None, description="Stock size, such as awg:2/0 or mm2:70.")
+    cables: int = Field(default=1, ge=1, le=4, description="So many alike, side by side, for each pole.")
     one_way_length: Length | None = None
+    insulation_c: InsulationC | None = None
+    material: Material | None = None
+    make: Literal["stranded", "solid"] | None = None
     fuse_a: Annotated[float, Field(gt=0, le=5_000)] | Nothing | None = Field(
         default=None, description="“none”: there is no fuse. [A]"
     )

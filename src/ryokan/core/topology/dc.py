@@ -13,7 +13,9 @@ from ryokan.core.loads.model import Load
 from ryokan.core.rig import Rig
 from ryokan.core.solar.model import Solar
 
-RunKind: TypeAlias = Literal["inverter", "controller", "array", "way_out", "way_in", "charger", "panel", "step_down", "branch"]
+RunKind: TypeAlias = Literal[
+    "main", "inverter", "controller", "array", "way_out", "way_in", "charger", "panel", "step_down", "branch"
+]
 BANK, BUS, PANEL, STEP_DOWN = "bank.pos", "bus.pos", "panel", "stepdown"
 
 
@@ -59,6 +61,7 @@ class DcRun:
 
 MAIN = "main"
 TO_PANEL = f"{BUS}>{PANEL}.in"
+THE_MAIN_RUN = DcRun(f"{BANK}>{BUS}", "main", MAIN, "")
 
 
 def dc_runs(rig: Rig) -> dict[str, DcRun]:

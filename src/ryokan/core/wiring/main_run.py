@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from ryokan.core.errors import OutOfTable
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.laws import AMBIENT_BY_HEAT, CONDUCTANCE_FOR_DROP, DROP_V, LOOP_OHM
+from ryokan.core.wiring.at_best import best_ampacity, best_drop
 from ryokan.core.wiring.model import MainRun
 from ryokan.core.wiring.practice import AWG, METRIC, SOURCE_OF, Practice, practice_of
 
@@ -155,8 +156,9 @@ def _conductor(
 ) -> Figure:
     """Smallest stock conductor that the fuse protects, that the terminals bear, and that keeps the drop."""
     area, ampacity = f"{practice.copper}.area_mm2", practice.ampacity
-    clad = {"clad": sheet.assumption("clad_resistance_ratio")} if run.material == CLAD else {}
-    as_copper, as_copper_drop = (" × clad^0.5", " × clad") if clad else ("", "")
+    metal, cables = _metal(sheet, run), _cables(sheet, run)
+    each = " ÷ cables" if cables else ""
+    as_copper, as_copper_drop = f"{each}{' × metal^0.5' if metal else ''}", f"{each}{' × metal' if metal else ''}"
     derate = _engine_factor(sheet, "wiring.main.need_zone_factor", run, practice)
     by_fuse = sheet.choose(
         "wiring.main.size_by_fuse",
@@ -166,7 +168,8 @@ def _conductor(
         fuse=fuse,
         zone=derate,
         insulation=sheet["wiring.main.insulation_c"],
-        **clad,
+        **metal,
+        **cables,
     )
     by_terminal = sheet.choose(
         "wiring.main.size_by_terminal",
@@ -175,7 +178,8 @@ def _conductor(
         SOURCE_OF[ampacity],
         fuse=fuse,
         terminal=sheet["wiring.main.terminal_c"],
-        **clad,
+        **metal,
+        **cables,
     )
     by_drop = sheet.choose(
         "wiring.main.size_by_drop",
@@ -186,7 +190,8 @@ def _conductor(
         current=design_a,
         warm=_temperature_factor(sheet, "wiring.main.need_warm_factor", practice),
         drop=drop_v,
-        **clad,
+        **metal,
+        **cables,
     )
     sizes = {"by_fuse": by_fuse, "by_terminal": by_terminal, "by_drop": by_drop}
     if maker_asks is not None:
@@ -202,7 +207,23 @@ def _copper_of(size: Figure) -> str:
     return (AWG if str(size.value).startswith("awg:") else METRIC).copper
 
 
-CLAD = "copper_clad_aluminium"
+# Assumptions: resistance over that of copper of the same size.
+RATIO_OF = {"copper_clad_aluminium": "clad_resistance_ratio", "aluminium": "aluminium_resistance_ratio"}
+
+
+def _metal(sheet: Sheet, run: MainRun) -> dict[str, Figure]:
+    """Resistance over that of copper of the same size, where it is none."""
+    ratio = {"copper_clad_aluminium": "clad_resistance_ratio", "aluminium": "aluminium_resistance_ratio"}.get(
+        run.material or ""
+    )
+    return {} if ratio is None else {"metal": sheet.assumption(ratio)}
+
+
+def _cables(sheet: Sheet, run: MainRun) -> dict[str, Figure]:
+    """How many lie side by side for each pole, where it is more than one."""
+    if run.cables == 1:
+        return {}
+    return {"cables": sheet.get("wiring.main.cables") or sheet.given("wiring.main.cables", float(run.cables), "")}
 
 
 def _what_it_does(sheet: Sheet, run: MainRun, practice: Practice, *, conductor: Figure, design_a: Figure) -> None:
@@ -211,26 +232,36 @@ def _what_it_does(sheet: Sheet, run: MainRun, practice: Practice, *, conductor: 
     ohm = sheet.look_up(
         "wiring.main.ohm_per_km", f"lookup({copper}.{practice.resistance}, size)", "Ω/km", SOURCE_OF[copper], size=conductor
     )
-    clad = {"clad": sheet.assumption("clad_resistance_ratio")} if run.material == CLAD else {}
+    metal, cables = _metal(sheet, run), _cables(sheet, run)
     length = sheet.get("wiring.main.one_way_length_m")
     if length is not None and run.material is not None:
         of_the_way = {
             "length": length,
             "ohm_per_km": ohm,
             "warm": _temperature_factor(sheet, "wiring.main.warm_factor", practice),
-            **clad,
+            **metal,
+            **cables,
         }
-        as_clad = " × clad" if clad else ""
-        sheet.compute("wiring.main.drop_v", f"{DROP_V}{as_clad}", "V", SOURCE_OF[copper], current=design_a, **of_the_way)
-        sheet.compute("wiring.main.path_ohm", f"{LOOP_OHM}{as_clad}", "Ω", SOURCE_OF[copper], **of_the_way)
-    _ampacity(sheet, run, practice, conductor, clad)
+        as_laid = f"{' × metal' if metal else ''}{' ÷ cables' if cables else ''}"
+        sheet.compute("wiring.main.drop_v", f"{DROP_V}{as_laid}", "V", SOURCE_OF[copper], current=design_a, **of_the_way)
+        sheet.compute("wiring.main.path_ohm", f"{LOOP_OHM}{as_laid}", "Ω", SOURCE_OF[copper], **of_the_way)
+    elif length is not None:
+        best_drop(sheet, "wiring.main", practice, conductor, length, design_a, cables)
+    _ampacity(sheet, run, practice, conductor, metal, cables)
 
 
-def _ampacity(sheet: Sheet, run: MainRun, practice: Practice, conductor: Figure, clad: dict[str, Figure]) -> None:
+def _ampacity(
+    sheet: Sheet,
+    run: MainRun,
+    practice: Practice,
+    conductor: Figure,
+    metal: dict[str, Figure],
+    cables: dict[str, Figure],
+) -> None:
     """What the conductor bears where it lies: by the table, and no more than is printed on it or told by its seller. [A]
 
-    Of aluminium under a skin of copper so much that it warms alike: over the root of its resistance. Nothing is said of a
-    conductor whose insulation, terminals or material nobody knows, unless its own rating is told.
+    Of aluminium, also under a skin of copper, so much that it warms alike: over the root of its resistance. Nothing is said
+    of a conductor whose insulation, terminals or material nobody knows, unless its own rating is told.
     """
     told, zone = None, None
     if run.told_ampacity_a is not None:
@@ -239,8 +270,10 @@ def _ampacity(sheet: Sheet, run: MainRun, practice: Practice, conductor: Figure,
     if known:
         with suppress(OutOfTable):  # that insulation has no place there: a finding
             zone = _engine_factor(sheet, "wiring.main.zone_factor", run, practice)
-    elif told is not None:
-        sheet.look_up("wiring.main.ampacity_a", "told", "A", "given", told=told)
+    else:
+        best = best_ampacity(sheet, "wiring.main", practice, conductor, cables)
+        if told is not None:
+            sheet.look_up("wiring.main.ampacity_a", "min(told, best)", "A", "given", told=told, best=best)
     if zone is None:
         return
     ampacity = practice.ampacity
@@ -249,11 +282,14 @@ def _ampacity(sheet: Sheet, run: MainRun, practice: Practice, conductor: Figure,
         "insulation": sheet["wiring.main.insulation_c"],
         "terminal": sheet["wiring.main.terminal_c"],
         "zone": zone,
-        **clad,
+        **metal,
+        **cables,
     }
     formula = f"min(lookup({ampacity}, size, insulation) × zone, lookup({ampacity}, size, terminal))"
-    if clad:
-        formula += " ÷ clad^0.5"
+    if metal:
+        formula += " ÷ metal^0.5"
+    if cables:
+        formula += " × cables"
     if told is not None:
         formula, inputs["told"] = f"min(told, {formula})", told
     sheet.look_up("wiring.main.ampacity_a", formula, "A", SOURCE_OF[ampacity], **inputs)

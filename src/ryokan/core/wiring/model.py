@@ -15,7 +15,7 @@ InsulationC = Literal[60, 75, 90, 105]
 Material: TypeAlias = Literal["copper", "copper_clad_aluminium", "aluminium"]
 Zone: TypeAlias = Literal["cabin", "engine_space", "roof"]
 # Fuses by how they are built; which volts and which fault current one breaks is a matter of the fuse, not of its family.
-FuseFamily: TypeAlias = Literal["blade", "bolt_down", "terminal", "class_t", "breaker", "other"]
+FuseFamily: TypeAlias = Literal["class_t", "anl", "mega", "mrbf", "blade", "breaker", "gg"]
 # A run by the terminals at its two ends, that which is nearer to the bank first: bus.pos>inverter:main.dc
 RUN_KEY = r"^[a-z0-9_:-]+\.[a-z]+>[a-z0-9_:-]+\.[a-z]+$"
 RunKey: TypeAlias = Annotated[str, Field(max_length=120, pattern=RUN_KEY, description="The two terminals that it joins.")]
@@ -47,25 +47,50 @@ def known_or_none(value: str | None) -> str | None:
     return value if value in stock_conductors() else None
 
 
-class MainRun(Model):
-    """One run: where it lies, what it is made of, and what was chosen."""
+class FuseOfRun(Model):
+    """What can be said of the fuse of a run, and of what is behind it. What nobody said is not known."""
+
+    fuse_a: Annotated[float, Field(gt=0, le=5_000)] | Nothing | None = Field(
+        default=None, description="Fuse or breaker at the end towards the bank; “none”: there is none. [A]"
+    )
+    fuse_family: FuseFamily | None = Field(default=None, description="None: not said.")
+    fuse_v: float | None = Field(default=None, gt=0, le=1_500, description="DC volts printed on it; None: not known. [V]")
+    fuse_breaks_a: float | None = Field(
+        default=None, gt=0, le=200_000, description="Fault current that it breaks at those volts; None: not known. [A]"
+    )
+    fuse_way: Length | None = Field(default=None, description="Cable before the fuse; None: not measured.")
+    sheathed: Fitted | None = Field(default=None, description="A sheath or conduit around that cable before the fuse.")
+    bears_a: float | None = Field(
+        default=None, gt=0, le=5_000, description="What the weakest thing behind the fuse bears: bar, switch, device. [A]"
+    )
+
+
+class CableOfRun(Model):
+    """What can be said of the cable of a run, whichever it is."""
+
+    conductor: str | None = Field(default=None, description="Stock size, such as awg:2/0 or mm2:70.")
+    cables: int = Field(default=1, ge=1, le=4, description="So many alike, side by side, for each pole.")
+    cables_alike: Literal["yes", "no"] | None = Field(
+        default=None, description="Of several side by side: whether size, length and lugs are the same."
+    )
+    make: Literal["stranded", "solid"] | None = Field(default=None, description="None: stranded where it is to be laid.")
+    told_ampacity_a: float | None = Field(
+        default=None, gt=0, le=5_000, description="What is printed on the cable, or what its seller says that it bears. [A]"
+    )
+
+    _in_stock = field_validator("conductor")(known_conductor)
+
+
+class MainRun(CableOfRun, FuseOfRun):
+    """The run from the bank to the bus: where it lies, what it is made of, and what was chosen."""
 
     one_way_length: Length | None = Field(
         default_factory=lambda: Length(typed="1.5 m", m=1.5), description="None: not measured."
     )
     insulation_c: InsulationC | None = Field(default=105, description="None: not known. [°C]")
     terminal_c: InsulationC | None = Field(default=105, description="None: not known. [°C]")
-    material: Literal["copper", "copper_clad_aluminium"] | None = Field(default="copper", description="None: not known.")
-    told_ampacity_a: float | None = Field(
-        default=None, gt=0, le=5_000, description="What is printed on the cable, or what its seller says that it bears. [A]"
-    )
+    material: Material | None = Field(default="copper", description="None: not known.")
     zone: Literal["cabin", "engine_space"] = "cabin"
-    conductor: str | None = Field(default=None, description="Chosen stock size, such as awg:2/0 or mm2:70.")
-    fuse_a: Annotated[float, Field(gt=0, le=5_000)] | Nothing | None = Field(
-        default=None, description="Chosen main fuse; “none”: there is none; None: not chosen, or not known. [A]"
-    )
-
-    _in_stock = field_validator("conductor")(known_conductor)
 
 
 class Route(Model):
@@ -85,45 +110,23 @@ class Route(Model):
     )
 
 
-class SaidOfRun(Model):
+class SaidOfRun(CableOfRun, FuseOfRun):
     """What people said of one run. Nothing of it is known until somebody says so."""
 
     label: str = Field(default="", max_length=40, description="What stands on it at both ends.")
     found: bool = Field(default=False, description="It lies in the vehicle, and is not going to be laid.")
     length: Length | None = Field(default=None, description="One way; None: not measured.")
     route: Id | None = Field(default=None, description="The way that it takes; None: through the cabin.")
-    conductor: str | None = Field(default=None, description="Stock size, such as awg:2/0 or mm2:70.")
-    cables: int = Field(default=1, ge=1, le=4, description="So many alike, side by side, for each pole.")
-    cables_alike: Literal["yes", "no"] | None = Field(
-        default=None, description="Of several side by side: whether size, length and lugs are the same."
-    )
     material: Material | None = Field(default=None, description="None: copper where it is to be laid, else not known.")
-    make: Literal["stranded", "solid"] | None = Field(default=None, description="None: stranded where it is to be laid.")
     insulation_c: InsulationC | None = Field(
         default=None, description="None: as the shop lays them, where it is to be laid; else not known. [°C]"
     )
     terminal_c: InsulationC | None = Field(default=None, description="Marked on what it is landed on; None: not marked. [°C]")
     terminal_mm2: float | None = Field(default=None, gt=0, le=300, description="Thickest wire that its terminals take. [mm²]")
-    told_ampacity_a: float | None = Field(
-        default=None, gt=0, le=5_000, description="What is printed on the cable, or what its seller says that it bears. [A]"
-    )
-    fuse_a: Annotated[float, Field(gt=0, le=5_000)] | Nothing | None = Field(
-        default=None, description="Fuse or breaker at the end towards the bank; “none”: there is none. [A]"
-    )
-    fuse_family: FuseFamily | None = Field(default=None, description="None: not said.")
-    fuse_v: float | None = Field(default=None, gt=0, le=1_500, description="DC volts printed on it; None: not known. [V]")
-    fuse_breaks_a: float | None = Field(
-        default=None, gt=0, le=200_000, description="Fault current that it breaks at those volts; None: not known. [A]"
-    )
-    fuse_way: Length | None = Field(default=None, description="Cable before the fuse; None: not measured.")
-    sheathed: Fitted | None = Field(default=None, description="A sheath or conduit around that cable before the fuse.")
-    bears_a: float | None = Field(
-        default=None, gt=0, le=5_000, description="What the weakest thing behind the fuse bears: bar, switch, device. [A]"
-    )
     maker_fuse_a: float | None = Field(default=None, gt=0, le=5_000, description="Least fuse by the device's maker. [A]")
     maker_conductor: str | None = Field(default=None, description="Least conductor by the device's maker.")
 
-    _in_stock = field_validator("conductor", "maker_conductor")(known_conductor)
+    _makers_in_stock = field_validator("maker_conductor")(known_conductor)
 
 
 class Wiring(Model):

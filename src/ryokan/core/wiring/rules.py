@@ -38,29 +38,37 @@ def _chosen(sheet: Sheet) -> tuple[Figure, Figure] | None:
     return None if conductor is None or ampacity is None else (conductor, ampacity)
 
 
+def _bears(sheet: Sheet) -> tuple[Figure | None, str]:
+    """What the conductor may carry; where that is not known, what the best one of its size may, and that it is so."""
+    bears = sheet.get("wiring.main.ampacity_a")
+    return (bears, "") if bears is not None else (sheet.get("wiring.main.best_ampacity_a"), "best")
+
+
 @rule("wiring.conductor_undersized", "danger", "abyc_e11_ampacity")
 def conductor_undersized(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The chosen conductor may not carry the design current where it lies."""
-    chosen, current = _chosen(sheet), sheet["wiring.main.design_current_a"]
-    if chosen is None or chosen[1].number >= current.number:
+    conductor, current = sheet.get("wiring.main.have_conductor"), sheet["wiring.main.design_current_a"]
+    ampacity, variant = _bears(sheet)
+    if conductor is None or ampacity is None or ampacity.number >= current.number:
         return None
     return Trouble(
-        figures={"conductor": chosen[0], "ampacity": chosen[1], "current": current},
+        figures={"conductor": conductor, "ampacity": ampacity, "current": current},
         fix=_as_asked(sheet),
-        source=chosen[1].source,
+        source=ampacity.source,
+        variant=variant,
     )
 
 
 @rule("wiring.fuse_above_ampacity", "danger", "abyc_e11_ampacity")
 def fuse_above_ampacity(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The chosen fuse lets through more than the conductor bears: the cable burns first."""
-    fuse, ampacity = sheet.get("wiring.main.have_fuse_a"), sheet.get("wiring.main.ampacity_a")
+    fuse = sheet.get("wiring.main.have_fuse_a")
+    ampacity, variant = _bears(sheet)
     conductor = sheet.get("wiring.main.have_conductor") or sheet.get("wiring.main.conductor")
     if fuse is None or ampacity is None or conductor is None or fuse.number <= ampacity.number:
         return None
-    return Trouble(
-        figures={"fuse": fuse, "ampacity": ampacity, "conductor": conductor}, fix=_as_asked(sheet), source=ampacity.source
-    )
+    figures = {"fuse": fuse, "ampacity": ampacity, "conductor": conductor}
+    return Trouble(figures=figures, fix=_as_asked(sheet), source=ampacity.source, variant=variant)
 
 
 @rule("wiring.fuse_below_load", "fault", "practice", worse=("floor", "fuse"))
@@ -96,12 +104,12 @@ def fuse_window_closed(rig: Rig, sheet: Sheet) -> Trouble | None:
 @rule("wiring.drop_over_class", "fault", "abyc_e11_drop", worse=("drop", "allowed"))
 def drop_over_class(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The chosen conductor loses more volts than a main run may."""
-    drop, allowed = sheet.get("wiring.main.drop_v"), sheet.get("wiring.main.allowed_drop_v")
-    if sheet.get("wiring.main.have_conductor") is None or drop is None or allowed is None or drop.number <= allowed.number:
+    drop, least = sheet.get("wiring.main.drop_v"), sheet.get("wiring.main.best_drop_v")
+    lost, allowed = drop or least, sheet.get("wiring.main.allowed_drop_v")
+    if sheet.get("wiring.main.have_conductor") is None or lost is None or allowed is None or lost.number <= allowed.number:
         return None
-    return Trouble(
-        figures={"drop": drop, "allowed": allowed, "conductor": sheet["wiring.main.have_conductor"]}, fix=_as_asked(sheet)
-    )
+    figures = {"drop": lost, "allowed": allowed, "conductor": sheet["wiring.main.have_conductor"]}
+    return Trouble(figures=figures, fix=_as_asked(sheet), variant="" if drop is not None else "best")
 
 
 @rule("wiring.no_stock_size", "fault", "practice", worse=("current",))

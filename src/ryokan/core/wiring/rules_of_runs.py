@@ -13,7 +13,7 @@ from ryokan.core.wiring.identity import id_of_run
 from ryokan.core.wiring.model import SaidOfRun
 from ryokan.core.wiring.practice import area_mm2
 from ryokan.core.wiring.sizing import FUSES, NEC_TERMINALS
-from ryokan.core.wiring.things import NOTHING_SAID, RunOf, each_run, each_said, runs_of
+from ryokan.core.wiring.things import NOTHING_SAID, RunOf, each_run, each_said, each_said_and_main, place_of, runs_of
 
 LEAST_SIDE_BY_SIDE = "awg:1/0"
 MOST_SIDE_BY_SIDE = 4
@@ -24,21 +24,14 @@ def _of(sheet: Sheet, one: RunOf, name: str) -> Figure | None:
     return sheet.get(f"{one.base}.{name}")
 
 
-def _place(one: RunOf, member: str) -> str:
-    """Where a member of a run stands in the document."""
-    if member == "conductor" and one.said.conductor is None and one.own_conductor is not None:
-        return f"/charging/paths/{one.run.thing}/conductor"
-    return f"/wiring/runs/{one.run.key}/{member}"
-
-
 def _as_asked(sheet: Sheet, one: RunOf) -> Fix | None:
     """Conductor and fuse as the method asks, where the stock list has them and somebody has said something of both."""
     conductor, fuse = _of(sheet, one, "conductor"), _of(sheet, one, "fuse_a")
     if conductor is None or one.run.key not in _keys_said(one):
         return None
-    patch = replace(_place(one, "conductor"), conductor.value)
+    patch = replace(place_of(one, "conductor"), conductor.value)
     if fuse is not None:
-        patch = (*patch, *replace(_place(one, "fuse_a"), fuse.number))
+        patch = (*patch, *replace(place_of(one, "fuse_a"), fuse.number))
     return Fix("wiring.run_as_asked", patch)
 
 
@@ -46,24 +39,32 @@ def _keys_said(one: RunOf) -> tuple[str, ...]:
     return () if one.said is NOTHING_SAID else (one.run.key,)
 
 
+def _bears(sheet: Sheet, one: RunOf) -> tuple[Figure | None, str]:
+    """What its cable may carry where it lies; where nobody knows that, what the best one of its size may, and that it is so."""
+    bears = _of(sheet, one, "ampacity_a")
+    return (bears, "") if bears is not None else (_of(sheet, one, "best_ampacity_a"), "best")
+
+
 @rule("wiring.run_undersized", "danger", "abyc_e11_ampacity", each=each_said)
 def run_undersized(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """The cable of a run may not carry where it lies what hangs on it."""
-    cable, bears, current = (_of(sheet, one, name) for name in ("have_conductor", "ampacity_a", "design_current_a"))
+    cable, current = _of(sheet, one, "have_conductor"), _of(sheet, one, "design_current_a")
+    bears, variant = _bears(sheet, one)
     if cable is None or bears is None or current is None or bears.number >= current.number * (1 - 1e-9):
         return None
     figures = {"conductor": cable, "ampacity": bears, "current": current}
-    return Trouble(figures=figures, fix=_as_asked(sheet, one), source=bears.source)
+    return Trouble(figures=figures, fix=_as_asked(sheet, one), source=bears.source, variant=variant)
 
 
 @rule("wiring.run_fuse_above_ampacity", "danger", "abyc_e11_ampacity", each=each_said)
 def run_fuse_above_ampacity(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """The fuse of a run lets through more than its cable bears: the cable burns first."""
-    cable, bears, fuse = (_of(sheet, one, name) for name in ("have_conductor", "ampacity_a", "have_fuse_a"))
+    cable, fuse = _of(sheet, one, "have_conductor"), _of(sheet, one, "have_fuse_a")
+    bears, variant = _bears(sheet, one)
     if cable is None or bears is None or fuse is None or fuse.number <= bears.number * (1 + 1e-9):
         return None
     figures = {"fuse": fuse, "ampacity": bears, "conductor": cable}
-    return Trouble(figures=figures, fix=_as_asked(sheet, one), source=bears.source)
+    return Trouble(figures=figures, fix=_as_asked(sheet, one), source=bears.source, variant=variant)
 
 
 @rule("wiring.run_fuse_over_code", "fault", "nec_110_14", each=each_said)
@@ -125,8 +126,13 @@ def run_drop(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     cable, own, path, allowed = (
         _of(sheet, one, name) for name in ("have_conductor", "drop_v", "path_drop_v", "allowed_drop_v")
     )
-    if cable is None or own is None or allowed is None or _of(sheet, one, "one_way_length_m") is None:
+    if cable is None or allowed is None or _of(sheet, one, "one_way_length_m") is None:
         return None
+    if own is None:  # nobody knows its material: copper is the best that it may be
+        least = _of(sheet, one, "best_drop_v")
+        if least is None or least.number <= allowed.number * (1 + 1e-9):
+            return None
+        return Trouble(figures={"drop": least, "allowed": allowed, "conductor": cable}, variant="best")
     measured = not one.behind or sheet.get(f"{one.behind}.one_way_length_m") is not None
     lost = path if path is not None and measured else own
     if lost.number <= allowed.number * (1 + 1e-9):
@@ -141,7 +147,7 @@ def run_unfused(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     return Trouble() if one.said.fuse_a == "none" and one.is_fused else None
 
 
-@rule("wiring.run_fuse_volts", "danger", "practice", worse=("volts",), each=each_said)
+@rule("wiring.run_fuse_volts", "danger", "practice", worse=("volts",), each=each_said_and_main)
 def run_fuse_volts(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """The fuse of a run is not made for the volts that it meets: it arcs on instead of opening."""
     if one.said.fuse_v is None:
@@ -152,7 +158,7 @@ def run_fuse_volts(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     return Trouble(figures={"volts": volts}, measures={"rated_v": f"{one.said.fuse_v:g}"})
 
 
-@rule("wiring.run_fuse_breaking", "danger", "practice", worse=("fault",), each=each_said)
+@rule("wiring.run_fuse_breaking", "danger", "practice", worse=("fault",), each=each_said_and_main)
 def run_fuse_breaking(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """The bank sends more into a fault than the fuse of a run breaks."""
     most, breaks = _of(sheet, one, "fault_high_a"), one.said.fuse_breaks_a
@@ -161,7 +167,7 @@ def run_fuse_breaking(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     return Trouble(figures={"fault": most}, measures={"breaks_a": f"{breaks:g}"})
 
 
-@rule("wiring.run_fuse_slow", "fault", "iso_8820", each=each_said)
+@rule("wiring.run_fuse_slow", "fault", "iso_8820", each=each_said_and_main)
 def run_fuse_slow(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """A short at the end of a run draws so little that its fuse may take longer than 5 s."""
     least, fuse = _of(sheet, one, "fault_low_a"), _of(sheet, one, "have_fuse_a")
@@ -173,7 +179,7 @@ def run_fuse_slow(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     return Trouble(figures={"fault": least, "fuse": fuse}, measures={"times": f"{times[0]:g}"}, fix=_as_asked(sheet, one))
 
 
-@rule("wiring.run_fuse_far", "fault", "abyc_e11_fuse", each=each_said)
+@rule("wiring.run_fuse_far", "fault", "abyc_e11_fuse", each=each_said_and_main)
 def run_fuse_far(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """The fuse of a run sits further from what feeds it than the code allows: nothing protects the cable up to there."""
     way = one.said.fuse_way
@@ -188,7 +194,7 @@ def run_fuse_far(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     return Trouble(measures={"way": f"{way.m:g}", "most": f"{most_m:g}"})
 
 
-@rule("wiring.run_fuse_above_device", "fault", "practice", each=each_said)
+@rule("wiring.run_fuse_above_device", "fault", "practice", each=each_said_and_main)
 def run_fuse_above_device(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """The fuse of a run is above what the weakest thing behind it bears."""
     fuse, bears = _of(sheet, one, "have_fuse_a"), one.said.bears_a
@@ -221,11 +227,11 @@ def run_too_hot(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     factor, insulation = _of(sheet, one, "need_ambient_factor"), _of(sheet, one, "insulation_c")
     if factor is None or insulation is None or factor.number > 0:
         return None
-    better = replace(_place(one, "insulation_c"), 105)
+    better = replace(place_of(one, "insulation_c"), 105)
     return Trouble(figures={"insulation": insulation}, fix=Fix("wiring.run_better_insulation", better))
 
 
-@rule("wiring.run_solid", "fault", "abyc_e11_wiring", each=each_said)
+@rule("wiring.run_solid", "fault", "abyc_e11_wiring", each=each_said_and_main)
 def run_solid(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """A run is of solid wire, which cracks where things shake."""
     return Trouble() if one.said.make == "solid" else None
@@ -240,13 +246,13 @@ def run_over_terminal(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     return Trouble(figures={"conductor": cable}, measures={"takes_mm2": f"{takes:g}"})
 
 
-@rule("wiring.run_unlike_cables", "fault", "nec_310_10", each=each_said)
+@rule("wiring.run_unlike_cables", "fault", "nec_310_10", each=each_said_and_main)
 def run_unlike_cables(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """Cables side by side are not alike, so that one of them carries more than its share."""
     return Trouble() if one.said.cables > 1 and one.said.cables_alike == "no" else None
 
 
-@rule("wiring.run_thin_side_by_side", "fault", "nec_310_10", each=each_said)
+@rule("wiring.run_thin_side_by_side", "fault", "nec_310_10", each=each_said_and_main)
 def run_thin_side_by_side(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """Cables side by side in an American vehicle are thinner than the code allows."""
     cable = _of(sheet, one, "have_conductor")

@@ -7,13 +7,14 @@ from contextlib import suppress
 from ryokan.core.errors import OutOfTable
 from ryokan.core.figure import Figure, Input, Sheet
 from ryokan.core.laws import AMBIENT_BY_HEAT
+from ryokan.core.wiring.at_best import best_ampacity, best_drop
+from ryokan.core.wiring.main_run import RATIO_OF
 from ryokan.core.wiring.practice import AWG, METRIC, SOURCE_OF, Practice, practice_of
-from ryokan.core.wiring.things import RunOf
+from ryokan.core.wiring.things import MAIN_BASE, RunOf
 
 FUSES = "fuse_iso"  # blade and bolt-down fuses have these ratings everywhere
 NEC_TERMINALS = "terminals_nec"
 LEAST_AREA_MARINE = "awg:16"
-MAIN_BASE = "wiring.main"
 # What flows in the main run while a run of that kind works; beside chargers all that charges.
 SHARED_BY = {"inverter": "wiring.main.design_current_a", "panel": "wiring.main.dc_loads_a"}
 
@@ -95,14 +96,15 @@ def size(sheet: Sheet, one: RunOf, current: Figure) -> None:
     conductor = need
     if one.conductor is not None:
         conductor = sheet.given(f"{base}.have_conductor", one.conductor, "")
-        if insulation is not None and practice_of("", one.conductor) is not practice:
+        if practice_of("", one.conductor) is not practice:
             practice = practice_of("", one.conductor)
-            derate = _derate(sheet, one, practice, insulation, "")
+            derate = None if insulation is None else _derate(sheet, one, practice, insulation, "")
     if isinstance(one.said.fuse_a, float | int):
         sheet.given(f"{base}.have_fuse_a", one.said.fuse_a, "A")
     if conductor is not None:
         _bears(sheet, one, practice, conductor, insulation, derate)
         _loses(sheet, one, practice, conductor, length, current)
+        _at_best(sheet, one, practice, conductor, length, current)
 
 
 def _is_dead_hot(derate: Figure | None) -> bool:
@@ -182,13 +184,8 @@ def _by_burial(sheet: Sheet, base: str, buried_mm: float | None) -> Figure | Non
 
 def _metal(sheet: Sheet, one: RunOf) -> dict[str, Input]:
     """Resistance over that of copper of the same size, where it is none."""
-    match one.material:
-        case "copper_clad_aluminium":
-            return {"metal": sheet.assumption("clad_resistance_ratio")}
-        case "aluminium":
-            return {"metal": sheet.assumption("aluminium_resistance_ratio")}
-        case _:
-            return {}
+    ratio = RATIO_OF.get(one.material or "")
+    return {} if ratio is None else {"metal": sheet.assumption(ratio)}
 
 
 def _cables(sheet: Sheet, one: RunOf) -> dict[str, Input]:
@@ -354,6 +351,9 @@ def _bears(
     if terms:
         formula = terms[0] if len(terms) == 1 else f"min({', '.join(terms)})"
         source = SOURCE_OF[ampacity] if "size" in inputs else "given"
+        if "size" not in inputs:  # whoever tells a rating: no cable bears more than the best of its size
+            inputs["best"] = best_ampacity(sheet, base, practice, conductor, _cables(sheet, one))
+            formula = "min(told, best)"
         sheet.look_up(f"{base}.ampacity_a", formula, "A", source, **inputs)
 
 
@@ -387,6 +387,18 @@ def _loses(sheet: Sheet, one: RunOf, practice: Practice, conductor: Figure, leng
     if before and before_ohm is not None:
         sheet.compute(f"{base}.path_drop_v", f"{lost_before} + drop", "V", "physics", drop=drop, **before)
         sheet.compute(f"{base}.path_ohm", "before + loop", "Ω", "physics", before=before_ohm, loop=loop)
+
+
+def _at_best(sheet: Sheet, one: RunOf, practice: Practice, conductor: Figure, length: Figure | None, current: Figure) -> None:
+    """What a cable bears and loses at best, of which nobody knows the insulation or the material. [A, V]
+
+    Copper with insulation for 105 °C, in free air: where even that is too little, nothing that is not known saves it.
+    """
+    base, cables = one.base, _cables(sheet, one)
+    if f"{base}.ampacity_a" not in sheet and (one.insulation_c is None or one.material is None):
+        best_ampacity(sheet, base, practice, conductor, cables)
+    if length is not None and one.material is None:
+        best_drop(sheet, base, practice, conductor, length, current, cables)
 
 
 def in_a_fault(sheet: Sheet, one: RunOf) -> None:

@@ -11,7 +11,7 @@ from ryokan.core.wiring import rules, rules_of_runs  # noqa: F401  registers the
 from ryokan.core.wiring.main_run import MakersFloors, design_current, main_run
 from ryokan.core.wiring.model import known_or_none
 from ryokan.core.wiring.sizing import carried, in_a_fault, size
-from ryokan.core.wiring.things import OF_THE_RUNS, RunOf, runs_of
+from ryokan.core.wiring.things import OF_THE_RUNS, RunOf, runs_of, the_main_run
 
 
 @question(
@@ -32,12 +32,12 @@ def current(scope: Scope) -> None:
     rig=("inverter", "parts.inverter", "region", "survey", "wiring.main"),
     writes={
         "": (
-            "wiring.main.{at_least, conductor, have_conductor, maker_conductor}",
+            "wiring.main.{at_least, cables, conductor, have_conductor, maker_conductor}",
             "wiring.main.{need_warm_factor, need_zone_factor, warm_factor, zone_factor}",
             "wiring.main.{size_by_drop, size_by_fuse, size_by_terminal}",
         ),
-        "A": ("wiring.main.{ampacity_a, fuse_a, fuse_floor_a, have_fuse_a, maker_fuse_a, told_ampacity_a}",),
-        "V": ("wiring.main.{allowed_drop_v, drop_v}",),
+        "A": ("wiring.main.{ampacity_a, best_ampacity_a, fuse_a, fuse_floor_a, have_fuse_a, maker_fuse_a, told_ampacity_a}",),
+        "V": ("wiring.main.{allowed_drop_v, best_drop_v, drop_v}",),
         "cmil": ("wiring.main.circular_mils_by_drop",),
         "ft": ("wiring.main.round_trip_ft",),
         "m": ("wiring.main.one_way_length_m",),
@@ -79,8 +79,11 @@ def each_run(scope: Scope) -> dict[str, RunOf]:
             "wiring.run.*.{least_conductor, maker_conductor, size_by_drop, size_by_fuse, size_by_terminal}",
             "wiring.run.*.{need_ambient_factor, need_bundle_factor, need_bundled, need_buried_factor, need_derate}",
         ),
-        "A": ("wiring.run.*.{ampacity_a, design_current_a, fuse_a, fuse_floor_a, have_fuse_a, maker_fuse_a, told_ampacity_a}",),
-        "V": ("wiring.run.*.{allowed_drop_v, drop_v, path_drop_v}",),
+        "A": (
+            "wiring.run.*.{ampacity_a, best_ampacity_a, design_current_a, fuse_a, fuse_floor_a, have_fuse_a}",
+            "wiring.run.*.{maker_fuse_a, told_ampacity_a}",
+        ),
+        "V": ("wiring.run.*.{allowed_drop_v, best_drop_v, drop_v, path_drop_v}",),
         "m": ("wiring.run.*.{estimated_length_m, one_way_length_m}",),
         "mm": ("wiring.run.*.{buried_mm, need_buried_mm}",),
         "°C": ("wiring.run.*.{ambient_c, insulation_c, need_ambient_c, terminal_c}",),
@@ -117,6 +120,17 @@ def faults(scope: Scope, id: str, one: RunOf) -> None:
     in_a_fault(scope, one)
 
 
+@question(
+    reads=("storage.arrangement.parallel", "storage.{full_rest_v, nominal_v, resistance_ohm}", "wiring.main.path_ohm"),
+    rig=("storage.bank", "wiring.main", "survey", "region", "wiring"),
+    writes={"A": ("wiring.main.{fault_high_a, fault_low_a}",)},
+)
+def main_fault(scope: Scope) -> None:
+    """What a fault on the main run draws."""
+    if scope.rig.storage.bank is not None:
+        in_a_fault(scope, the_main_run(scope.rig))
+
+
 def makers_floors(inverter: Inverter, part: InverterPart | None) -> MakersFloors:
     """What the maker of the chosen inverter asks of its cable and fuse: as said of it, otherwise by its part."""
     chosen = inverter.chosen
@@ -138,8 +152,8 @@ def without_a_rating(survey: Survey) -> tuple[str, ...]:
 
 STEP = Step(
     name="wiring",
-    questions=(current, main, runs, faults),
-    shows=("wiring.", "inverter.dc_current", "inverter.cutoff_v"),
+    questions=(current, main, main_fault, runs, faults),
+    shows=("wiring.main.", "inverter.dc_current", "inverter.cutoff_v"),
     ledger=(
         LedgerLine(
             "wiring.main.conductor",

@@ -11,16 +11,19 @@ from ryokan.core.findings.model import Thing
 from ryokan.core.quantities import Length
 from ryokan.core.rig import Rig
 from ryokan.core.subjects import subject_of
-from ryokan.core.topology.dc import DcRun, dc_runs
+from ryokan.core.topology.dc import MAIN, THE_MAIN_RUN, DcRun, dc_runs
 from ryokan.core.vehicle import CodePack
 from ryokan.core.wiring.identity import id_of_run
-from ryokan.core.wiring.model import InsulationC, Material, Route, SaidOfRun
+from ryokan.core.wiring.model import CableOfRun, FuseOfRun, InsulationC, Material, Route, SaidOfRun
 
 # What the runs are derived from: a question that looks at them declares these parts of the rig.
 OF_THE_RUNS = ("charging", "inverter", "loads", "region", "solar", "survey", "wiring")
 # What hangs on these stops early or counts, so that they lose little; every other may lose more. (ABYC E-11, from memory)
 CRITICAL_GROUPS = frozenset({"computing", "medical", "navigation", "refrigeration", "standing", "water"})
 NOTHING_SAID = SaidOfRun()
+MAIN_BASE = "wiring.main"
+SHARED_WITH_MAIN = (*CableOfRun.model_fields, *FuseOfRun.model_fields)  # what can be said of the main run as of any other
+OWN_OF_A_WAY = ("conductor", "length")
 
 
 @dataclass(frozen=True, slots=True)
@@ -67,7 +70,7 @@ class RunOf:
     @property
     def base(self) -> str:
         """What the keys of its figures begin with."""
-        return f"wiring.run.{self.id}"
+        return MAIN_BASE if self.run is THE_MAIN_RUN else f"wiring.run.{self.id}"
 
 
 def runs_of(rig: Rig, sheet: Sheet | None = None) -> Mapping[str, RunOf]:
@@ -101,6 +104,16 @@ def _runs_of(rig: Rig) -> dict[str, RunOf]:
     return found
 
 
+def the_main_run(rig: Rig) -> RunOf:
+    """The main run, as the rules look at it that judge every run alike."""
+    main = rig.wiring.main
+    said = SaidOfRun.model_construct(**{name: getattr(main, name) for name in SHARED_WITH_MAIN})
+    return RunOf(
+        THE_MAIN_RUN, MAIN, said, None, rig.survey.as_found, rig.region.code_pack, rig.wiring.insulation_c, True, "",
+        main.one_way_length,
+    )  # fmt: skip
+
+
 def _is_critical(rig: Rig, run: DcRun) -> bool:
     load = rig.loads[run.thing] if run.kind == "branch" else None
     return load is None or load.importance == "must" or load.group in CRITICAL_GROUPS
@@ -118,6 +131,21 @@ def each_said(rig: Rig, sheet: Sheet) -> list[Thing[RunOf]]:
     return [_thing(rig, one) for one in spoken]
 
 
+def each_said_and_main(rig: Rig, sheet: Sheet) -> list[Thing[RunOf]]:
+    """As :func:`each_said`, the main run before them: for what no rule of its own judges."""
+    main = sheet.once("wiring.the_main_run", lambda: the_main_run(rig))
+    return [Thing(subject_of(("run", MAIN)), "the main run", main), *each_said(rig, sheet)]
+
+
+def place_of(one: RunOf, member: str) -> str:
+    """Pointer to where a member of a run stands in the document: of a way from an alternator its own, until the run says it."""
+    if one.run is THE_MAIN_RUN:
+        return f"/wiring/main/{'one_way_length' if member == 'length' else member}"
+    if one.run.kind == "way_in" and member in OWN_OF_A_WAY and getattr(one.said, member) is None:
+        return f"/charging/paths/{one.run.thing}/{member}"
+    return f"/wiring/runs/{one.run.key}/{member}"
+
+
 def says_something(one: RunOf) -> bool:
     """Whether anything is known of a run beyond where it goes."""
     return one.own_conductor is not None or one.said != NOTHING_SAID
@@ -131,6 +159,8 @@ def name_of_run(rig: Rig, run: DcRun) -> str:
     """What a run is called: from where, and what it leads to."""
     solar, thing = rig.solar, run.thing
     match run.kind:
+        case "main":
+            return "the main run"
         case "inverter":
             return f"bus to {name_of_unit(rig, thing)}"
         case "controller":

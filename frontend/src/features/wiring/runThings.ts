@@ -1,0 +1,103 @@
+import type { DcRun, Finding, PatchOperation, Rig, SaidOfRun } from "../../api/types";
+
+/** Runs as the list shows them: in groups, with what was said of each, what does not fit, and how much is only estimated. */
+
+/** What is said of a run of which nobody has said anything. */
+export const NOTHING_SAID: SaidOfRun = {
+  label: "",
+  found: false,
+  length: null,
+  route: null,
+  conductor: null,
+  cables: 1,
+  cables_alike: null,
+  material: null,
+  make: null,
+  insulation_c: null,
+  terminal_c: null,
+  terminal_mm2: null,
+  told_ampacity_a: null,
+  fuse_a: null,
+  fuse_family: null,
+  fuse_v: null,
+  fuse_breaks_a: null,
+  fuse_way: null,
+  sheathed: null,
+  bears_a: null,
+  maker_fuse_a: null,
+  maker_conductor: null,
+};
+
+/** Also of one whose first saying is still on its way, of which this page knows that member alone. */
+export function saidOf(rig: Rig, key: string): SaidOfRun {
+  return { ...NOTHING_SAID, ...rig.wiring.runs[key] };
+}
+
+const GROUPS: { title: string; kinds: DcRun["kind"][] }[] = [
+  { title: "To inverters", kinds: ["inverter"] },
+  { title: "From alternators and shore", kinds: ["way_in", "way_out", "charger"] },
+  { title: "From the sun", kinds: ["array", "controller"] },
+  { title: "To what runs on DC", kinds: ["panel", "step_down", "branch"] },
+];
+
+export function grouped(runs: readonly DcRun[]): { title: string; runs: DcRun[] }[] {
+  return GROUPS.map(({ title, kinds }) => ({ title, runs: runs.filter((one) => kinds.includes(one.kind)) })).filter(
+    (group) => group.runs.length > 0,
+  );
+}
+
+/** What is found against a run, worst first as the findings are. */
+export function against(findings: readonly Finding[], run: DcRun): Finding[] {
+  const end = `@run:${run.id}`;
+  return findings.filter((one) => one.key.endsWith(end));
+}
+
+/** “12 runs; 3 are measured, the others have usual lengths.” */
+export function summed(runs: readonly DcRun[]): string {
+  const count = runs.length === 1 ? "One run" : `${runs.length} runs`;
+  const measured = runs.filter((one) => one.length !== "").length;
+  const unknown = runs.filter((one) => one.length === "" && one.found).length;
+  const estimated = runs.length - measured - unknown;
+  const parts = [
+    measured > 0 && `${measured} measured`,
+    estimated > 0 && `${estimated} of a usual length, until somebody measures`,
+    unknown > 0 && `${unknown} of a length that nobody knows`,
+  ].filter(Boolean);
+  return `${count}: ${parts.join(", ")}.`;
+}
+
+/** Cable and fuse as asked for, of all runs that are to be laid and of which nobody has chosen either. */
+export function takenAsAsked(rig: Rig, runs: readonly DcRun[]): PatchOperation[] {
+  return runs.flatMap((run): PatchOperation[] => {
+    const conductor = run.figures.conductor?.value;
+    const fuse = run.figures.fuse_a?.value;
+    const said = saidOf(rig, run.key);
+    if (run.found || typeof conductor !== "string" || run.conductor !== null || said.fuse_a !== null) return [];
+    if (run.fused && typeof fuse !== "number") return [];
+    const chosen = run.fused ? { conductor, fuse_a: fuse } : { conductor };
+    if (!(run.key in rig.wiring.runs)) return [{ op: "add", path: `/wiring/runs/${run.key}`, value: chosen }];
+    return Object.entries(chosen).map(([name, value]) => ({
+      op: "add",
+      path: `/wiring/runs/${run.key}/${name}`,
+      value,
+    }));
+  });
+}
+
+export function withRoute(rig: Rig): PatchOperation[] {
+  const routes = rig.wiring.routes;
+  const number = Object.keys(routes).length + 1;
+  const position = Math.max(0, ...Object.values(routes).map((one) => one.position)) + 1;
+  const id = `way-${crypto.randomUUID().slice(0, 8)}`;
+  return [{ op: "add", path: `/wiring/routes/${id}`, value: { position, name: `Way ${number}` } }];
+}
+
+/** A way goes together with what named it: those runs lie in the cabin again. */
+export function withoutRoute(rig: Rig, id: string): PatchOperation[] {
+  return [
+    ...Object.entries(rig.wiring.runs)
+      .filter(([, one]) => one.route === id)
+      .map(([key]): PatchOperation => ({ op: "add", path: `/wiring/runs/${key}/route`, value: null })),
+    { op: "remove", path: `/wiring/routes/${id}` },
+  ];
+}

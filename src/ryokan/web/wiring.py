@@ -1,0 +1,61 @@
+"""Questions about the runs of an option. Nothing here stores anything."""
+
+from __future__ import annotations
+
+from uuid import UUID
+
+from flask import Blueprint
+
+from ryokan.core.wiring.things import RunOf, name_of_run, place_of
+from ryokan.operations.wiring_side import WiringSide, read_wiring_side
+from ryokan.web.answers import figure_value
+from ryokan.web.context import reader, signed_in
+from ryokan.web.spec import answers, spec
+from ryokan.web.wiring_schemas import DcRunAnswer, GoneRun, WiringAnswer
+from ryokan.wording.reader import Reader
+
+blueprint = Blueprint("wiring", __name__)
+
+# What the list shows of a run; every other figure is met in the workings of these.
+SHOWN = (
+    "design_current_a", "one_way_length_m", "estimated_length_m", "fuse_floor_a", "fuse_a", "have_fuse_a",
+    "conductor", "have_conductor", "ampacity_a", "drop_v", "path_drop_v", "allowed_drop_v", "fault_high_a", "fault_low_a",
+)  # fmt: skip
+
+
+@blueprint.get("/options/<uuid:option_id>/wiring")
+@spec.validate(resp=answers(WiringAnswer, 404))
+def read_wiring(option_id: UUID) -> WiringAnswer:
+    """Every run of the DC side but the main one, what feeds others before them, with its figures."""
+    with signed_in() as (session, actor):
+        side = read_wiring_side(session, actor, option_id)
+        its_reader = reader(session, actor)
+    there = {one.run.key for one in side.runs.values()}
+    wiring = side.rig.wiring
+    return WiringAnswer(
+        revision=side.revision,
+        runs=[_run(side, one, its_reader) for one in side.runs.values()],
+        gone=[
+            GoneRun(key=key, label=said.label, number=wiring.numbers.get(key))
+            for key, said in wiring.runs.items()
+            if key not in there
+        ],
+    )
+
+
+def _run(side: WiringSide, one: RunOf, reader: Reader) -> DcRunAnswer:
+    figures = {name: figure for name in SHOWN if (figure := side.figures.get(f"{one.base}.{name}")) is not None}
+    return DcRunAnswer(
+        key=one.run.key,
+        id=one.id,
+        number=side.rig.wiring.numbers.get(one.run.key),
+        kind=one.run.kind,
+        name=name_of_run(side.rig, one.run),
+        found=one.found,
+        fused=one.is_fused,
+        length_at=place_of(one, "length"),
+        conductor_at=place_of(one, "conductor"),
+        length="" if one.length is None else one.length.typed,
+        conductor=one.conductor,
+        figures={name: figure_value(figure, reader) for name, figure in figures.items()},
+    )

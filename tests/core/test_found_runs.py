@@ -1,0 +1,95 @@
+"""Cables and fuses that were found, and the runs that their words mean."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from builders import changed, rig
+
+from ryokan.core.evaluate import evaluate
+from ryokan.core.rig import Rig
+from ryokan.core.survey.fill import as_found
+from ryokan.core.topology.dc import dc_runs
+from ryokan.operations.patches import edited
+
+LOADS = {
+    "lamp": {"name": "lamps", "draw": {"kind": "watts", "watts": 20}, "hours_per_day": 5},
+    "fridge": {"name": "fridge", "draw": {"kind": "watts", "watts": 50}, "hours_per_day": 8},
+    "pump": {"name": "water pump", "draw": {"kind": "watts", "watts": 60}, "hours_per_day": 0.3},
+}
+PANELS = {"kind": "panels", "count": 2, "watts_each": 200, "in_series": 2, "voc_v": 24, "vmp_v": 20, "isc_a": 10.4, "imp_a": 10}
+THINGS: dict[str, Any] = {
+    "bank": {"kind": "bank", "battery": {"chemistry": "lfp", "nominal_v": 12.8, "capacity_ah": 300}},
+    "inv": {"kind": "inverter", "rated_w": 2000},
+    "ways": {"kind": "dcdc", "output_a": 40, "output_v": 12},
+    "shore": {"kind": "shore_charger", "output_a": 30},
+    "sun": {"kind": "controller", "rated_a": 30, "method": "mppt"},
+    "roof": {**PANELS, "name": "Roof"},
+}
+
+
+def found(**cables: dict[str, Any]) -> Rig:
+    """A camper as found, and cables and fuses in it."""
+    items = {id: {**one, "position": at} for at, (id, one) in enumerate({**THINGS, **cables}.items(), start=1)}
+    return as_found(changed(rig([]), {"loads": LOADS, "survey.items": items}))
+
+
+@pytest.mark.parametrize(
+    ("words", "key"),
+    [
+        ("bus to inverter", "bus.pos>inverter:main.dc"),
+        ("dc-dc to bus bar", "bus.pos>path:ways.out"),
+        ("starter battery to the dc to dc", "alternator:any.pos>path:ways.in"),
+        ("b2b output to leisure battery", "bus.pos>path:ways.out"),
+        ("alternator to b2b", "alternator:any.pos>path:ways.in"),
+        ("b2b", None),  # either of its ends
+        ("mppt to battery", "bank.pos>controller:sun.bat"),
+        ("solar controller to bus", "bank.pos>controller:sun.bat"),
+        ("panels to mppt", "array:roof.out>controller:sun.pv"),
+        ("roof to solar charger", "array:roof.out>controller:sun.pv"),
+        ("solar charger", None),
+        ("converter to bus", "bus.pos>charger:shore.out"),
+        ("bus to fuse box", "bus.pos>panel.in"),
+        ("fuse box to fridge", "panel.out>load:fridge.in"),
+        ("fuse block to the water pump", "panel.out>load:pump.in"),
+        ("battery to lamps", "panel.out>load:lamp.in"),
+        ("battery to horn", None),
+        ("", None),
+    ],
+)
+def test_words_mean_the_one_run_that_they_can_mean(words: str, key: str | None) -> None:
+    rig = found(c={"kind": "cable", "runs": words, "conductor": "awg:8"})
+    runs = {one: said.conductor for one, said in rig.wiring.runs.items()}
+    assert runs == ({} if key is None else {key: "awg:8"})
+    assert key is None or key in dc_runs(rig)
+
+
+def test_what_a_survey_says_of_a_run_is_judged_and_what_a_hand_wrote_stays() -> None:
+    cable = {"kind": "cable", "runs": "converter to bus", "conductor": "awg:14", "fuse_a": "none"}
+    one = found(c=cable, f={"kind": "fuse", "guards": "fuse box", "rated_a": 60, "family": "blade"})
+    key, feeder = "bus.pos>charger:shore.out", "bus.pos>panel.in"
+    assert (one.wiring.runs[key].fuse_a, one.wiring.runs[feeder].fuse_a) == ("none", 60)
+    codes = {finding.code for finding in evaluate(one).findings}
+    assert "wiring.run_unfused" in codes
+    assert "wiring.run_undersized" not in codes  # with the best insulation 14 AWG bears 35 A
+
+    document = one.model_dump(mode="json")
+    by_hand = [{"op": "add", "path": f"/wiring/runs/{key}/length", "value": "2 m"}]
+    one, document = edited(one, document, by_hand)
+    thinner = [{"op": "add", "path": "/survey/items/c/conductor", "value": "awg:18"}]
+    one, document = edited(one, document, thinner)
+    assert (one.wiring.runs[key].length is not None, one.wiring.runs[key].conductor) == (True, "awg:18")
+    told = [finding for finding in evaluate(one).findings if finding.code == "wiring.run_undersized"]
+    assert [finding.variant for finding in told] == ["best"]  # 20 A at most, whatever it is made of
+    one, _ = edited(one, document, [{"op": "remove", "path": "/survey/items/c"}])
+    assert (one.wiring.runs[key].conductor, one.wiring.runs[key].fuse_a) == (None, None)
+
+
+def test_a_cable_belongs_to_a_load_that_is_written_down_only_later() -> None:
+    one = found(c={"kind": "cable", "runs": "fuse box to heater", "conductor": "awg:16"})
+    assert one.wiring.runs == {}
+    heater = {"name": "heater", "draw": {"kind": "watts", "watts": 30}, "hours_per_day": 8}
+    after, written = edited(one, one.model_dump(mode="json"), [{"op": "add", "path": "/loads/h", "value": heater}])
+    assert after.wiring.runs["panel.out>load:h.in"].conductor == "awg:16"
+    assert after.model_dump(mode="json") == written
