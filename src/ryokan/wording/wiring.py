@@ -137,15 +137,15 @@ FINDINGS: dict[str, Words] = {
         "The inverter sees low volts and stops early. That much is lost if it is of copper.",
     ),
     "wiring.run_undersized/best": Words(
-        "{conductor} may carry {ampacity} at most, even with the best insulation; {name} carries {current}.",
+        "{conductor} may carry {ampacity} at most, even with the best insulation; “{name}” carries {current}.",
         "It overheats before any fuse opens.",
     ),
     "wiring.run_fuse_above_ampacity/best": Words(
-        "The {fuse} fuse of {name} is above what {conductor} may carry even with the best insulation, {ampacity}.",
+        "The {fuse} fuse of “{name}” is above what {conductor} may carry even with the best insulation, {ampacity}.",
         "In a fault the cable burns and the fuse does not open.",
     ),
     "wiring.run_drop/best": Words(
-        "{conductor} of {name} loses at least {drop}; {allowed} are allowed.",
+        "{conductor} of “{name}” loses at least {drop}; {allowed} are allowed.",
         "What hangs there sees low volts: it dims, runs hot or stops early. That much is lost if it is of copper.",
     ),
     "wiring.fuse_above_ampacity": Words(
@@ -161,101 +161,101 @@ FINDINGS: dict[str, Words] = {
         "The inverter sees low volts and stops early.",
     ),
     "wiring.run_undersized": Words(
-        "{conductor} may carry {ampacity} where it lies; {name} carries {current}.",
+        "{conductor} may carry {ampacity} where it lies; “{name}” carries {current}.",
         "It overheats before any fuse opens.",
     ),
     "wiring.run_fuse_above_ampacity": Words(
-        "The {fuse} fuse of {name} is above what {conductor} may carry there, {ampacity}.",
+        "The {fuse} fuse of “{name}” is above what {conductor} may carry there, {ampacity}.",
         "In a fault the cable burns and the fuse does not open.",
     ),
     "wiring.run_fuse_over_code": Words(
-        "The {fuse} fuse of {name} is above the {most_a} A that the code allows {conductor}.",
+        "The {fuse} fuse of “{name}” is above the {most_a} A that the code allows {conductor}.",
         "Thin wires of low-voltage circuits have a largest fuse of their own, whatever their insulation bears.",
     ),
     "wiring.run_fuse_below_load": Words(
-        "The {fuse} fuse of {name} is below {floor}: what it carries, {current}, with its headroom.",
+        "The {fuse} fuse of “{name}” is below {floor}: what it carries, {current}, with its headroom.",
         "At full load it runs hot, and opens in time.",
     ),
     "wiring.run_fuse_below_load/opens": Words(
-        "The {fuse} fuse of {name} is below the {current} that it carries; with headroom {floor} are asked for.",
+        "The {fuse} fuse of “{name}” is below the {current} that it carries; with headroom {floor} are asked for.",
         "It opens at full load.",
     ),
     "wiring.run_window_closed": Words(
-        "No standard fuse fits {conductor} of {name}: not below {floor}, not above {ampacity}; the next rating is {next_a} A.",
+        "No standard fuse fits {conductor} of “{name}”: not below {floor}, not above {ampacity}; the next is {next_a} A.",
         "Take a thicker cable.",
     ),
     "wiring.run_drop": Words(
-        "{conductor} of {name} loses {drop}; {allowed} are allowed.",
+        "{conductor} of “{name}” loses {drop}; {allowed} are allowed.",
         "What hangs there sees low volts: it dims, runs hot or stops early.",
     ),
     "wiring.run_drop/path": Words(
-        "Up to the end of {name} {drop} are lost, {own} of it in {conductor} itself; {allowed} are allowed.",
+        "Up to the end of “{name}” {drop} are lost, {own} of it in {conductor}; {allowed} are allowed.",
         "What hangs there sees low volts: it dims, runs hot or stops early. The way before it takes its part.",
     ),
     "wiring.run_unfused": Words(
-        "Nothing fuses {name}.",
+        "Nothing fuses “{name}”.",
         "A short circuit on it burns as long as the battery lasts. Have it fused where it begins; the local code says how "
         "near to the source.",
     ),
     "wiring.run_fuse_volts": Words(
-        "The fuse of {name} is made for {rated_v} V; it meets up to {volts}.",
+        "The fuse of “{name}” is made for {rated_v} V; it meets up to {volts}.",
         "It may arc on instead of opening. Take one that is marked for those DC volts.",
     ),
     "wiring.run_fuse_breaking": Words(
-        "The fuse of {name} breaks {breaks_a} A; the bank sends up to {fault} into a fault there.",
+        "The fuse of “{name}” breaks {breaks_a} A; the bank sends up to {fault} into a fault there.",
         "It may burst or arc on. A fuse that breaks more, there or nearer to the bank, ends it.",
     ),
     "wiring.run_fuse_slow": Words(
-        "A short at the end of {name} draws {fault}: a {fuse} fuse of that kind is sure to open within 5 s only from "
+        "A short at the end of “{name}” draws {fault}: a {fuse} fuse of that kind is sure to open within 5 s only from "
         "{times} times its rating up.",
         "The cable heats all the while. A thicker or shorter cable, or a smaller fuse, lets it open at once.",
     ),
     "wiring.run_fuse_far": Words(
-        "The fuse of {name} sits {way} m along the cable; {most} m are allowed.",
+        "The fuse of “{name}” sits {way} m along the cable; {most} m are allowed.",
         "Nothing protects the cable up to there. Where it has to be further, the code asks for a sheath or another place.",
     ),
     "wiring.run_fuse_above_device": Words(
-        "The {fuse} fuse of {name} is above the {bears_a} A that the weakest thing behind it bears.",
+        "The {fuse} fuse of “{name}” is above the {bears_a} A that the weakest thing behind it bears.",
         "Bar, switch or terminal overheats before it opens. Raise that, or bring the fuse and with it the limit down.",
     ),
     "wiring.run_below_makers_fuse": Words(
-        "The {fuse} fuse of {name} is below the {asks} that the device's maker asks for.",
+        "The {fuse} fuse of “{name}” is below the {asks} that the device's maker asks for.",
         "It opens for nothing, and the maker answers for nothing.",
     ),
     "wiring.run_below_makers_conductor": Words(
-        "{conductor} of {name} is smaller than the {asks} that the device's maker asks for.",
+        "{conductor} of “{name}” is smaller than the {asks} that the device's maker asks for.",
         "The maker's figure is a floor, whatever a table gives.",
     ),
     "wiring.run_too_hot": Words(
-        "{name} lies where the air gets as warm as its insulation for {insulation} bears.",
+        "“{name}” lies where the air gets as warm as its insulation for {insulation} bears.",
         "It may carry nothing at all there. Lay it elsewhere, or take better insulation.",
     ),
     "wiring.run_solid": Words(
-        "{name} is of solid wire.",
+        "“{name}” is of solid wire.",
         "It cracks where things shake. Stranded wire is asked for aboard.",
     ),
     "wiring.run_over_terminal": Words(
-        "{conductor} of {name} does not fit the terminals that it is landed on; they take {takes_mm2} mm².",
+        "{conductor} of “{name}” does not fit the terminals that it is landed on; they take {takes_mm2} mm².",
         "A joint with strands cut off or left out burns. Land it on a bar or a stud, and go on from there thinner and fused.",
     ),
     "wiring.run_unlike_cables": Words(
-        "The cables of {name} that lie side by side are not alike.",
+        "The cables of “{name}” that lie side by side are not alike.",
         "One carries more than its share. Size, length, lugs and torque have to be the same.",
     ),
     "wiring.run_thin_side_by_side": Words(
-        "{conductor} lies side by side in {name}; the code allows that from 1/0 AWG up.",
+        "{conductor} lies side by side in “{name}”; the code allows that from 1/0 AWG up.",
         "One thicker cable takes its place.",
     ),
     "wiring.run_no_size": Words(
-        "No stock cable serves {name}, which carries {current}.",
+        "No stock cable serves “{name}”, which carries {current}.",
         "Two alike side by side, a shorter way or higher volts do.",
     ),
     "wiring.run_no_size/fuse": Words(
-        "No stock fuse is as large as the {floor} that {name} asks for.",
+        "No stock fuse is as large as the {floor} that “{name}” asks for.",
         "Raise the volts class or split the run.",
     ),
     "wiring.run_gone": Words(
-        "Something was said of a run that there is no more: {name}.",
+        "Something was said of a run that there is no more: “{name}”.",
         "It is kept, and counts again when the run comes back.",
     ),
     "wiring.insulation_out_of_place": Words(

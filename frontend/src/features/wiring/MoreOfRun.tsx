@@ -15,123 +15,119 @@ export function MoreOfRun({ run, said, stock }: { run: DcRun; said: SaidOfRun; s
   const unsaid = run.found ? { value: null, label: "not known" } : { value: null, label: "as the shop lays them" };
   const { figures } = run;
   return (
-    <div className="grid gap-x-10 lg:grid-cols-2">
-      <div>
-        <WordsField label="Label at both ends" path={`${base}/label`} value={said.label} />
-        {!rig.survey.as_found && (
-          <SelectField
-            label="It is"
-            path={`${base}/found`}
-            value={said.found}
-            options={[
-              { value: false, label: "to be laid" },
-              { value: true, label: "there already" },
-            ]}
-          />
-        )}
-        <SelectField
-          label="Way that it takes"
-          path={`${base}/route`}
-          value={said.route}
-          options={[
-            { value: null, label: "through the cabin" },
-            ...routes.map(([value, route]) => ({ value, label: route.name })),
+    <div className="max-w-[40rem]">
+      <div className="mb-3">
+        <NeedRows
+          rows={[
+            ...(run.fused ? [{ label: "Fuse not below", figure: figures.fuse_floor_a }] : []),
+            { label: "Its cable may carry", figure: figures.ampacity_a },
+            { label: "Lost in it", figure: figures.drop_v },
+            ...(run.fused
+              ? [
+                  {
+                    label: "Fault where it begins",
+                    figure: figures.fault_high_a,
+                    note: "what its fuse has to break",
+                  },
+                  { label: "Fault at its end", figure: figures.fault_low_a, note: "what its fuse has to notice" },
+                ]
+              : []),
           ]}
-        />
-        <CablesFields base={base} said={said} />
-        <SelectField
-          label="Material"
-          path={`${base}/material`}
-          value={said.material}
-          options={[
-            run.found ? unsaid : { value: null, label: "copper" },
-            ...(run.found ? [{ value: "copper" as const, label: "copper" }] : []),
-            { value: "copper_clad_aluminium" as const, label: "copper-clad aluminium" },
-            { value: "aluminium" as const, label: "aluminium" },
-          ]}
-        />
-        <SelectField
-          label="Make"
-          path={`${base}/make`}
-          value={said.make}
-          options={[
-            run.found ? unsaid : { value: null, label: "stranded" },
-            ...(run.found ? [{ value: "stranded" as const, label: "stranded" }] : []),
-            { value: "solid" as const, label: "solid" },
-          ]}
-        />
-        <SelectField
-          label="Insulation"
-          path={`${base}/insulation_c`}
-          value={said.insulation_c}
-          options={[unsaid, ...RATINGS]}
-        />
-        <SelectField
-          label="Terminals marked for"
-          path={`${base}/terminal_c`}
-          value={said.terminal_c}
-          options={[{ value: null, label: "not marked" }, ...RATINGS]}
-        />
-        <NumberField
-          label="Terminals take up to"
-          path={`${base}/terminal_mm2`}
-          unit="mm²"
-          nullable
-          value={said.terminal_mm2}
-        />
-        <NumberField
-          label="Its own rating"
-          path={`${base}/told_ampacity_a`}
-          unit="A"
-          nullable
-          value={said.told_ampacity_a}
-          hint="Printed on it, or told by its seller."
         />
       </div>
-      <div>
-        {run.fused && (
-          <>
-            <FuseFields base={base} said={said} />
-            <NumberField
-              label="Least fuse, by the maker"
-              path={`${base}/maker_fuse_a`}
-              unit="A"
-              nullable
-              value={said.maker_fuse_a}
-            />
-          </>
-        )}
-        <ConductorField
-          label="Least cable, by the maker"
-          path={`${base}/maker_conductor`}
-          value={said.maker_conductor}
-          stock={stock}
+      <WordsField label="Label at both ends" path={`${base}/label`} value={said.label} />
+      {!rig.survey.as_found && (
+        <SelectField
+          label="It is"
+          path={`${base}/found`}
+          value={said.found}
+          options={[
+            { value: false, label: "to be laid" },
+            { value: true, label: "there already" },
+          ]}
         />
-        <div className="mt-4">
-          <NeedRows
-            rows={[
-              ...(run.fused ? [{ label: "Fuse not below", figure: figures.fuse_floor_a }] : []),
-              { label: "Its cable may carry", figure: figures.ampacity_a },
-              { label: "Lost in it", figure: figures.drop_v },
-              ...(run.fused
-                ? [
-                    {
-                      label: "Fault where it begins",
-                      figure: figures.fault_high_a,
-                      note: "what its fuse has to break",
-                    },
-                    { label: "Fault at its end", figure: figures.fault_low_a, note: "what its fuse has to notice" },
-                  ]
-                : []),
-            ]}
+      )}
+      <SelectField
+        label="Way that it takes"
+        path={`${base}/route`}
+        value={said.route}
+        options={[
+          { value: null, label: "through the cabin" },
+          ...routes.map(([value, route]) => ({ value, label: route.name })),
+        ]}
+      />
+      <CablesFields base={base} said={said} />
+      <SelectField
+        label="Material"
+        path={`${base}/material`}
+        value={said.material}
+        options={[
+          run.found ? unsaid : { value: null, label: "copper" },
+          ...(run.found ? [{ value: "copper" as const, label: "copper" }] : []),
+          { value: "copper_clad_aluminium" as const, label: "copper-clad aluminium" },
+          { value: "aluminium" as const, label: "aluminium" },
+        ]}
+      />
+      <SelectField
+        label="Make"
+        path={`${base}/make`}
+        value={said.make}
+        options={[
+          run.found ? unsaid : { value: null, label: "stranded" },
+          ...(run.found ? [{ value: "stranded" as const, label: "stranded" }] : []),
+          { value: "solid" as const, label: "solid" },
+        ]}
+      />
+      <SelectField
+        label="Insulation"
+        path={`${base}/insulation_c`}
+        value={said.insulation_c}
+        options={[unsaid, ...RATINGS]}
+      />
+      <SelectField
+        label="Terminals marked for"
+        path={`${base}/terminal_c`}
+        value={said.terminal_c}
+        options={[{ value: null, label: "not marked" }, ...RATINGS]}
+      />
+      <NumberField
+        label="Terminals take up to"
+        path={`${base}/terminal_mm2`}
+        unit="mm²"
+        nullable
+        value={said.terminal_mm2}
+      />
+      <NumberField
+        label="Its own rating"
+        path={`${base}/told_ampacity_a`}
+        unit="A"
+        nullable
+        value={said.told_ampacity_a}
+        hint="Printed on it, or told by its seller."
+      />
+      {run.fused && (
+        <>
+          <FuseFields base={base} said={said} />
+          <NumberField
+            label="Least fuse, by the maker"
+            path={`${base}/maker_fuse_a`}
+            unit="A"
+            nullable
+            value={said.maker_fuse_a}
           />
-        </div>
-        {answer.may_edit && run.key in rig.wiring.runs && (
-          <Button kind="quiet" className="mt-2" onClick={() => void edit([{ op: "remove", path: base }])}>
-            Forget all that was said of it
-          </Button>
-        )}
-      </div>
+        </>
+      )}
+      <ConductorField
+        label="Least cable, by the maker"
+        path={`${base}/maker_conductor`}
+        value={said.maker_conductor}
+        stock={stock}
+      />
+      {answer.may_edit && run.key in rig.wiring.runs && (
+        <Button kind="quiet" className="mt-2" onClick={() => void edit([{ op: "remove", path: base }])}>
+          Forget all that was said of it
+        </Button>
+      )}
     </div>
   );
 }

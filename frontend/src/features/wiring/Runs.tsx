@@ -40,7 +40,17 @@ export function Runs() {
               somebody looked and nothing fuses it.
             </p>
             <div className="overflow-x-auto">
-              <table className="w-full min-w-[46rem] text-[15px]">
+              <table className="w-full min-w-[46rem] table-fixed text-[15px]">
+                <colgroup>
+                  <col className="w-8" />
+                  <col />
+                  <col className="w-20" />
+                  <col className="w-24" />
+                  <col className="w-30" />
+                  <col className="w-28" />
+                  <col className="w-26" />
+                  <col className="w-11" />
+                </colgroup>
                 <thead>
                   <tr className="border-ink border-b text-left text-[13px] text-soft">
                     <th className="py-1 pr-2 text-right font-semibold">No.</th>
@@ -49,7 +59,7 @@ export function Runs() {
                     <th className="py-1 pr-3 text-right font-semibold">One way</th>
                     <th className="py-1 pr-3 text-right font-semibold">Cable</th>
                     <th className="py-1 pr-3 text-right font-semibold">Fuse</th>
-                    <th className="py-1 text-right font-semibold">Lost to its end</th>
+                    <th className="py-1 text-right font-semibold">Lost so far</th>
                     <th>
                       <span className="sr-only">More</span>
                     </th>

@@ -52,18 +52,20 @@ export function against(findings: readonly Finding[], run: DcRun): Finding[] {
   return findings.filter((one) => one.key.endsWith(end));
 }
 
-/** “12 runs; 3 are measured, the others have usual lengths.” */
+/** “12 runs: 3 are measured, 9 have a usual length until somebody measures.” */
 export function summed(runs: readonly DcRun[]): string {
-  const count = runs.length === 1 ? "One run" : `${runs.length} runs`;
+  const of = (count: number, one: string, many: string) =>
+    count === 0
+      ? []
+      : [count === runs.length && count > 1 ? `all ${many}` : count === 1 ? `1 ${one}` : `${count} ${many}`];
   const measured = runs.filter((one) => one.length !== "").length;
   const unknown = runs.filter((one) => one.length === "" && one.found).length;
-  const estimated = runs.length - measured - unknown;
   const parts = [
-    measured > 0 && `${measured} measured`,
-    estimated > 0 && `${estimated} of a usual length, until somebody measures`,
-    unknown > 0 && `${unknown} of a length that nobody knows`,
-  ].filter(Boolean);
-  return `${count}: ${parts.join(", ")}.`;
+    ...of(measured, "is measured", "are measured"),
+    ...of(runs.length - measured - unknown, "has a usual length", "have a usual length until somebody measures"),
+    ...of(unknown, "has a length that nobody knows", "have a length that nobody knows"),
+  ];
+  return `${runs.length === 1 ? "One run" : `${runs.length} runs`}: ${parts.join(", ")}.`;
 }
 
 /** Cable and fuse as asked for, of all runs that are to be laid and of which nobody has chosen either. */
@@ -89,7 +91,8 @@ export function withRoute(rig: Rig): PatchOperation[] {
   const number = Object.keys(routes).length + 1;
   const position = Math.max(0, ...Object.values(routes).map((one) => one.position)) + 1;
   const id = `way-${crypto.randomUUID().slice(0, 8)}`;
-  return [{ op: "add", path: `/wiring/routes/${id}`, value: { position, name: `Way ${number}` } }];
+  const route = { position, name: `Way ${number}`, zone: "cabin", ambient_c: null, buried_mm: null, bundled: null };
+  return [{ op: "add", path: `/wiring/routes/${id}`, value: route }];
 }
 
 /** A way goes together with what named it: those runs lie in the cabin again. */

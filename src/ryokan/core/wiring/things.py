@@ -134,7 +134,7 @@ def each_said(rig: Rig, sheet: Sheet) -> list[Thing[RunOf]]:
 def each_said_and_main(rig: Rig, sheet: Sheet) -> list[Thing[RunOf]]:
     """As :func:`each_said`, the main run before them: for what no rule of its own judges."""
     main = sheet.once("wiring.the_main_run", lambda: the_main_run(rig))
-    return [Thing(subject_of(("run", MAIN)), "the main run", main), *each_said(rig, sheet)]
+    return [Thing(subject_of(("run", MAIN)), "bank to bus", main), *each_said(rig, sheet)]
 
 
 def place_of(one: RunOf, member: str) -> str:
@@ -160,7 +160,7 @@ def name_of_run(rig: Rig, run: DcRun) -> str:
     solar, thing = rig.solar, run.thing
     match run.kind:
         case "main":
-            return "the main run"
+            return "bank to bus"
         case "inverter":
             return f"bus to {name_of_unit(rig, thing)}"
         case "controller":

@@ -1,0 +1,84 @@
+"""Every run on the screen: measured, chosen, found unfused, taken as asked, undone; bad input; a load brings its run."""
+
+from __future__ import annotations
+
+import re
+
+from installer import Installer
+from playwright.sync_api import Page, expect
+
+
+def say(page: Page, label: str, typed: str) -> None:
+    field = page.get_by_label(label, exact=True)
+    field.fill(typed)
+    field.press("Enter")
+
+
+def test_each_run_is_measured_chosen_judged_and_undone(installer: Installer) -> None:
+    page = installer.page
+    installer.sign_in()
+    installer.open("eye clinic", "Wiring")
+    to_inverter = page.locator('[data-run="bus.pos>inverter:main.dc"]')
+    expect(to_inverter).to_contain_text("usual 1.5")
+    here = page.get_by_role("list", name="What does not fit here")
+
+    # What cannot be is said at the field, and nothing is stored of it.
+    for typed, why in (("0 m", "More than 0"), ("500 m", "At most 200"), ("long", "is not a length")):
+        say(page, "One way of bus to the inverter", typed)
+        expect(to_inverter.get_by_role("alert")).to_contain_text(why)
+    say(page, "One way of bus to the inverter", "4")
+    expect(page.get_by_label("One way of bus to the inverter")).to_have_value("4 m")
+    expect(to_inverter).not_to_contain_text("usual")
+    expect(page.get_by_text("1 is measured")).to_be_visible()
+
+    # Somebody looked, and there is no fuse: the row and the list tell it; nothing is asked of what nobody looked at.
+    say(page, "Fuse of bus to the DC-DC charger", "none")
+    expect(page.locator('[data-run="bus.pos>path:path.out"]')).to_contain_text("Nothing fuses “bus to the DC-DC charger”")
+    expect(here).to_contain_text("Nothing fuses “bus to the DC-DC charger”")
+
+    # The rest is taken as asked for, at once, and given back by one undo.
+    take = page.get_by_role("button", name="Take what is asked for")
+    take.press("Enter")
+    expect(page.get_by_label("Fuse of bus to the inverter")).to_have_value("125")
+    expect(page.get_by_label("Cable of bus to the DC panel")).not_to_have_value("")
+    expect(page.get_by_label("Cable of bus to the DC-DC charger")).to_have_value("")
+    expect(take).to_have_count(0)
+    page.get_by_role("button", name="Undo").press("Enter")
+    expect(page.get_by_label("Fuse of bus to the inverter")).to_have_value("")
+
+    # All else that can be said of a run is behind its row.
+    page.get_by_role("button", name="More of bus to the inverter").press("Enter")
+    expect(to_inverter.get_by_text("what its fuse has to break")).to_be_visible()
+    to_inverter.get_by_label("Breaks up to").fill("1000")
+    to_inverter.get_by_label("Breaks up to").press("Enter")
+    expect(here).to_contain_text(re.compile("The fuse of “bus to the inverter” breaks 1.?000 A"))
+    page.get_by_role("button", name="Forget all that was said of it").press("Enter")
+    expect(here).not_to_contain_text("bus to the inverter")
+    expect(page.get_by_label("One way of bus to the inverter")).to_have_value("")
+
+
+def test_a_load_brings_its_run_and_a_way_through_the_roof_counts_for_it(installer: Installer) -> None:
+    page = installer.page
+    installer.sign_in()
+    installer.open("eye clinic", "Loads")
+    installer.type_load("awning strip 24 W 4 h")
+    installer.step("Wiring")
+    strip = page.locator("[data-run]", has_text="DC panel to awning strip")
+    expect(strip).to_be_visible()
+    number = strip.locator("td").first.inner_text()
+    assert int(number) > 13
+
+    page.get_by_role("button", name="+ Way").press("Enter")
+    page.get_by_label("Called").fill("Under the roof")
+    page.get_by_label("Called").press("Enter")
+    page.get_by_label("It leads").select_option(label="under the roof")
+    page.get_by_role("button", name="More of DC panel to awning strip").press("Enter")
+    strip.get_by_label("Way that it takes").select_option(label="Under the roof")
+    strip.get_by_label("Insulation", exact=True).select_option(label="60 °C")
+    here = page.get_by_role("list", name="What does not fit here")
+    expect(here).to_contain_text("“DC panel to awning strip” lies where the air gets as warm as its insulation")
+
+    # It has its number and its way for good.
+    page.reload()
+    expect(strip.locator("td").first).to_have_text(number)
+    expect(here).to_contain_text("“DC panel to awning strip” lies where the air gets as warm as its insulation")
