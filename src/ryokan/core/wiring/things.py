@@ -121,20 +121,20 @@ def _is_critical(rig: Rig, run: DcRun) -> bool:
 
 def each_run(rig: Rig, sheet: Sheet) -> list[Thing[RunOf]]:
     """Every run, by what it joins."""
-    return [_thing(rig, one) for one in runs_of(rig, sheet).values()]
+    runs = runs_of(rig, sheet)
+    return sheet.once("wiring.things", lambda: [_thing(rig, one) for one in runs.values()])
 
 
 def each_said(rig: Rig, sheet: Sheet) -> list[Thing[RunOf]]:
-    """Every run of which somebody said more than its number: the others are as the method asks for them."""
-    spoken = sheet.once("wiring.spoken", lambda: [one for one in runs_of(rig, sheet).values() if says_something(one)])
-    runs_of(rig, sheet)
-    return [_thing(rig, one) for one in spoken]
+    """Every run of which somebody said something: the others are as the method asks for them."""
+    every = each_run(rig, sheet)
+    return sheet.once("wiring.spoken", lambda: [one for one in every if says_something(one.item)])
 
 
 def each_said_and_main(rig: Rig, sheet: Sheet) -> list[Thing[RunOf]]:
     """As :func:`each_said`, the main run before them: for what no rule of its own judges."""
-    main = sheet.once("wiring.the_main_run", lambda: the_main_run(rig))
-    return [Thing(subject_of(("run", MAIN)), "bank to bus", main), *each_said(rig, sheet)]
+    said = each_said(rig, sheet)
+    return sheet.once("wiring.spoken_and_main", lambda: [_thing(rig, the_main_run(rig)), *said])
 
 
 def place_of(one: RunOf, member: str) -> str:
