@@ -2,11 +2,9 @@
 
 from __future__ import annotations
 
-from ryokan.core.findings.model import RULES
-from ryokan.core.question import Step, question
-from ryokan.core.registry import STEPS, Plan, plan_of
 from ryokan.core.rig import Rig, Stay
-from ryokan.core.scope import Scope
+from ryokan.core.topology.dc import dc_runs
+from ryokan.core.wiring.numbering import with_numbers
 
 
 def large_rig(loads: int = 60) -> Rig:
@@ -26,99 +24,32 @@ def large_rig(loads: int = 60) -> Rig:
     return Rig.model_validate({"loads": rows, "stays": {"first": Stay(hookup="na_30").model_dump()}})
 
 
-RUNS, LOADS_OF_A_FEEDER = 80, 3
-_RUN = "bench.run.*"
+RUNS = 80
 
 
-def each_run(scope: Scope) -> dict[str, tuple[str, ...]]:
-    """A run to each of sixty loads, and twenty feeders of three loads each: by their ids the loads that each carries."""
-    loads = list(scope.rig.active_loads())
-    branches = {f"to-{id}": (id,) for id in loads}
-    feeders = {f"feeder-{n}": tuple(loads[n * LOADS_OF_A_FEEDER :][:LOADS_OF_A_FEEDER]) for n in range(RUNS - len(loads))}
-    return {**branches, **feeders}
-
-
-@question(
-    reads=("loads.row.*.running_w", "inverter.cutoff_v", "storage.system_v"),
-    rig=("loads",),
-    writes={
-        "m": (f"{_RUN}.one_way_length_m",),
-        "°C": (f"{_RUN}.{{insulation_c, terminal_c}}",),
-        "W": (f"{_RUN}.{{carries_w, drop_w}}",),
-        "A": (f"{_RUN}.{{current_a, fuse_floor_a, fuse_a, ampacity_a, spare_a}}",),
-        "V": (f"{_RUN}.{{allowed_drop_v, drop_v, far_v}}",),
-        "": (f"{_RUN}.{{zone_factor, warm_factor, size_by_fuse, size_by_terminal, size_by_drop, conductor}}",),
-        "Ω/km": (f"{_RUN}.ohm_per_km",),
-        "ft": (f"{_RUN}.round_trip_ft",),
-        "cmil": (f"{_RUN}.circular_mils_by_drop",),
-    },
-    each=each_run,
-)
-def run(scope: Scope, id: str, loads: tuple[str, ...]) -> None:
-    """Twenty-two figures, as a cable run asks for them: three typed, the rest by formula and from tables."""
-    base = f"bench.run.{id}"
-    length = scope.given(f"{base}.one_way_length_m", 2.0 + len(id) / 10, "m")
-    insulation = scope.given(f"{base}.insulation_c", 105, "°C")
-    terminal = scope.given(f"{base}.terminal_c", 75, "°C")
-    system_v, cutoff = scope["storage.system_v"], scope["inverter.cutoff_v"]
-    watts = [scope[f"loads.row.{load}.running_w"] for load in loads]
-    carries = scope.compute(f"{base}.carries_w", "sum(loads)", "W", "practice", loads=watts)
-    current = scope.compute(
-        f"{base}.current_a", "watts ÷ (passed_on × cutoff)", "A", "practice",
-        watts=carries, passed_on=scope.assumption("distribution_frac"), cutoff=cutoff,
-    )  # fmt: skip
-    drop = scope.compute(
-        f"{base}.allowed_drop_v", "share × class_v", "V", "abyc_e11_drop",
-        share=scope.assumption("main_drop_frac"), class_v=system_v,
-    )  # fmt: skip
-    floor = scope.compute(
-        f"{base}.fuse_floor_a", "headroom × current", "A", "practice",
-        headroom=scope.assumption("fuse_headroom"), current=current,
-    )  # fmt: skip
-    fuse = scope.choose(f"{base}.fuse_a", "next_larger(fuse_na, floor)", "A", "nec_240_6", floor=floor)
-    zone = scope.given(f"{base}.zone_factor", 1.0, "")
-    warm = scope.compute(
-        f"{base}.warm_factor", "1 + 0.00323 × (t − 75)", "", "nec_ch9_t8", t=scope.assumption("conductor_temperature_c")
-    )
-    by_fuse = scope.choose(
-        f"{base}.size_by_fuse", "next_larger(ampacity_awg, fuse ÷ zone, insulation)", "", "abyc_e11_ampacity",
-        fuse=fuse, zone=zone, insulation=insulation,
-    )  # fmt: skip
-    by_terminal = scope.choose(
-        f"{base}.size_by_terminal", "next_larger(ampacity_awg, fuse, terminal)", "", "abyc_e11_ampacity",
-        fuse=fuse, terminal=terminal,
-    )  # fmt: skip
-    by_drop = scope.choose(
-        f"{base}.size_by_drop", "next_larger(awg_copper.km_per_ohm_75c, 2 × length ÷ 1000 × current × warm ÷ drop)", "",
-        "nec_ch9_t8", length=length, current=current, warm=warm, drop=drop,
-    )  # fmt: skip
-    area = "awg_copper.area_mm2"
-    size = scope.choose(
-        f"{base}.conductor",
-        f"next_larger({area}, max(lookup({area}, by_fuse), lookup({area}, by_terminal), lookup({area}, by_drop)))",
-        "", "nec_ch9_t8", by_fuse=by_fuse, by_terminal=by_terminal, by_drop=by_drop,
-    )  # fmt: skip
-    ohm = scope.look_up(f"{base}.ohm_per_km", "lookup(awg_copper.ohm_per_km_75c, size)", "Ω/km", "nec_ch9_t8", size=size)
-    lost = scope.compute(
-        f"{base}.drop_v", "2 × length ÷ 1000 × ohm_per_km × warm × current", "V", "nec_ch9_t8",
-        length=length, ohm_per_km=ohm, warm=warm, current=current,
-    )  # fmt: skip
-    ampacity = scope.look_up(
-        f"{base}.ampacity_a",
-        "min(lookup(ampacity_awg, size, insulation) × zone, lookup(ampacity_awg, size, terminal))",
-        "A", "abyc_e11_ampacity", size=size, insulation=insulation, terminal=terminal, zone=zone,
-    )  # fmt: skip
-    scope.compute(f"{base}.spare_a", "ampacity − current", "A", ampacity=ampacity, current=current)
-    scope.compute(f"{base}.far_v", "cutoff − lost", "V", cutoff=cutoff, lost=lost)
-    scope.compute(f"{base}.drop_w", "lost × current", "W", lost=lost, current=current)
-    feet = scope.compute(f"{base}.round_trip_ft", "2 × length ÷ 0.3048", "ft", length=length)
-    scope.compute(
-        f"{base}.circular_mils_by_drop", "10.75 × current × feet ÷ drop", "cmil", "abyc_e11_drop",
-        current=current, feet=feet, drop=drop,
-    )  # fmt: skip
-
-
-def plan_with_runs() -> Plan:
-    """All steps, and beside them the runs of a rig that is wired through."""
-    runs = Step("bench", (run,), ("bench.",), begun=lambda rig: True, chosen=lambda rig: True)
-    return plan_of([*STEPS, runs], RULES.values())
+def wired_rig() -> Rig:
+    """Sixty loads on DC and eighty runs, and all of each is said: length, way, cable, fuse, its print."""
+    rig = large_rig()
+    document = rig.model_dump(mode="json")
+    for load in document["loads"].values():
+        load["feed"] = "dc"
+    arrays = range((RUNS - 60 - 3 - 2) // 2)  # beside feeder, inverter and charger the two ends of a way from the alternator
+    panel = {"kind": "panel", "name": "p", "rated_w": 160, "voc_v": 22, "vmp_v": 18, "isc_a": 9.5, "imp_a": 8.9}
+    document["own_parts"] = {"p": {"part": panel}}
+    document["solar"]["controllers"] = {f"c{n}": {"rated_a": 20, "method": "mppt", "position": n} for n in arrays}
+    document["solar"]["arrays"] = {
+        f"a{n}": {"controller": f"c{n}", "strings": {f"s{n}": {"panels": {f"p{n}": {"part": "own:p"}}}}, "position": n}
+        for n in arrays
+    }
+    document["storage"] |= {"bank": {"nominal_ah": 400}}
+    document["inverter"] |= {"chosen": {"rated_w": 2000, "idle_w": 20}}
+    document["charging"]["paths"]["path"]["output_a"] = 40
+    document["charging"]["chargers"]["charger"]["output_a"] = 40
+    document["wiring"]["main"] |= {"conductor": "awg:4/0", "cables": 3, "cables_alike": "yes", "fuse_a": 600}
+    document["wiring"]["routes"] = {"roof": {"name": "Under the roof", "zone": "roof", "bundled": 3}}
+    said = {
+        "length": "3 m", "route": "roof", "conductor": "awg:6", "fuse_a": 30, "fuse_family": "blade", "fuse_v": 32,
+        "fuse_breaks_a": 20_000, "fuse_way": "0.1 m", "make": "stranded", "bears_a": 40,
+    }  # fmt: skip
+    document["wiring"]["runs"] = dict.fromkeys(dc_runs(Rig.model_validate(document)), said)
+    return with_numbers(Rig.model_validate(document))

@@ -22,7 +22,7 @@ from calibration import calibrating_loop
 from dev.postgres import free_port
 from dev.server import WebServer
 from editor import Editor
-from large import large_rig, plan_with_runs
+from large import large_rig, wired_rig
 from start_up import bench_start_up
 
 from ryokan.core.climate.days import draw_days, table_of_year, year_of_hours
@@ -33,7 +33,6 @@ from ryokan.core.evaluate import Report, evaluate, glimpse
 from ryokan.core.job_file import OptionFile
 from ryokan.core.loads.line import read_line
 from ryokan.core.parts.model import ControllerPart, PanelPart
-from ryokan.core.registry import PLAN
 from ryokan.core.rig import Rig, Stay
 from ryokan.core.solar.arrange import Conditions, may_come, ways
 from ryokan.operations.accounts import create_shop
@@ -45,6 +44,7 @@ from ryokan.parts.sample import sample_parts
 from ryokan.store.database import open_engine, transaction
 from ryokan.web.answers import figure_value
 from ryokan.web.schemas import StepReport
+from ryokan.web.wiring import SHOWN as SHOWN_OF_RUNS
 from ryokan.wording.reader import Reader
 
 ROOT = Path(__file__).resolve().parents[1]
@@ -218,24 +218,26 @@ def say_in_loops(what: str, work: Any, aim: float | None = None) -> None:
 def bench_evaluate() -> None:
     """A crowded rig, alone and wired through: worked out anew, after an edit, and with each part of a picker in its place."""
     say("the calibrating loop of 8 760 steps", times_ms(calibrating_loop, 80))
-    rig = large_rig()
-    document = rig.model_dump(mode="json")
     edit = [{"op": "replace", "path": "/loads/l1/hours_per_day", "value": 3.3}]
-    after, _ = patched(rig, document, edit)
-    picker = [patched(rig, document, patch)[0] for patch in forty_banks()]
-    for name, plan, aims in (("60 loads", PLAN, (None, None, None)), ("60 loads, 80 runs", plan_with_runs(), (3.5, 1.2, 20.0))):
-        before = evaluate(rig, plan=plan)
-        say_in_loops(f"anew, {name}", lambda plan=plan: evaluate(rig, plan=plan), aims[0])
-        say_in_loops(
-            f"after one edit, {name}", lambda plan=plan, before=before: evaluate(after, before=before, plan=plan), aims[1]
-        )
+    for name, rig, aims in (
+        ("60 loads", large_rig(), (None, None, None)),
+        ("60 loads, 80 runs", wired_rig(), (3.5, 1.2, 20.0)),
+    ):
+        document = rig.model_dump(mode="json")
+        after, _ = patched(rig, document, edit)
+        picker = [patched(rig, document, patch)[0] for patch in forty_banks()]
+        before = evaluate(rig)
+        say_in_loops(f"anew, {name}", lambda rig=rig: evaluate(rig), aims[0])
+        say_in_loops(f"after one edit, {name}", lambda before=before, after=after: evaluate(after, before=before), aims[1])
         say_in_loops(
             f"40 parts in a picker, {name}",
-            lambda before=before: [glimpse(one, before=before, keys=SHOWN, codes=DECIDED["storage.bank"]) for one in picker],
+            lambda before=before, picker=picker: [
+                glimpse(one, before=before, keys=SHOWN, codes=DECIDED["storage.bank"]) for one in picker
+            ],
             aims[2],
         )
-    bench_fixes(rig)
-    sizes_with_runs(evaluate(rig, plan=plan_with_runs()))
+    bench_fixes(large_rig())
+    sizes_with_runs(evaluate(wired_rig()))
 
 
 def bench_fixes(rig: Rig) -> None:
@@ -273,11 +275,16 @@ def forty_banks() -> list[list[dict[str, Any]]]:
 
 
 def sizes_with_runs(report: Report) -> None:
-    """Bytes of a step with 80 runs of 22 figures, as the API answers it."""
-    figures = {key: figure_value(one, Reader()) for key, one in report.figures.items() if key.startswith("bench.")}
+    """Bytes of the figures of eighty runs that the list of them shows, as the API answers them."""
+    shown = {f".{name}" for name in SHOWN_OF_RUNS}
+    figures = {
+        key: figure_value(one, Reader())
+        for key, one in report.figures.items()
+        if key.startswith("wiring.run.") and key[key.rindex(".") :] in shown
+    }
     body = StepReport(revision=1, figures=figures).model_dump_json().encode()
     size = f"{len(body) / 1000:7.1f} kB  compressed {len(gzip.compress(body)) / 1000:7.1f} kB"
-    print(f"{f'a step of {len(figures)} figures':<58} {size}   aim 60")
+    print(f"{f'{len(figures)} figures of runs':<58} {size}   aim 60")
 
 
 def bench_processes() -> None:

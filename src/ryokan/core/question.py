@@ -203,15 +203,19 @@ def in_order(questions: Iterable[Question]) -> tuple[Question, ...]:
 
 
 def everything_behind(key: str, order: Sequence[Question], read: Mapping[str, Set[str]]) -> tuple[Question, ...]:
-    """The questions that may write a figure, with all those that they read, in their order.
+    """The questions that may write a figure or answer what is read, with all those that they read, in their order.
 
     ``read`` are the names of the questions that each of them reads, as :func:`read_by_each` finds them.
     """
-    wanted = {one.name for one in order if one.unit_of(key) is not None}
+    wanted = {one.name for one in order if one.unit_of(key) is not None or _answers(one, key)}
     for one in reversed(order):
         if one.name in wanted:
             wanted |= read[one.name]
     return tuple(one for one in order if one.name in wanted)
+
+
+def _answers(one: Question, read: str) -> bool:
+    return one.answers is not None and answer_key(one.answers) == read
 
 
 def read_by_each(questions: Collection[Question]) -> dict[str, frozenset[str]]:
@@ -239,7 +243,7 @@ def read_by_each(questions: Collection[Question]) -> dict[str, frozenset[str]]:
 def _writers_of(read: str, questions: Iterable[Question], by_step: Mapping[str, Sequence[tuple[Question, str]]]) -> set[str]:
     """Names of the questions that answer or write what is read; keys begin with the name of a step, never with a star."""
     if read.startswith("="):
-        return {one.name for one in questions if one.answers is not None and answer_key(one.answers) == read}
+        return {one.name for one in questions if _answers(one, read)}
     family, by = _family(read), read.rpartition(":")[0]
     there = by_step.get(family.partition(".")[0], ())
     return {one.name for one, written in there if by in ("", one.name) and overlap(family, written)}

@@ -13,7 +13,7 @@ from ryokan.core.wiring.identity import id_of_run
 from ryokan.core.wiring.model import SaidOfRun
 from ryokan.core.wiring.practice import area_mm2
 from ryokan.core.wiring.sizing import FUSES, NEC_TERMINALS
-from ryokan.core.wiring.things import NOTHING_SAID, RunOf, each_run, each_said, each_said_and_main, place_of, runs_of
+from ryokan.core.wiring.things import NOTHING_SAID, RunOf, each_run, each_said, each_said_and_main, place_of
 
 LEAST_SIDE_BY_SIDE = "awg:1/0"
 MOST_SIDE_BY_SIDE = 4
@@ -59,6 +59,8 @@ def run_undersized(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
 @rule("wiring.run_fuse_above_ampacity", "danger", "abyc_e11_ampacity", each=each_said)
 def run_fuse_above_ampacity(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """The fuse of a run lets through more than its cable bears: the cable burns first."""
+    if one.said.fuse_a is None:
+        return None
     cable, fuse = _of(sheet, one, "have_conductor"), _of(sheet, one, "have_fuse_a")
     bears, variant = _bears(sheet, one)
     if cable is None or bears is None or fuse is None or fuse.number <= bears.number * (1 + 1e-9):
@@ -82,6 +84,8 @@ def run_fuse_over_code(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
 @rule("wiring.run_fuse_below_load", "fault", "practice", worse=("floor", "fuse"), each=each_said)
 def run_fuse_below_load(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """The fuse of a run is below 1.25 × what it carries: it runs hot and opens for nothing."""
+    if one.said.fuse_a is None:
+        return None
     fuse, floor, current = (_of(sheet, one, name) for name in ("have_fuse_a", "fuse_floor_a", "design_current_a"))
     if not one.is_fused or fuse is None or floor is None or current is None or fuse.number >= floor.number * (1 - 1e-9):
         return None
@@ -161,8 +165,10 @@ def run_fuse_volts(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
 @rule("wiring.run_fuse_breaking", "danger", "practice", worse=("fault",), each=each_said_and_main)
 def run_fuse_breaking(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """The bank sends more into a fault than the fuse of a run breaks."""
-    most, breaks = _of(sheet, one, "fault_high_a"), one.said.fuse_breaks_a
-    if most is None or breaks is None or breaks >= most.number:
+    if (breaks := one.said.fuse_breaks_a) is None:
+        return None
+    most = _of(sheet, one, "fault_high_a")
+    if most is None or breaks >= most.number:
         return None
     return Trouble(figures={"fault": most}, measures={"breaks_a": f"{breaks:g}"})
 
@@ -170,9 +176,11 @@ def run_fuse_breaking(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
 @rule("wiring.run_fuse_slow", "fault", "iso_8820", each=each_said_and_main)
 def run_fuse_slow(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """A short at the end of a run draws so little that its fuse may take longer than 5 s."""
-    least, fuse = _of(sheet, one, "fault_low_a"), _of(sheet, one, "have_fuse_a")
     times = tables()["fuse_opens"].rows.get(one.said.fuse_family or "")
-    if least is None or fuse is None or times is None or _of(sheet, one, "one_way_length_m") is None:
+    if times is None:
+        return None
+    least, fuse = _of(sheet, one, "fault_low_a"), _of(sheet, one, "have_fuse_a")
+    if least is None or fuse is None or _of(sheet, one, "one_way_length_m") is None:
         return None
     if least.number >= times[0] * fuse.number:
         return None
@@ -197,8 +205,10 @@ def run_fuse_far(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
 @rule("wiring.run_fuse_above_device", "fault", "practice", each=each_said_and_main)
 def run_fuse_above_device(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """The fuse of a run is above what the weakest thing behind it bears."""
+    if one.said.bears_a is None:
+        return None
     fuse, bears = _of(sheet, one, "have_fuse_a"), one.said.bears_a
-    if fuse is None or bears is None or fuse.number <= bears:
+    if fuse is None or fuse.number <= bears:
         return None
     return Trouble(figures={"fuse": fuse}, measures={"bears_a": f"{bears:g}"})
 
@@ -206,6 +216,8 @@ def run_fuse_above_device(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
 @rule("wiring.run_below_makers_fuse", "fault", "part_sheet", each=each_said)
 def run_below_makers_fuse(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """The fuse of a run is below the least that the maker of its device asks for."""
+    if one.said.maker_fuse_a is None:
+        return None
     fuse, asks = _of(sheet, one, "have_fuse_a"), _of(sheet, one, "maker_fuse_a")
     if fuse is None or asks is None or fuse.number >= asks.number:
         return None
@@ -215,6 +227,8 @@ def run_below_makers_fuse(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
 @rule("wiring.run_below_makers_conductor", "fault", "part_sheet", each=each_said)
 def run_below_makers_conductor(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """The cable of a run is smaller than the maker of its device asks for."""
+    if one.said.maker_conductor is None:
+        return None
     cable, asks = _of(sheet, one, "have_conductor"), _of(sheet, one, "maker_conductor")
     if cable is None or asks is None or area_mm2(str(cable.value)) * one.said.cables >= area_mm2(str(asks.value)):
         return None
@@ -224,6 +238,8 @@ def run_below_makers_conductor(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | 
 @rule("wiring.run_too_hot", "danger", "physics", each=each_said)
 def run_too_hot(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """A run lies where the air gets as warm as its insulation bears."""
+    if one.route is None:
+        return None
     factor, insulation = _of(sheet, one, "need_ambient_factor"), _of(sheet, one, "insulation_c")
     if factor is None or insulation is None or factor.number > 0:
         return None
@@ -285,7 +301,7 @@ def run_no_size(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
 
 def each_gone(rig: Rig, sheet: Sheet) -> list[Thing[tuple[str, SaidOfRun]]]:
     """What was said of runs that there are no more."""
-    there = {one.run.key for one in runs_of(rig, sheet).values()}
+    there = {one.item.run.key for one in each_run(rig, sheet)}
     gone = [(key, said) for key, said in rig.wiring.runs.items() if key not in there]
     return [
         Thing(subject_of(("run", id_of_run(key, rig.wiring.numbers))), said.label or key.replace(">", " to "), (key, said))

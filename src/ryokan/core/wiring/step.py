@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from ryokan.core.findings.model import Thing
 from ryokan.core.inverter.model import Inverter
 from ryokan.core.parts.model import InverterPart
 from ryokan.core.question import LedgerLine, Step, question
@@ -11,7 +12,7 @@ from ryokan.core.wiring import rules, rules_of_runs  # noqa: F401  registers the
 from ryokan.core.wiring.main_run import MakersFloors, design_current, main_run
 from ryokan.core.wiring.model import known_or_none
 from ryokan.core.wiring.sizing import carried, in_a_fault, size
-from ryokan.core.wiring.things import OF_THE_RUNS, RunOf, runs_of, the_main_run
+from ryokan.core.wiring.things import EVERY_RUN, OF_THE_RUNS, RunOf, every_run
 
 
 @question(
@@ -55,13 +56,20 @@ def main(scope: Scope) -> None:
         main_run(scope, rig.wiring.main, rig.region.code_pack, design_a, floors, without_a_rating(rig.survey))
 
 
+@question(rig=OF_THE_RUNS, answers=EVERY_RUN)
+def run_list(scope: Scope) -> tuple[Thing[RunOf], ...]:
+    """Which runs there are, and what was said of each."""
+    return every_run(scope.rig)
+
+
 def each_run(scope: Scope) -> dict[str, RunOf]:
     """Every run of the DC side but the main one, what feeds others before them."""
-    return dict(runs_of(scope.rig, scope))
+    return {one.item.id: one.item for one in scope.answer(EVERY_RUN)[1:]}
 
 
 @question(
     reads=(
+        EVERY_RUN,
         "charging.all_sources_a",
         "charging.source.*.{asks_a, output_a, rated_a}",
         "inverter.{cutoff_v, dc_current_at_cutoff_a}",
@@ -72,7 +80,6 @@ def each_run(scope: Scope) -> dict[str, RunOf]:
         "storage.system_v",
         "wiring.main.{dc_loads_a, design_current_a, path_ohm}",
     ),
-    rig=OF_THE_RUNS,
     writes={
         "": (
             "wiring.run.*.{ambient_factor, bundle_factor, bundled, buried_factor, cables, conductor, derate, have_conductor}",
@@ -101,17 +108,18 @@ def runs(scope: Scope, id: str, one: RunOf) -> None:
 def each_run_of_a_bank(scope: Scope) -> dict[str, RunOf]:
     """Every run that the bank sends a fault current into. Of a bank that is not chosen nobody says what it sends."""
     there = scope.rig.storage.bank is not None
-    return {id: one for id, one in runs_of(scope.rig, scope).items() if there and one.run.from_bank}
+    return {id: one for id, one in each_run(scope).items() if there and one.run.from_bank}
 
 
 @question(
     reads=(
+        EVERY_RUN,
         "storage.arrangement.parallel",
         "storage.{full_rest_v, nominal_v, resistance_ohm}",
         "wiring.main.path_ohm",
         "wiring.runs:wiring.run.*.path_ohm",
     ),
-    rig=(*OF_THE_RUNS, "storage.bank"),
+    rig=("storage.bank",),
     writes={"A": ("wiring.run.*.{fault_high_a, fault_low_a}",)},
     each=each_run_of_a_bank,
 )
@@ -121,14 +129,19 @@ def faults(scope: Scope, id: str, one: RunOf) -> None:
 
 
 @question(
-    reads=("storage.arrangement.parallel", "storage.{full_rest_v, nominal_v, resistance_ohm}", "wiring.main.path_ohm"),
-    rig=("storage.bank", "wiring.main", "survey", "region", "wiring"),
+    reads=(
+        EVERY_RUN,
+        "storage.arrangement.parallel",
+        "storage.{full_rest_v, nominal_v, resistance_ohm}",
+        "wiring.main.path_ohm",
+    ),
+    rig=("storage.bank",),
     writes={"A": ("wiring.main.{fault_high_a, fault_low_a}",)},
 )
 def main_fault(scope: Scope) -> None:
     """What a fault on the main run draws."""
     if scope.rig.storage.bank is not None:
-        in_a_fault(scope, the_main_run(scope.rig))
+        in_a_fault(scope, scope.answer(EVERY_RUN)[0].item)
 
 
 def makers_floors(inverter: Inverter, part: InverterPart | None) -> MakersFloors:
@@ -152,7 +165,7 @@ def without_a_rating(survey: Survey) -> tuple[str, ...]:
 
 STEP = Step(
     name="wiring",
-    questions=(current, main, main_fault, runs, faults),
+    questions=(current, main, run_list, main_fault, runs, faults),
     shows=("wiring.main.", "inverter.dc_current", "inverter.cutoff_v"),
     ledger=(
         LedgerLine(

@@ -4,12 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from typing import cast
 
 from ryokan.core.ac.things import name_of_charger, name_of_unit
 from ryokan.core.figure import Sheet
 from ryokan.core.findings.model import Thing
 from ryokan.core.quantities import Length
+from ryokan.core.question import Answer
 from ryokan.core.rig import Rig
+from ryokan.core.scope import Scope
 from ryokan.core.subjects import subject_of
 from ryokan.core.topology.dc import MAIN, THE_MAIN_RUN, DcRun, dc_runs
 from ryokan.core.vehicle import CodePack
@@ -38,7 +41,8 @@ class RunOf:
     code_pack: CodePack
     laid_insulation_c: InsulationC
     critical: bool  # whether its drop is held against the lesser class
-    behind: str  # base of the keys of the run before it; empty where there is none
+    base: str  # what the keys of its figures begin with
+    behind: str  # the same of the run before it; empty where there is none
     own_length: Length | None = None  # of a way from an alternator, as it stands with that way
     own_conductor: str | None = None
 
@@ -68,19 +72,22 @@ class RunOf:
         return self.run.kind != "array"
 
     @property
-    def base(self) -> str:
-        """What the keys of its figures begin with."""
-        return MAIN_BASE if self.run is THE_MAIN_RUN else f"wiring.run.{self.id}"
+    def says_something(self) -> bool:
+        """Whether anything is known of it beyond where it goes."""
+        return self.own_conductor is not None or self.said is not NOTHING_SAID
 
 
-def runs_of(rig: Rig, sheet: Sheet | None = None) -> Mapping[str, RunOf]:
-    """Every run by its id, what feeds others before them. Worked out once in an evaluation."""
-    for part in OF_THE_RUNS:
-        getattr(rig, part)
-    return _runs_of(rig) if sheet is None else sheet.once("wiring.runs", lambda: _runs_of(rig))
+# Every run with its subject and its name, the main run first. Only where this comes out otherwise is a run judged anew.
+EVERY_RUN: Answer[tuple[Thing[RunOf], ...]] = Answer("wiring.every_run")
 
 
-def _runs_of(rig: Rig) -> dict[str, RunOf]:
+def every_run(rig: Rig) -> tuple[Thing[RunOf], ...]:
+    """What :data:`EVERY_RUN` answers."""
+    return tuple(_thing(rig, one) for one in (the_main_run(rig), *runs_of(rig).values()))
+
+
+def runs_of(rig: Rig) -> dict[str, RunOf]:
+    """Every run but the main one by its id, what feeds others before them."""
     found: dict[str, RunOf] = {}
     runs, wiring, as_found = dc_runs(rig), rig.wiring, rig.survey.as_found
     for key, run in runs.items():
@@ -97,6 +104,7 @@ def _runs_of(rig: Rig) -> dict[str, RunOf]:
             rig.region.code_pack,
             wiring.insulation_c,
             _is_critical(rig, run),
+            f"wiring.run.{id}",
             f"wiring.{behind}" if behind else "",
             None if way is None else way.length,
             None if way is None else way.conductor,
@@ -109,8 +117,8 @@ def the_main_run(rig: Rig) -> RunOf:
     main = rig.wiring.main
     said = SaidOfRun.model_construct(**{name: getattr(main, name) for name in SHARED_WITH_MAIN})
     return RunOf(
-        THE_MAIN_RUN, MAIN, said, None, rig.survey.as_found, rig.region.code_pack, rig.wiring.insulation_c, True, "",
-        main.one_way_length,
+        THE_MAIN_RUN, MAIN, said, None, rig.survey.as_found, rig.region.code_pack, rig.wiring.insulation_c, True,
+        MAIN_BASE, "", main.one_way_length,
     )  # fmt: skip
 
 
@@ -120,21 +128,22 @@ def _is_critical(rig: Rig, run: DcRun) -> bool:
 
 
 def each_run(rig: Rig, sheet: Sheet) -> list[Thing[RunOf]]:
-    """Every run, by what it joins."""
-    runs = runs_of(rig, sheet)
-    return sheet.once("wiring.things", lambda: [_thing(rig, one) for one in runs.values()])
+    """Every run but the main one, by what it joins."""
+    return [one for one in _every(sheet) if one.item.run is not THE_MAIN_RUN]
 
 
 def each_said(rig: Rig, sheet: Sheet) -> list[Thing[RunOf]]:
     """Every run of which somebody said something: the others are as the method asks for them."""
-    every = each_run(rig, sheet)
-    return sheet.once("wiring.spoken", lambda: [one for one in every if says_something(one.item)])
+    return [one for one in _every(sheet) if one.item.run is not THE_MAIN_RUN and one.item.says_something]
 
 
 def each_said_and_main(rig: Rig, sheet: Sheet) -> list[Thing[RunOf]]:
     """As :func:`each_said`, the main run before them: for what no rule of its own judges."""
-    said = each_said(rig, sheet)
-    return sheet.once("wiring.spoken_and_main", lambda: [_thing(rig, the_main_run(rig)), *said])
+    return [one for one in _every(sheet) if one.item.run is THE_MAIN_RUN or one.item.says_something]
+
+
+def _every(sheet: Sheet) -> tuple[Thing[RunOf], ...]:
+    return cast(Scope, sheet).answer(EVERY_RUN)
 
 
 def place_of(one: RunOf, member: str) -> str:
@@ -144,11 +153,6 @@ def place_of(one: RunOf, member: str) -> str:
     if one.run.kind == "way_in" and member in OWN_OF_A_WAY and getattr(one.said, member) is None:
         return f"/charging/paths/{one.run.thing}/{member}"
     return f"/wiring/runs/{one.run.key}/{member}"
-
-
-def says_something(one: RunOf) -> bool:
-    """Whether anything is known of a run beyond where it goes."""
-    return one.own_conductor is not None or one.said != NOTHING_SAID
 
 
 def _thing(rig: Rig, one: RunOf) -> Thing[RunOf]:
