@@ -85,14 +85,14 @@ def size(sheet: Sheet, one: RunOf, current: Figure) -> None:
         sheet.given(f"{base}.maker_fuse_a", one.said.maker_fuse_a, "A")
     if one.said.maker_conductor is not None:
         sheet.given(f"{base}.maker_conductor", one.said.maker_conductor, "")
-    length = _length(sheet, one)
+    length, allowed = _length(sheet, one), _allowed(sheet, one)
     insulation = None if one.insulation_c is None else sheet.given(f"{base}.insulation_c", one.insulation_c, "°C")
     practice = practice_of(one.code_pack)
     derate = None if insulation is None else _derate(sheet, one, practice, insulation, "need_")
     need = None
     if insulation is not None and one.material is not None and length is not None and not _is_dead_hot(derate):
         with suppress(OutOfTable):  # the rules say which end of the stock list was passed
-            need = _needed(sheet, one, practice, floor, current, length, insulation, derate)
+            need = _needed(sheet, one, practice, floor, current, length, insulation, derate, allowed)
     conductor = need
     if one.conductor is not None:
         conductor = sheet.given(f"{base}.have_conductor", one.conductor, "")
@@ -198,7 +198,7 @@ def _cables(sheet: Sheet, one: RunOf) -> dict[str, Input]:
 
 def _needed(
     sheet: Sheet, one: RunOf, practice: Practice, floor: Figure, current: Figure, length: Figure, insulation: Figure,
-    derate: Figure | None,
+    derate: Figure | None, allowed: Figure | None,
 ) -> Figure:  # fmt: skip
     """Smallest stock conductor that the fuse protects, that the terminals bear, and that keeps the drop.
 
@@ -228,7 +228,6 @@ def _needed(
     }  # fmt: skip
     if (by_terminal := _by_terminal(sheet, one, practice, least, metal | cables, f"least{each}{as_copper}")) is not None:
         sizes["by_terminal"] = by_terminal
-    allowed = _allowed(sheet, one)
     if allowed is not None:
         flowing, through = _flowing(sheet, one, current)
         before, lost_before = _lost_before(sheet, one)
