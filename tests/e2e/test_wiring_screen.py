@@ -54,6 +54,32 @@ def test_each_run_is_measured_chosen_judged_and_undone(installer: Installer) -> 
     expect(page.get_by_label("Fuse of bus to the inverter")).to_have_value("")
 
 
+def test_all_is_mended_at_once_and_the_least_copper_is_found(installer: Installer) -> None:
+    page = installer.page
+    installer.sign_in()
+    installer.open("eye clinic", "Wiring")
+    here = page.get_by_role("list", name="What does not fit here")
+    say(page, "Cable of alternator to the DC-DC charger", "8 awg")
+    say(page, "Fuse of DC panel to Basin pump", "30")
+    expect(here).to_contain_text("The same of 1 more: DC panel to Basin pump")
+
+    page.get_by_role("button", name="Mend all").press("Enter")
+    change = page.get_by_role("region", name="What would change")
+    expect(change.get_by_role("row", name=re.compile("^alternator to the DC-DC charger"))).to_contain_text("8 AWG → 1/0 AWG")
+    expect(change.get_by_role("row", name=re.compile("^DC panel to Basin pump"))).to_contain_text("30 A → 5 A")
+    change.get_by_role("button", name="Accept").press("Enter")
+    expect(here).to_have_count(0)
+    expect(change).to_have_count(0)
+
+    page.get_by_role("button", name="Least copper").press("Enter")
+    expect(change).to_contain_text(re.compile(r"Copper of both poles.*kg now"))
+    change.get_by_role("button", name="Leave it").press("Enter")
+    expect(page.get_by_label("Cable of alternator to the DC-DC charger")).to_have_value("1/0 AWG")
+    page.get_by_role("button", name="Undo").press("Enter")
+    expect(page.get_by_label("Cable of alternator to the DC-DC charger")).to_have_value("8 AWG")
+    expect(page.get_by_label("Fuse of DC panel to Basin pump")).to_have_value("30")
+
+
 def test_a_load_brings_its_run_and_a_way_through_the_roof_counts_for_it(installer: Installer) -> None:
     page = installer.page
     installer.sign_in()
@@ -66,11 +92,12 @@ def test_a_load_brings_its_run_and_a_way_through_the_roof_counts_for_it(installe
     assert int(number) > 13
 
     page.get_by_role("button", name="+ Way").press("Enter")
-    page.get_by_label("Called").fill("Under the roof")
-    page.get_by_label("Called").press("Enter")
-    page.get_by_label("It leads").select_option(label="under the roof")
+    called = page.get_by_role("group", name="Way 3").get_by_label("Called")
+    called.fill("Along the awning rail")
+    called.press("Enter")
+    page.get_by_role("group", name="Along the awning rail").get_by_label("It leads").select_option(label="under the roof")
     page.get_by_role("button", name="More of DC panel to awning strip").press("Enter")
-    strip.get_by_label("Way that it takes").select_option(label="Under the roof")
+    strip.get_by_label("Way that it takes").select_option(label="Along the awning rail")
     strip.get_by_label("Insulation", exact=True).select_option(label="60 °C")
     here = page.get_by_role("list", name="What does not fit here")
     expect(here).to_contain_text("“DC panel to awning strip” lies where the air gets as warm as its insulation")

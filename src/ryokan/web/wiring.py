@@ -7,11 +7,11 @@ from uuid import UUID
 from flask import Blueprint
 
 from ryokan.core.wiring.things import RunOf, name_of_run, place_of
-from ryokan.operations.wiring_side import WiringSide, read_wiring_side
+from ryokan.operations.wiring_side import Proposal, WiringSide, lightened, mended, read_wiring_side
 from ryokan.web.answers import figure_value
 from ryokan.web.context import reader, signed_in
 from ryokan.web.spec import answers, spec
-from ryokan.web.wiring_schemas import DcRunAnswer, GoneRun, WiringAnswer
+from ryokan.web.wiring_schemas import DcRunAnswer, GoneRun, RunChangeAnswer, WiringAnswer, WiringProposalAnswer
 from ryokan.wording.reader import Reader
 
 blueprint = Blueprint("wiring", __name__)
@@ -19,7 +19,8 @@ blueprint = Blueprint("wiring", __name__)
 # What the list shows of a run; every other figure is met in the workings of these.
 SHOWN = (
     "design_current_a", "one_way_length_m", "estimated_length_m", "fuse_floor_a", "fuse_a", "have_fuse_a",
-    "conductor", "have_conductor", "ampacity_a", "drop_v", "path_drop_v", "allowed_drop_v", "fault_high_a", "fault_low_a",
+    "conductor", "have_conductor", "ampacity_a", "best_ampacity_a", "drop_v", "best_drop_v", "path_drop_v",
+    "allowed_drop_v", "fault_high_a", "fault_low_a",
 )  # fmt: skip
 
 
@@ -58,4 +59,42 @@ def _run(side: WiringSide, one: RunOf, reader: Reader) -> DcRunAnswer:
         length="" if one.length is None else one.length.typed,
         conductor=one.conductor,
         figures={name: figure_value(figure, reader) for name, figure in figures.items()},
+    )
+
+
+@blueprint.get("/options/<uuid:option_id>/wiring/mended")
+@spec.validate(resp=answers(WiringProposalAnswer, 404))
+def read_mended(option_id: UUID) -> WiringProposalAnswer:
+    """What raises every cable that is too small, and puts every fuse right that is not: one edit."""
+    with signed_in() as (session, actor):
+        return _proposal(mended(session, actor, option_id))
+
+
+@blueprint.get("/options/<uuid:option_id>/wiring/lightest")
+@spec.validate(resp=answers(WiringProposalAnswer, 404))
+def read_lightest(option_id: UUID) -> WiringProposalAnswer:
+    """The least copper that keeps every rule: one edit."""
+    with signed_in() as (session, actor):
+        return _proposal(lightened(session, actor, option_id))
+
+
+def _proposal(one: Proposal | None) -> WiringProposalAnswer:
+    if one is None:
+        return WiringProposalAnswer(revision=0, changes=[], patch=[], copper_kg=[0, 0], left=0, possible=False)
+    return WiringProposalAnswer(
+        revision=one.revision,
+        changes=[
+            RunChangeAnswer(
+                key=change.one.run.key,
+                name=name_of_run(one.rig, change.one.run),
+                conductor=list(change.conductor),
+                fuse_a=list(change.fuse_a),
+                copper_kg=change.copper_kg,
+            )
+            for change in one.changes
+        ],
+        patch=[dict(operation) for operation in one.patch],
+        copper_kg=list(one.copper_kg),
+        left=len(one.left),
+        possible=True,
     )

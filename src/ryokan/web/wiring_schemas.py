@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from pydantic import BaseModel, Field
 
 from ryokan.core.topology.dc import RunKind
@@ -39,3 +41,24 @@ class WiringAnswer(BaseModel):
     revision: int
     runs: list[DcRunAnswer]
     gone: list[GoneRun]
+
+
+class RunChangeAnswer(BaseModel):
+    """One run of a proposal."""
+
+    key: str
+    name: str
+    conductor: list[str | None] = Field(description="Stock size before and after.")
+    fuse_a: list[float | None] = Field(description="Fuse before and after. [A]")
+    copper_kg: float = Field(description="Copper that it takes more. [kg]")
+
+
+class WiringProposalAnswer(BaseModel):
+    """Cables and fuses of many runs at once; an empty patch where nothing is to be changed."""
+
+    revision: int
+    changes: list[RunChangeAnswer]
+    patch: list[dict[str, Any]]
+    copper_kg: list[float] = Field(description="Copper of all runs whose size and length are known, before and after. [kg]")
+    left: int = Field(description="Findings of cables and fuses that it does not end.")
+    possible: bool = Field(description="False: no stock sizes keep every drop.")

@@ -20,7 +20,13 @@ export function MoreOfRun({ run, said, stock }: { run: DcRun; said: SaidOfRun; s
         <NeedRows
           rows={[
             ...(run.fused ? [{ label: "Fuse not below", figure: figures.fuse_floor_a }] : []),
-            { label: "Its cable may carry", figure: figures.ampacity_a },
+            figures.ampacity_a || !figures.best_ampacity_a
+              ? { label: "Its cable may carry", figure: figures.ampacity_a }
+              : {
+                  label: "It may carry at most",
+                  figure: figures.best_ampacity_a,
+                  note: "copper with the best insulation: of this one not all is known",
+                },
             { label: "Lost in it", figure: figures.drop_v },
             ...(run.fused
               ? [

@@ -10,13 +10,14 @@ import { SelectField, sayConductor, useConductor, useLength, useNumber } from ".
 import { useRig } from "../worksheet/useRig";
 import { MoreOfRun } from "./MoreOfRun";
 import { Routes } from "./Routes";
-import { against, grouped, saidOf, summed, takenAsAsked } from "./runThings";
+import { RunsAtOnce } from "./RunsAtOnce";
+import { against, grouped, saidOf, summed } from "./runThings";
 
 const STOCK = "stock-of-cables";
 
 /** Every cable but the main one: what it carries, how long it is, its cable and fuse, what is lost up to its end. */
 export function Runs() {
-  const { rig, edit, answer, optionId } = useRig();
+  const { rig, answer, optionId } = useRig();
   const query = useQuery(wiringQuery(optionId, answer.revision));
   const { data: reference } = useQuery(referenceQuery);
   if (!query.data) {
@@ -27,7 +28,6 @@ export function Runs() {
     );
   }
   const { runs, gone } = query.data;
-  const asked = takenAsAsked(rig, runs);
   return (
     <>
       <Section title="Every other run" aside={runs.length === 0 ? "none yet" : undefined}>
@@ -93,14 +93,7 @@ export function Runs() {
             </datalist>
           </>
         )}
-        {answer.may_edit && asked.length > 0 && (
-          <p className="mt-3 flex flex-wrap items-center gap-3">
-            <Button onClick={() => void edit(asked)}>Take what is asked for</Button>
-            <span className="text-[13px] text-soft">
-              Cable and fuse of every run to be laid that has neither. One undo takes it back.
-            </span>
-          </p>
-        )}
+        <RunsAtOnce runs={runs} />
         {gone.length > 0 && (
           <p className="mt-3 text-[14px] text-soft">
             Kept of runs that there are no more:{" "}
@@ -145,7 +138,7 @@ function OneRun({ run, stock, found }: { run: DcRun; stock: readonly string[]; f
         <th scope="row" className="py-1.5 pr-3 text-left font-normal">
           {said.label && <span className="mr-2 font-mono text-[13px]">{said.label}</span>}
           {run.name}
-          {said.found && <span className="ml-2 text-[12px] text-soft">lies there</span>}
+          {said.found && !rig.survey.as_found && <span className="ml-2 text-[12px] text-soft">lies there</span>}
           {found.map((one) => (
             <span key={one.key} className={`block text-[13px] ${OF_SEVERITY[one.severity]}`}>
               {one.what}
@@ -201,7 +194,7 @@ function OneWay({ run }: { run: DcRun }) {
         {...input}
         aria-label={`One way of ${run.name}`}
         className="field w-20 text-right font-mono"
-        placeholder={run.found ? "not known" : ""}
+        placeholder={run.found ? "–" : ""}
       />
       {usual && (
         <span className="block text-[12px] text-soft">
@@ -223,7 +216,7 @@ function Cable({ run, stock }: { run: DcRun; stock: readonly string[] }) {
         list={STOCK}
         aria-label={`Cable of ${run.name}`}
         className="field w-24 text-right font-mono"
-        placeholder={run.found ? "not known" : ""}
+        placeholder={run.found ? "–" : ""}
       />
       {asks && asks.value !== run.conductor && (
         <span className="block text-[12px] text-soft">
@@ -260,15 +253,15 @@ function Fuse({ run, value }: { run: DcRun; value: number | "none" | null }) {
 }
 
 function Lost({ run }: { run: DcRun }) {
-  const { path_drop_v, drop_v, allowed_drop_v } = run.figures;
-  const lost = path_drop_v ?? drop_v;
+  const { path_drop_v, drop_v, best_drop_v, allowed_drop_v } = run.figures;
+  const lost = path_drop_v ?? drop_v ?? best_drop_v;
   if (!lost) return <NotKnown />;
   return (
     <>
       <Figure figure={lost} />
       {allowed_drop_v && (
         <span className="block text-[12px] text-soft">
-          {path_drop_v ? "" : "in it alone, "}of <Figure figure={allowed_drop_v} />
+          {path_drop_v ? "" : drop_v ? "in it alone, " : "at least, "}of <Figure figure={allowed_drop_v} />
         </span>
       )}
     </>

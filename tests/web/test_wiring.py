@@ -1,0 +1,87 @@
+"""Runs over the API: listed with their figures, mended all at once, and with the least copper."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from shops import Browser, Shops
+
+LAMP, FEEDER, CHARGED = "panel.out>load:lamp.in", "bus.pos>panel.in", "bus.pos>charger:charger.out"
+
+
+def put(path: str, value: Any) -> dict[str, Any]:
+    return {"op": "add", "path": path, "value": value}
+
+
+def wiring(browser: Browser, shops: Shops, what: str = "") -> Any:
+    answer = browser.get(f"/options/{shops.option_id}/wiring{what}")
+    assert answer.status_code == 200, answer.json
+    return answer.json
+
+
+def told(answer: dict[str, Any]) -> set[str]:
+    return {finding["code"] for finding in answer["findings"] if finding["step"] == "wiring"}
+
+
+@pytest.fixture
+def browser(shops: Shops) -> Browser:
+    """A van with a bank, a lamp, a charger of 40 A on a cable that is too thin, and a fuse that is too large for the lamp's."""
+    one = shops.browser()
+    lamp = {"name": "lamp", "draw": {"kind": "watts", "watts": 24}, "hours_per_day": 5}
+    one.edit(
+        shops.option_id,
+        put("/loads/lamp", lamp),
+        put("/storage/bank", {"nominal_ah": 200}),
+        put("/charging/chargers/charger/output_a", 40),
+        put("/wiring/main/conductor", "awg:2"),
+        put("/wiring/runs", {
+            CHARGED: {"length": "2 m", "conductor": "awg:12"},
+            LAMP: {"length": "3 m", "conductor": "awg:16", "fuse_a": 30},
+            FEEDER: {"length": "1 m", "conductor": "awg:2", "fuse_a": 15},
+        }),
+    )  # fmt: skip
+    return one
+
+
+def test_runs_are_listed_with_what_was_said_and_worked_out(browser: Browser, shops: Shops) -> None:
+    runs = {one["key"]: one for one in wiring(browser, shops)["runs"]}
+    lamp = runs[LAMP]
+    assert (lamp["name"], lamp["length"], lamp["conductor"], lamp["found"]) == ("DC panel to lamp", "3 m", "awg:16", False)
+    assert lamp["figures"]["have_fuse_a"]["value"] == 30
+    assert lamp["figures"]["have_fuse_a"]["key"] == f"wiring.run.{lamp['number']}.have_fuse_a"
+    assert len({one["number"] for one in runs.values()}) == len(runs)
+    browser.edit(shops.option_id, {"op": "remove", "path": "/loads/lamp"})
+    gone = wiring(browser, shops)
+    assert LAMP not in {one["key"] for one in gone["runs"]}
+    assert {one["key"] for one in gone["gone"]} == {LAMP, FEEDER}
+
+
+def test_all_that_is_too_small_is_mended_by_one_edit_and_nothing_is_made_smaller(browser: Browser, shops: Shops) -> None:
+    before = browser.get(f"/options/{shops.option_id}").json
+    assert {"wiring.run_undersized", "wiring.run_fuse_above_ampacity"} <= told(before)
+
+    offered = wiring(browser, shops, "/mended")
+    changes = {one["key"]: one for one in offered["changes"]}
+    assert set(changes) == {CHARGED, LAMP}  # the feeder is far too thick, and stays so
+    assert changes[LAMP]["fuse_a"] == [30, 5] and changes[LAMP]["conductor"] == ["awg:16", "awg:16"]
+    assert changes[CHARGED]["copper_kg"] > 0 and offered["left"] == 0
+    weighed = offered["copper_kg"]
+    assert weighed[1] - weighed[0] == pytest.approx(sum(one["copper_kg"] for one in offered["changes"]))
+
+    after = browser.edit(shops.option_id, *offered["patch"])
+    assert not told(after) & {"wiring.run_undersized", "wiring.run_fuse_above_ampacity", "wiring.run_drop"}
+    assert wiring(browser, shops, "/mended")["patch"] == []
+    undone = browser.send("POST", f"/options/{shops.option_id}/undo").json
+    assert undone["rig"]["wiring"]["runs"][LAMP]["fuse_a"] == 30
+
+
+def test_the_least_copper_takes_no_more_than_what_is_there_and_breaks_no_rule(browser: Browser, shops: Shops) -> None:
+    browser.edit(shops.option_id, *wiring(browser, shops, "/mended")["patch"])
+    offered = wiring(browser, shops, "/lightest")
+    assert offered["possible"] and offered["copper_kg"][1] < offered["copper_kg"][0]
+    feeder = next(one for one in offered["changes"] if one["key"] == FEEDER)
+    assert feeder["conductor"][0] == "awg:2" and feeder["copper_kg"] < 0
+    after = browser.edit(shops.option_id, *offered["patch"])
+    assert told(after) <= {"wiring.no_stock_size"}
+    assert wiring(browser, shops, "/lightest")["patch"] == []
