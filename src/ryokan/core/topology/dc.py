@@ -34,7 +34,9 @@ class DcRun:
     behind : str
         Key of the run that its current comes through first; ``main``, or empty where it begins at a source of its own.
     loads : tuple of str
-        Ids of the loads that it feeds, where it feeds several.
+        Ids of the loads that it feeds straight, where it feeds several.
+    converted : tuple of str
+        Ids of those that it feeds through a converter further on.
     """
 
     key: str
@@ -42,6 +44,7 @@ class DcRun:
     thing: str
     behind: str
     loads: tuple[str, ...] = ()
+    converted: tuple[str, ...] = ()
 
     @property
     def tail(self) -> str:
@@ -106,11 +109,11 @@ def _charging(charging: Charging) -> Iterator[DcRun]:
 
 def _loads(loads: dict[str, Load]) -> Iterator[DcRun]:
     """The panel, and a branch to each load. Behind a converter the loads hang on its own volts."""
-    if loads:
-        yield DcRun(TO_PANEL, "panel", PANEL, MAIN)
+    straight = tuple(id for id, load in loads.items() if load.feed == "dc")
     converted = tuple(id for id, load in loads.items() if load.feed == "step_down")
+    if loads:
+        yield DcRun(TO_PANEL, "panel", PANEL, MAIN, straight, converted)
     if converted:
         yield DcRun(f"{PANEL}.out>{STEP_DOWN}.in", "step_down", STEP_DOWN, TO_PANEL, converted)
-    for id, load in loads.items():
-        if load.feed == "dc":
-            yield DcRun(f"{PANEL}.out>load:{id}.in", "branch", id, TO_PANEL)
+    for id in straight:
+        yield DcRun(f"{PANEL}.out>load:{id}.in", "branch", id, TO_PANEL)

@@ -32,6 +32,8 @@ def carried(sheet: Sheet, one: RunOf) -> Figure | None:
         return _branch(sheet, key, [f"loads.row.{thing}.running_w"], "distribution_frac")
     if kind == "step_down":
         return _branch(sheet, key, [f"loads.row.{id}.running_w" for id in one.run.loads], "step_down_frac")
+    if kind == "panel":
+        return _panel(sheet, key, one)
     if kind == "array":
         short = sheet.get(f"solar.array.{thing}.isc_a")
         sun = sheet.assumption("bright_sun_factor")
@@ -42,7 +44,6 @@ def carried(sheet: Sheet, one: RunOf) -> Figure | None:
         "way_out": (f"charging.source.{thing}.rated_a", f"charging.source.{thing}.output_a"),
         "way_in": (f"charging.source.{thing}.{'asks_a' if _converts(sheet, thing) else 'output_a'}",),
         "charger": (f"charging.source.{thing}.rated_a",),
-        "panel": ("wiring.main.dc_loads_a",),
     }[kind]
     rated = next((figure for name in names if (figure := sheet.get(name)) is not None), None)
     if rated is None or rated.number == 0:
@@ -67,6 +68,26 @@ def _branch(sheet: Sheet, key: str, rows: list[str], passed_on: str) -> Figure |
     if len(watts) == 1:
         return sheet.compute(key, "watts ÷ (passed_on × cutoff_v)", "A", "practice", watts=watts[0], **inputs)
     return sheet.compute(key, "sum(watts) ÷ (passed_on × cutoff_v)", "A", "practice", watts=watts, **inputs)
+
+
+def _panel(sheet: Sheet, key: str, one: RunOf) -> Figure | None:
+    """What its branches take, and no more than what runs together on DC. [A]
+
+    What feeds another system and what heats the bank does not come through the panel.
+    """
+    terms: list[str] = []
+    inputs: dict[str, Input] = {"cutoff_v": sheet["inverter.cutoff_v"], "together": sheet["wiring.main.dc_loads_a"]}
+    for name, ids, passed_on in (
+        ("straight", one.run.loads, "distribution_frac"),
+        ("converted", one.run.converted, "step_down_frac"),
+    ):
+        watts = [figure for id in ids if (figure := sheet.get(f"loads.row.{id}.running_w")) is not None]
+        if watts:
+            terms.append(f"sum({name}) ÷ ({name}_frac × cutoff_v)")
+            inputs |= {name: watts, f"{name}_frac": sheet.assumption(passed_on)}
+    if not terms:
+        return None
+    return sheet.compute(key, f"min(together, {' + '.join(terms)})", "A", "practice", **inputs)
 
 
 def size(sheet: Sheet, one: RunOf, current: Figure) -> None:
