@@ -263,6 +263,7 @@ OF_RUNS: dict[str, tuple[str, dict[str, Any]]] = {
     "wiring.run_fuse_above_ampacity": (LAMPS, {"conductor": "awg:18", "fuse_a": 30}),
     "wiring.run_fuse_over_code": (LAMPS, {"conductor": "awg:18", "fuse_a": 10, "terminal_c": 105}),
     "wiring.run_fuse_below_load": (CHARGED, {"fuse_a": 50}),
+    "wiring.run_fuse_little_in_hand": (CHARGED, {"fuse_a": 70}),
     "wiring.run_window_closed": (CHARGED, {"conductor": "awg:4"}),  # not below 75 A, its terminals bear 70 A
     "wiring.run_drop": (LAMPS, {"conductor": "awg:18", "length": "40 m"}),
     "wiring.run_unfused": (LAMPS, {"fuse_a": "none"}),

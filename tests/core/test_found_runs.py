@@ -55,6 +55,9 @@ def found(**cables: dict[str, Any]) -> Rig:
         ("fuse block to the water pump", "panel.out>load:pump.in"),
         ("battery to lamps", "panel.out>load:lamp.in"),
         ("battery to horn", None),
+        ("pump", "panel.out>load:pump.in"),
+        ("fuse block to lights", None),  # the lamps are called lamps
+        ("solar", "array:roof.out>controller:sun.pv"),
         ("", None),
     ],
 )
@@ -84,6 +87,16 @@ def test_what_a_survey_says_of_a_run_is_judged_and_what_a_hand_wrote_stays() -> 
     assert [finding.variant for finding in told] == ["best"]  # 20 A at most, whatever it is made of
     one, _ = edited(one, document, [{"op": "remove", "path": "/survey/items/c"}])
     assert (one.wiring.runs[key].conductor, one.wiring.runs[key].fuse_a) == (None, None)
+
+
+def test_a_fuse_for_the_inverter_is_the_main_one_where_the_main_cable_leads_to_it() -> None:
+    fuse = {"kind": "fuse", "guards": "inverter", "rated_a": 250, "family": "anl", "breaks_a": 6000}
+    main = {"kind": "main_cable", "conductor": "awg:2/0"}
+    one = found(m=main, f=fuse)
+    assert (one.wiring.main.fuse_a, one.wiring.main.fuse_breaks_a, one.wiring.runs) == (250, 6000, {})
+    assert found(m={**main, "fuse_a": 300}, f=fuse).wiring.main.fuse_a == 300
+    beside = found(m=main, f=fuse, c={"kind": "cable", "runs": "bus to inverter", "conductor": "awg:2/0"})
+    assert (beside.wiring.main.fuse_a, beside.wiring.runs["bus.pos>inverter:main.dc"].fuse_a) == (None, 250)
 
 
 def test_a_cable_belongs_to_a_load_that_is_written_down_only_later() -> None:

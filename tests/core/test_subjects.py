@@ -191,7 +191,8 @@ TWINS += [
 # What breaks the same rule on another run, and which; otherwise what breaks it on the lamps breaks it on the pump.
 PUMP, WAY_OUT = "panel.out>load:pump.in", "bus.pos>path:path.out"
 ON_ANOTHER_RUN: dict[str, tuple[str, dict[str, Any]]] = {
-    "wiring.run_fuse_below_load": (WAY_OUT, {"fuse_a": 40}),
+    "wiring.run_fuse_below_load": (WAY_OUT, {"fuse_a": 30}),
+    "wiring.run_fuse_little_in_hand": (WAY_OUT, {"fuse_a": 40}),
     "wiring.run_window_closed": ("bank.pos>controller:controller.bat", {"conductor": "awg:2"}),
     "wiring.run_fuse_far": (PUMP, {"fuse_way": "2 m"}),
     "wiring.run_no_size": (WAY_OUT, {"length": "60 m"}),

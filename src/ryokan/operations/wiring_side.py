@@ -70,11 +70,13 @@ MENDED = frozenset(
     {
         "conductor_undersized", "fuse_above_ampacity", "fuse_below_load", "fuse_window_closed", "drop_over_class",
         "below_makers_fuse", "below_makers_conductor", "run_undersized", "run_fuse_above_ampacity", "run_fuse_over_code",
-        "run_fuse_below_load", "run_window_closed", "run_drop", "run_fuse_slow", "run_below_makers_fuse",
-        "run_below_makers_conductor",
+        "run_fuse_below_load", "run_fuse_little_in_hand", "run_window_closed", "run_drop", "run_fuse_slow",
+        "run_below_makers_fuse", "run_below_makers_conductor",
     }
 )  # fmt: skip
-OF_THE_FUSE = frozenset({"fuse_above_ampacity", "fuse_below_load", "fuse_over_code", "fuse_slow", "below_makers_fuse"})
+OF_THE_FUSE = frozenset(
+    {"fuse_above_ampacity", "fuse_below_load", "fuse_little_in_hand", "fuse_over_code", "fuse_slow", "below_makers_fuse"}
+)
 MOST_ROUNDS = 6  # a thicker cable before a run leaves that one more of the drop
 
 

@@ -158,7 +158,8 @@ _WORDS: Mapping[str, Mapping[Any, str]] = {
     },
     "there": {"none": "there is none", "fitted": "there"},
     "covers": {"all": "over all", "outlets": "at the outlets"},
-    "material": {"copper": "copper", "copper_clad_aluminium": "copper-clad aluminium"},
+    "material": {"copper": "copper", "copper_clad_aluminium": "copper-clad aluminium", "aluminium": "aluminium"},
+    "make": {"stranded": "stranded", "solid": "solid wire"},
     "zone": {"engine_space": "in the engine's heat"},
     "does": {"main": "main switch", "isolator": "isolator", "transfer": "between two sources"},
     "thrown": {"by_hand": "by hand", "by_itself": "by itself"},
@@ -171,7 +172,8 @@ _WORDS: Mapping[str, Mapping[Any, str]] = {
 _AMOUNTS = {
     "battery.nominal_v": "{} V a unit", "battery.capacity_ah": "{} Ah a unit", "battery.mass_kg": "{} kg a unit",
     "battery.discharge_limit_a": "BMS passes {} A", "series": "{} in series", "parallel": "{} in parallel",
-    "count": "{} of them", "watts_each": "{} W each", "voc_v": "{} V open", "isc_a": "{} A shorted",
+    "cables": "{} side by side", "fuse_v": "fuse for {} V", "fuse_breaks_a": "breaks {} A", "rated_v": "for {} V",
+    "breaks_a": "breaks {} A", "count": "{} of them", "watts_each": "{} W each", "voc_v": "{} V open", "isc_a": "{} A shorted",
     "vmp_v": "{} V at full power", "cells": "{} cells", "measured_voc_v": "{} V open as measured",
     "max_fuse_a": "fuses up to {} A", "string_fuse_a": "string fuses of {} A", "most_isc_a": "bears {} A shorted",
     "most_12v_w": "up to {} W on 12 V", "most_24v_w": "up to {} W on 24 V", "most_48v_w": "up to {} W on 48 V",
@@ -257,7 +259,7 @@ def _say(name: str, value: Any) -> str:
     if value in words:
         return words[value]
     if name in _AMOUNTS and isinstance(value, int | float):
-        return "" if name in ("series", "parallel") and value == 1 else _AMOUNTS[name].format(number(value))
+        return "" if name in ("series", "parallel", "cables") and value == 1 else _AMOUNTS[name].format(number(value))
     if name in ("conductor", "maker_conductor"):
         size = str(value).partition(":")[2]
         return f"{size} AWG" if str(value).startswith("awg") else f"{size} mm²"

@@ -173,12 +173,12 @@ FINDINGS: dict[str, Words] = {
         "Thin wires of low-voltage circuits have a largest fuse of their own, whatever their insulation bears.",
     ),
     "wiring.run_fuse_below_load": Words(
-        "The {fuse} fuse of “{name}” is below {floor}: what it carries, {current}, with its headroom.",
-        "At full load it runs hot, and opens in time.",
-    ),
-    "wiring.run_fuse_below_load/opens": Words(
         "The {fuse} fuse of “{name}” is below the {current} that it carries; with headroom {floor} are asked for.",
         "It opens at full load.",
+    ),
+    "wiring.run_fuse_little_in_hand": Words(
+        "The {fuse} fuse of “{name}” bears the {current} that it carries; with headroom {floor} are asked for.",
+        "At full load for hours it runs hot and ages. Where the maker of the device asks for that fuse, that stands.",
     ),
     "wiring.run_window_closed": Words(
         "No standard fuse fits {conductor} of “{name}”: not below {floor}, not above {ampacity}; the next is {next_a} A.",

@@ -15,7 +15,7 @@ from ryokan.core.solar.model import Array, Controller, LaidPanel, PvString
 from ryokan.core.solar.values import ControllerValues
 from ryokan.core.storage.model import Bank, OtherBank, Storage, Units
 from ryokan.core.survey.fill_ac import ac_members, hangs_where, other_id, takes_in
-from ryokan.core.survey.fill_runs import with_runs_found
+from ryokan.core.survey.fill_runs import fuse_of_the_main_cable, with_runs_found
 from ryokan.core.survey.model import (
     AnyFound,
     FoundAlternator,
@@ -394,7 +394,7 @@ def _main(survey: Survey) -> MainRun:
     if cable is None:
         return NOT_KNOWN_RUN if survey.as_found else Wiring().main
     planned = Wiring().main
-    said = {name: getattr(cable, name) for name in _OF_CABLE}
+    said = {name: getattr(cable, name) for name in _OF_CABLE} | fuse_of_the_main_cable(survey, cable)
     if not survey.as_found:  # what nobody said of a cable that stays is planned as usual
         said = {name: getattr(planned, name) if value is None else value for name, value in said.items()}
     return MainRun(**said, zone=cable.zone)

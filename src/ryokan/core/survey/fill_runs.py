@@ -7,7 +7,7 @@ from collections.abc import Iterator, Mapping
 from typing import Any
 
 from ryokan.core.rig import Rig
-from ryokan.core.survey.model import FoundCable, FoundFuse, Survey
+from ryokan.core.survey.model import FoundCable, FoundFuse, FoundMainCable, Survey
 from ryokan.core.topology.dc import DcRun, RunKind, dc_runs
 from ryokan.core.wiring.model import SaidOfRun
 from ryokan.core.wiring.things import name_of_run
@@ -29,12 +29,13 @@ def runs_in_words(words: str, rig: Rig, runs: Mapping[str, DcRun]) -> list[str]:
     """
     said = _OF_ONE_WORD.sub(lambda one: one[0].replace(" to ", "-to-"), words.lower())
     origin, _, target = _APART.sub(" | ", said).rpartition(" | ")
-    branches = [key for key, run in runs.items() if run.kind == "branch" and _named(target, rig.loads[run.thing].name)]
-    if branches:
-        found = branches
-    else:
+    loads = {key: rig.loads[run.thing].name for key, run in runs.items() if run.kind == "branch"}
+    found = [key for key, name in loads.items() if _named(target, name)]
+    if not found:
         of_kind = set(_kinds(target if _has(origin, _PANEL) else said, target))
         found = [key for key, run in runs.items() if run.kind in of_kind]
+    if not found:
+        found = [key for key, name in loads.items() if _named(name, target)]  # “lights” where there are only LED lights
     if len(found) > 1:
         named = [key for key in found if _named(said, name_of_run(rig, runs[key]).partition(" to ")[2])]
         found = named if len(named) == 1 else found
@@ -67,6 +68,8 @@ def _kinds(said: str, target: str) -> Iterator[RunKind]:
         yield "step_down"
     elif _has(said, r"(?:shore |battery )?chargers?|converters?"):
         yield "charger"
+    elif _has(said, _SUN) and not _has(said, _BANK):
+        yield "array"
 
 
 def _named(said: str, name: str) -> bool:
@@ -84,6 +87,26 @@ def meant(one: FoundCable | FoundFuse, rig: Rig, runs: Mapping[str, DcRun]) -> s
     return found[0] if len(found) == 1 else None
 
 
+def fuse_of_the_main_cable(survey: Survey, cable: FoundMainCable) -> dict[str, Any]:
+    """What a fuse “for the inverter” says of the main cable, where no other cable to an inverter was found and it says none."""
+    fuse = _for_the_inverter(survey)
+    if cable.fuse_a is not None or fuse is None:
+        return {}
+    said = {"fuse_a": fuse.rated_a, "fuse_family": fuse.family, "fuse_v": fuse.rated_v, "fuse_breaks_a": fuse.breaks_a}
+    return {name: value for name, value in said.items() if value is not None}
+
+
+def _for_the_inverter(survey: Survey) -> FoundFuse | None:
+    """The one fuse of the inverter, where its cable is the main one."""
+    mains = survey.that_counts(FoundMainCable)
+    if not mains or any(_has(one.runs.lower(), "inverters?") for one in survey.that_counts(FoundCable).values()):
+        return None
+    fuses = [
+        one for one in survey.that_counts(FoundFuse).values() if one.joins is None and _has(one.guards.lower(), "inverters?")
+    ]
+    return fuses[0] if len(fuses) == 1 else None
+
+
 def said_of_runs(rig: Rig, survey: Survey) -> dict[str, dict[str, Any]]:
     """What a survey says of each run, by its key: cables first, and a fuse of its own goes before none said with the cable."""
     runs = dc_runs(rig)
@@ -93,8 +116,9 @@ def said_of_runs(rig: Rig, survey: Survey) -> dict[str, dict[str, Any]]:
             values = {name: getattr(cable, name) for name in ("conductor", "fuse_a", "insulation_c", "material", "make")}
             values["length"] = cable.one_way_length
             _add(said, key, values | ({"cables": cable.cables} if cable.cables > 1 else {}))
+    of_main = _for_the_inverter(survey)
     for fuse in survey.that_counts(FoundFuse).values():
-        if (key := meant(fuse, rig, runs)) is not None:
+        if fuse is not of_main and (key := meant(fuse, rig, runs)) is not None:
             values = {"fuse_a": fuse.rated_a, "fuse_family": fuse.family}
             _add(said, key, values | {"fuse_v": fuse.rated_v, "fuse_breaks_a": fuse.breaks_a})
     return said

@@ -16,7 +16,24 @@ ENDS = (
     r"shore inlet|chassis|"
     r"ground|shunt|switch|roof|fridge"
 )
+_MORE_ENDS = (
+    r"relay|vsr|combiner|b2b|fuse ?block|step-?down|lights?|"
+    r"(?:leisure|house|service|start(?:er)?|engine) (?:bank|batter(?:y|ies))"
+)
+# From where current is handed out to anything, by whatever name.
+FROM_PANEL = re.compile(
+    r"(?<![\w-])(fuse ?box|fuse ?block|fuse panel|dc panel|distribution(?: panel)?)\s+to\s+(?:the\s+)?"
+    r"([a-z][a-z-]*(?:\s+(?!(?:no|with|without|fused|fuse|solid|stranded|copper|tinned|and|not|of|is|a)\b)[a-z][a-z-]*){0,2})",
+    re.IGNORECASE,
+)
 FROM_TO = re.compile(rf"(?<![\w-])({ENDS})\s+to\s+(?:the\s+)?({ENDS})(?![\w-])", re.IGNORECASE)
+# In a line that says a size, which is about a cable, more things may be its ends.
+FROM_TO_SIZED = re.compile(rf"(?<![\w-])({_MORE_ENDS}|{ENDS})\s+to\s+(?:the\s+)?({_MORE_ENDS}|{ENDS})(?![\w-])", re.IGNORECASE)
+A_SIZE = re.compile(
+    r"(?<![\w.,])(?:\d+/0\b|\d{1,2}\s*(?:awg|gauge|ga)\b|(?:awg|#)\s*\d"
+    r"|\d{1,3}(?:[.,]\d)?\s*(?:mm2|mm²|mm\^2|sq\.? ?mm|qmm))",
+    re.IGNORECASE,
+)
 TO_MAIN = re.compile(r"inverter|bus ?bars?|main bus|bus", re.IGNORECASE)
 
 
@@ -75,15 +92,35 @@ OF_A_RUN = (
     phrase(rf"({NUMBER})\s*{AMPS}\s*(?:fuse|breaker)|(?:fuse|breaker)\s*({NUMBER})\s*{AMPS}", fuse_a=_fuse_amps),
     phrase(r"no (?:main )?(?:fuse|breaker)|without (?:a )?fuse|not fused|unfused", fuse_a="none"),
 )  # fmt: skip
+_SIDE_BY_SIDE = (phrase(rf"(\d)\s*[x×](?=\s+{A_SIZE.pattern})", cables=lambda match: int(match[1])),)
+_MAKE = (
+    phrase(r"stranded(?: (?:wire|cable))?", make="stranded"),
+    phrase(r"solid(?:[- ]core)?(?: (?:wire|cable|copper))?", make="solid"),
+)
+
+
+def _breaks(match: re.Match[str]) -> float:
+    number = next(group for group in match.groups()[::2] if group is not None)
+    kilo = any(group and group.lower() == "k" for group in match.groups()[1::2])
+    return read_number(number) * (1000 if kilo else 1)
+
+
+_BREAKS = (
+    r"(?:aic|breaks|interrupts|breaking capacity|interrupting(?: capacity)?)\s*(?:of |up to )?"
+    rf"({NUMBER})\s*(k)?a(?:mps?)?\b|({NUMBER})\s*(k)?a(?:mps?)?\s*(?:aic|breaking|interrupting)(?: capacity)?"
+)
 _MATERIAL = (
-    phrase(r"copper[- ]clad aluminium|copper[- ]clad aluminum|cca", material="copper_clad_aluminium"),
-    phrase(r"tinned copper|copper|tinned", material="copper"),
+    phrase(r"copper[- ]clad alumini?um|cca", material="copper_clad_aluminium"),
+    phrase(r"alumini?um", material="aluminium"),
+    phrase(r"tinned copper|copper(?![- ]clad)|tinned", material="copper"),
 )
 MAIN_CABLE = LineKind(
     "main_cable",
-    called(r"main (?:battery )?cables?|battery cables?|main fuse|main|fuse|cable|wire"),
-    {"conductor": "conductor", "length": "one_way_length", "degrees": "insulation_c", "amps": "fuse_a"},
+    called(r"(?:inverter|main|battery) (?:battery )?(?:cables?|wires?|leads?)|main fuse|main|fuse|cable|wire|lead"),
+    {"conductor": "conductor", "length": "one_way_length", "degrees": "insulation_c", "amps": "fuse_a", "volts": "fuse_v"},
     (
+        *_SIDE_BY_SIDE,
+        phrase(_BREAKS, fuse_breaks_a=_breaks),
         phrase(rf"(?:rated|good for|told)\s*(?:for |at )?({NUMBER})\s*{AMPS}", told_ampacity_a=_number),
         *FAMILIES,
         *OF_A_RUN,
@@ -95,16 +132,17 @@ MAIN_CABLE = LineKind(
 )
 CABLE = LineKind(
     "cable",
-    called(r"cables?|wires?|wiring"),
-    {"conductor": "conductor", "length": "one_way_length"},
-    (*OF_A_RUN, phrase(r"one way")),
+    called(r"cables?|wires?|wiring|leads?"),
+    {"conductor": "conductor", "length": "one_way_length", "degrees": "insulation_c", "amps": "fuse_a"},
+    (*_SIDE_BY_SIDE, *_MAKE, *OF_A_RUN, *_MATERIAL, phrase(r"one way"), phrase(r"from(?= )")),
 )
 FUSE = LineKind(
     "fuse",
     called(r"fuses?"),
-    {"amps": "rated_a"},
+    {"amps": "rated_a", "volts": "rated_v"},
     (
         phrase(r"no (?:fuse|breaker)", rated_a="none"),
+        phrase(_BREAKS, breaks_a=_breaks),
         *(Phrase(one.pattern, {"family": one.sets["fuse_family"]}) for one in FAMILIES),
         phrase(r"(?:between|for the|for|of the|of|on the|to the) ([a-z][a-z -]*)", guards=lambda match: match[1].strip()),
     ),

@@ -33,7 +33,7 @@ from ryokan.core.lines.kit import MAX_LINE, NUMBER, SPOKEN_NUMBER, Marks, Questi
 from ryokan.core.quantities import METRES_PER_UNIT
 from ryokan.core.rig import Rig
 from ryokan.core.space.model import Compartment
-from ryokan.core.survey.kinds import COMMON, FROM_TO, MAIN_CABLE, OTHER, RELAY
+from ryokan.core.survey.kinds import A_SIZE, COMMON, FROM_PANEL, FROM_TO, FROM_TO_SIZED, MAIN_CABLE, OTHER, RELAY
 from ryokan.core.survey.model import AnyFound, Found, FoundAlternator, FoundMainCable
 from ryokan.core.survey.which import is_main_run, kind_of
 
@@ -151,9 +151,10 @@ def _take(said: Said, kind: LineKind, rig: Rig) -> None:
     """Mark everything in turn: words of the kind, words of all kinds, quantities, how many, where, and what is left."""
     marks = said.marks
     if kind.kind in ("main_cable", "cable"):
-        for run in marks.take("run", FROM_TO, most=1):
-            if not is_main_run(run):
-                said.say("runs", run[0].strip(), run.start(), run.end())
+        for pattern in (FROM_TO_SIZED if A_SIZE.search(marks.line) else FROM_TO, FROM_PANEL):
+            for run in marks.take("run", pattern, most=1):
+                if pattern is FROM_PANEL or not is_main_run(run):
+                    said.say("runs", run[0].strip(), run.start(), run.end())
     take_phrases(said, kind.first)
     _size(said, kind)
     take_beside(said, kind.beside)

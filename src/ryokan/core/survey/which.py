@@ -7,6 +7,7 @@ import re
 from ryokan.core.lines.kind import LineKind, called
 from ryokan.core.lines.kit import NUMBER
 from ryokan.core.survey.kinds import (
+    A_SIZE,
     ADAPTER,
     ALTERNATOR,
     AMPS,
@@ -17,7 +18,9 @@ from ryokan.core.survey.kinds import (
     CONTROLLER,
     CORD,
     DCDC,
+    FROM_PANEL,
     FROM_TO,
+    FROM_TO_SIZED,
     FUSE,
     GENERATOR,
     GENERATOR_WORDS,
@@ -74,6 +77,8 @@ KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
     (_AC_PANEL_ALONE, AC_PANEL),
     (_INVERTER_FIRST, INVERTER),
     (_CHARGER_ON_IT, CHARGER),
+    # A fuse may say that it is for a fuse box.
+    (re.compile(rf"^\s*{NUMBER}\s*{AMPS}\s*(?:[a-z]+ )?(?:{_FUSES})\b(?! ?(?:box|panel|block)).*\bfor ", re.IGNORECASE), FUSE),
     (called(r"monitor|shunt|fuse ?(?:box|panel|block)|dc panel|distribution(?: panel)?|detector|alarm|bus ?bars?"), OTHER),
     (called(r"solar generator|power station|(?:hydro|wind|water|towed)[- ]?(?:generator|turbine)|turbine"), OTHER),
     (called(r"galvanic isolator|isolat(?:ion|ing) transformer|polarity (?:indicator|light|lamp|tester|alarm)"), AC_GUARD),
@@ -134,12 +139,35 @@ KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
 )  # fmt: skip
 
 
+# A cable of its own, though its line names what it leads to: it says its size and nothing that such a thing would say.
+_TO_THE_INVERTER = called(r"(?:inverter|battery|main) (?:cables?|wires?|leads?)")
+_A_CABLE = called(r"cables?|wires?|wiring|leads?")
+_RUNS_BY_NAME = frozenset({OTHER.kind, FUSE.kind})
+
+
 def kind_of(line: str) -> LineKind | None:
     """What a line names; None where it names nothing that is known."""
-    run = FROM_TO.search(line)
+    sized = A_SIZE.search(line) is not None
+    run = (FROM_TO_SIZED if sized else FROM_TO).search(line)
     if run is not None and run[0].lower() != "battery to battery":
         return MAIN_CABLE if is_main_run(run) else CABLE
-    return next((kind for pattern, kind in KINDS if pattern.search(line)), None)
+    kind = next((kind for pattern, kind in KINDS if pattern.search(line)), None)
+    return (_cable_of(line, kind) or kind) if sized else kind
+
+
+def _cable_of(line: str, kind: LineKind | None) -> LineKind | None:
+    """The cable that a line with a size in it is about; None where the thing that it names says that size itself."""
+    if FROM_PANEL.search(line):
+        return CABLE
+    if kind in (MAIN_CABLE, CORD, CABLE):
+        return kind
+    if _TO_THE_INVERTER.search(line):
+        return MAIN_CABLE
+    if _A_CABLE.search(line) and kind in (None, FUSE, PANELS, OTHER, CONTROLLER):
+        return CABLE
+    if kind is None and re.search(r"\d-pin\b", line, re.IGNORECASE):
+        return None
+    return CABLE if kind is None or kind.kind in _RUNS_BY_NAME else None
 
 
 def is_main_run(run: re.Match[str]) -> bool:

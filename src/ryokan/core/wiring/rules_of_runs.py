@@ -81,19 +81,33 @@ def run_fuse_over_code(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     return Trouble(figures={"fuse": fuse, "conductor": cable}, measures={"most_a": f"{most:g}"}, fix=_as_asked(sheet, one))
 
 
-@rule("wiring.run_fuse_below_load", "fault", "practice", worse=("floor", "fuse"), each=each_said)
+@rule("wiring.run_fuse_below_load", "fault", "practice", worse=("current", "fuse"), each=each_said)
 def run_fuse_below_load(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
-    """The fuse of a run is below 1.25 × what it carries: it runs hot and opens for nothing."""
-    if one.said.fuse_a is None:
+    """The fuse of a run is below what the run carries: it opens for nothing."""
+    fuse, current = _fuse_and_current(sheet, one)
+    if fuse is None or current is None or fuse.number >= current.number * (1 - 1e-9):
         return None
-    fuse, floor, current = (_of(sheet, one, name) for name in ("have_fuse_a", "fuse_floor_a", "design_current_a"))
-    if not one.is_fused or fuse is None or floor is None or current is None or fuse.number >= floor.number * (1 - 1e-9):
+    floor = sheet[f"{one.base}.fuse_floor_a"]
+    return Trouble(figures={"fuse": fuse, "floor": floor, "current": current}, fix=_as_asked(sheet, one))
+
+
+@rule("wiring.run_fuse_little_in_hand", "advice", "practice", worse=("floor", "fuse"), each=each_said)
+def run_fuse_little_in_hand(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
+    """The fuse of a run bears what the run carries, with less than the usual quarter in hand."""
+    fuse, current = _fuse_and_current(sheet, one)
+    if fuse is None or current is None or fuse.number < current.number * (1 - 1e-9):
         return None
-    return Trouble(
-        figures={"fuse": fuse, "floor": floor, "current": current},
-        fix=_as_asked(sheet, one),
-        variant="opens" if fuse.number < current.number else "",
-    )
+    floor = sheet[f"{one.base}.fuse_floor_a"]
+    if fuse.number >= floor.number * (1 - 1e-9):
+        return None
+    return Trouble(figures={"fuse": fuse, "floor": floor, "current": current}, fix=_as_asked(sheet, one))
+
+
+def _fuse_and_current(sheet: Sheet, one: RunOf) -> tuple[Figure | None, Figure | None]:
+    """What fuses a run, and what it carries; nothing of one that asks for no fuse of its own."""
+    if one.said.fuse_a is None or not one.is_fused:
+        return None, None
+    return _of(sheet, one, "have_fuse_a"), _of(sheet, one, "design_current_a")
 
 
 @rule("wiring.run_window_closed", "fault", "practice", worse=("floor", "ampacity"), each=each_said)
