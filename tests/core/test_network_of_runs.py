@@ -6,6 +6,7 @@ from random import Random
 from typing import Any
 
 import pytest
+from builders import changed
 from hypothesis import given
 from hypothesis import strategies as st
 from random_edits import random_edit, whole_book
@@ -72,3 +73,28 @@ def test_currents_meet_at_every_node_and_volts_are_lost_along_every_way(seed: in
         assert mine["path_drop_v"] == pytest.approx(lost + mine["drop_v"])
         if "fault_low_a" in mine:
             assert mine["fault_low_a"] <= mine["fault_high_a"] * (1 + 1e-9)  # further away, warm and by one string
+
+
+@pytest.mark.thorough
+@given(st.integers(0, 10**9), st.integers(0, 60))
+def test_what_is_asked_for_keeps_every_rule_of_runs(seed: int, steps: int) -> None:
+    """Cable and fuse as asked for, taken by every run that is to be laid: no rule of cables and fuses speaks of it."""
+    random = Random(seed)
+    one = BASES[seed % len(BASES)]
+    for _ in range(steps):
+        one = random_edit(one, random, BOOK)
+    one = changed(one, {"survey.as_found": False, "wiring.runs": {}, "overruled": {}})
+    try:
+        report = evaluate(one, PARTS)
+    except UnknownPart:
+        return
+    said: dict[str, Any] = {}
+    for key, mine in of_each(one, report).items():
+        if key != "main" and "conductor" in mine:
+            said[key] = {name: mine[name] for name in ("conductor", "fuse_a") if name in mine}
+    taken = changed(one, {"wiring.runs": said})
+    after = evaluate(taken, PARTS)
+    asked_again = of_each(taken, after)
+    assert {key: asked_again[key]["conductor"] for key in said} == {key: one["conductor"] for key, one in said.items()}
+    spoken_of = {f"run:{id_of_run(key, one.wiring.numbers)}" for key in said}
+    assert [finding.key for finding in after.findings if finding.subject in spoken_of] == []
