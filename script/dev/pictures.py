@@ -98,6 +98,12 @@ def tablet(page: Page) -> None:
     page.get_by_role("tab", name="Sun over the vehicle").evaluate("tab => tab.scrollIntoView({block: 'start'})")
 
 
+def runs(page: Page) -> None:
+    step(BOAT, "Wiring")(page)
+    page.get_by_label("Cable of bus to the inverter").wait_for()
+    page.get_by_role("heading", name="Every other run").evaluate("heading => heading.scrollIntoView()")
+
+
 def at(path: str) -> Callable[[Page], None]:
     return lambda page: page.evaluate("(path) => window.location.assign(path)", path)
 
@@ -116,7 +122,7 @@ PICTURES: list[tuple[str, Callable[[Page], None], int, int, str]] = [
     ("ac", ac_side, 1280, 1180, "light"),
     ("solar", step(BOAT, "Solar"), 1280, 1240, "light"),
     ("charging", step(NURSES, "Charging"), 1280, 800, "light"),
-    ("wiring", step(NURSES, "Wiring"), 1280, 800, "light"),
+    ("wiring", runs, 1280, 1180, "light"),
     ("arrange", arrange, 1280, 800, "light"),
     ("roof", roof, 1280, 800, "light"),
     ("parts", at("/parts"), 1280, 800, "light"),

@@ -80,8 +80,9 @@ NAMES: dict[str, Callable[[Rig, Report], bool]] = {
     r"(usual for its array|there it clips)": lambda one, _: any(c.rated_a is not None or c.part for c in one.solar.controllers.values()),
     r"of array bring": lambda one, _: one.solar.has_array,
     r"(maker asks|its maker allows \d)": lambda one, report: any(
-        key in report.figures
-        for key in ("wiring.main.maker_fuse_a", "wiring.main.maker_conductor", "storage.charge_limit_a", "storage.unit.max_series", "storage.unit.max_parallel")
+        (key.startswith(("wiring.main.", "wiring.run.")) and key.endswith((".maker_fuse_a", ".maker_conductor")))
+        or key in ("storage.charge_limit_a", "storage.unit.max_series", "storage.unit.max_parallel")
+        for key in report.figures
     ),
     r"living space": lambda one, _: one.storage.bay is not None,
     r"promised": lambda one, report: "storage.have_wh" in report.figures or one.solar.has_array,

@@ -46,7 +46,7 @@ export function Runs() {
                   <col />
                   <col className="w-20" />
                   <col className="w-24" />
-                  <col className="w-30" />
+                  <col className="w-34" />
                   <col className="w-28" />
                   <col className="w-26" />
                   <col className="w-11" />
@@ -215,7 +215,7 @@ function Cable({ run, stock }: { run: DcRun; stock: readonly string[] }) {
         {...input}
         list={STOCK}
         aria-label={`Cable of ${run.name}`}
-        className="field w-24 text-right font-mono"
+        className="field w-28 text-right font-mono"
         placeholder={run.found ? "–" : ""}
       />
       {asks && asks.value !== run.conductor && (

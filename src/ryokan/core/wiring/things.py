@@ -168,10 +168,10 @@ def name_of_run(rig: Rig, run: DcRun) -> str:
         case "inverter":
             return f"bus to {name_of_unit(rig, thing)}"
         case "controller":
-            name = solar.controllers[thing].name or _numbered(solar.controllers, thing, "controller")
+            name = solar.controllers[thing].name or _numbered(solar.ordered_controllers(), thing, "controller")
             return f"{'bus' if run.behind else 'bank'} to {name}"
         case "array":
-            return f"{solar.arrays[thing].name or _numbered(solar.arrays, thing, 'array')} to its controller"
+            return f"{solar.arrays[thing].name or _numbered(solar.ordered_arrays(), thing, 'array')} to its controller"
         case "way_out":
             return f"bus to {name_of_way(rig, thing)}"
         case "way_in":
@@ -190,7 +190,7 @@ def name_of_way(rig: Rig, id: str) -> str:
     """What the device between an alternator and the bank is called."""
     path = rig.charging.paths[id]
     usual = "the DC-DC charger" if path.kind in ("dcdc", "manager", None) else "the relay"
-    return path.name or (usual if len(rig.charging.paths) == 1 else _numbered(rig.charging.paths, id, usual))
+    return path.name or (usual if len(rig.charging.paths) == 1 else _numbered(rig.charging.ordered_paths(), id, usual))
 
 
 def _numbered(things: Mapping[str, object], id: str, usual: str) -> str:
