@@ -10,6 +10,7 @@ from builders import changed, rig
 from ryokan.core.evaluate import evaluate
 from ryokan.core.rig import Rig
 from ryokan.core.survey.fill import as_found
+from ryokan.core.survey.fill_runs import laid_nowhere
 from ryokan.core.topology.dc import dc_runs
 from ryokan.operations.patches import edited
 
@@ -66,6 +67,7 @@ def test_words_mean_the_one_run_that_they_can_mean(words: str, key: str | None) 
     runs = {one: said.conductor for one, said in rig.wiring.runs.items()}
     assert runs == ({} if key is None else {key: "awg:8"})
     assert key is None or key in dc_runs(rig)
+    assert laid_nowhere(rig) == ([words or "cable"] if key is None else [])
 
 
 def test_what_a_survey_says_of_a_run_is_judged_and_what_a_hand_wrote_stays() -> None:

@@ -6,6 +6,7 @@ from uuid import UUID
 
 from flask import Blueprint
 
+from ryokan.core.survey.fill_runs import laid_nowhere
 from ryokan.core.wiring.things import RunOf, name_of_run, place_of
 from ryokan.operations.wiring_side import Proposal, WiringSide, lightened, mended, read_wiring_side
 from ryokan.web.answers import figure_value
@@ -41,6 +42,7 @@ def read_wiring(option_id: UUID) -> WiringAnswer:
             for key, said in wiring.runs.items()
             if key not in there
         ],
+        laid_nowhere=laid_nowhere(side.rig),
     )
 
 

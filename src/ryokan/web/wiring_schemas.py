@@ -41,6 +41,7 @@ class WiringAnswer(BaseModel):
     revision: int
     runs: list[DcRunAnswer]
     gone: list[GoneRun]
+    laid_nowhere: list[str] = Field(description="Cables and fuses that were found, whose words mean no run that there is.")
 
 
 class RunChangeAnswer(BaseModel):

@@ -27,7 +27,7 @@ export function Runs() {
       <Waiting what="the other runs" failed={query.failureReason} />
     );
   }
-  const { runs, gone } = query.data;
+  const { runs, gone, laid_nowhere: nowhere } = query.data;
   return (
     <>
       <Section title="Every other run" aside={runs.length === 0 ? "none yet" : undefined}>
@@ -94,6 +94,12 @@ export function Runs() {
           </>
         )}
         <RunsAtOnce runs={runs} />
+        {nowhere.length > 0 && (
+          <p className="mt-3 max-w-[46rem] text-[14px]">
+            Found, and not judged, since their words mean no run here: {nowhere.map((one) => `“${one}”`).join(", ")}.
+            Say in the survey from where to where they lead, or write what is known into the row.
+          </p>
+        )}
         {gone.length > 0 && (
           <p className="mt-3 text-[14px] text-soft">
             Kept of runs that there are no more:{" "}

@@ -7,7 +7,7 @@ from collections.abc import Iterator, Mapping
 from typing import Any
 
 from ryokan.core.rig import Rig
-from ryokan.core.survey.model import FoundCable, FoundFuse, FoundMainCable, Survey
+from ryokan.core.survey.model import FoundCable, FoundFuse, FoundMainCable, Survey, name_of_found
 from ryokan.core.topology.dc import DcRun, RunKind, dc_runs
 from ryokan.core.wiring.model import SaidOfRun
 from ryokan.core.wiring.things import name_of_run
@@ -122,6 +122,16 @@ def said_of_runs(rig: Rig, survey: Survey) -> dict[str, dict[str, Any]]:
             values = {"fuse_a": fuse.rated_a, "fuse_family": fuse.family}
             _add(said, key, values | {"fuse_v": fuse.rated_v, "fuse_breaks_a": fuse.breaks_a})
     return said
+
+
+def laid_nowhere(rig: Rig) -> list[str]:
+    """Cables and fuses of an option as found that belong to no run that can be told, by their words."""
+    if not rig.survey.as_found:
+        return []
+    runs, of_main = dc_runs(rig), _for_the_inverter(rig.survey)
+    cables: list[tuple[FoundCable | FoundFuse, str]] = [(one, one.runs) for one in rig.survey.that_counts(FoundCable).values()]
+    fuses = [(one, one.guards) for one in rig.survey.that_counts(FoundFuse).values() if one is not of_main]
+    return [one.name or words or name_of_found(one) for one, words in (*cables, *fuses) if meant(one, rig, runs) is None]
 
 
 def _add(said: dict[str, dict[str, Any]], key: str, values: dict[str, Any]) -> None:
