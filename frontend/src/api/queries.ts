@@ -247,29 +247,6 @@ export const acQuery = (optionId: string, revision: number) =>
     queryFn: () => unwrap(client.GET("/api/v1/options/{option_id}/ac", { params: { path: { option_id: optionId } } })),
   });
 
-/** Every run of the DC side at a revision; those of the revision before stay until the new ones are there. */
-export const wiringQuery = (optionId: string, revision: number) =>
-  queryOptions({
-    queryKey: ["wiring", optionId, revision],
-    placeholderData: keepPreviousData,
-    gcTime: 60_000,
-    queryFn: () =>
-      unwrap(client.GET("/api/v1/options/{option_id}/wiring", { params: { path: { option_id: optionId } } })),
-  });
-
-/** Cables and fuses of many runs at once, at a revision: what is too small raised, or the least copper that keeps every rule. */
-export const wiringProposalQuery = (optionId: string, revision: number, of: "mended" | "lightest") =>
-  queryOptions({
-    queryKey: ["wiring", of, optionId, revision],
-    gcTime: 60_000,
-    queryFn: () => {
-      const params = { path: { option_id: optionId } };
-      return of === "mended"
-        ? unwrap(client.GET("/api/v1/options/{option_id}/wiring/mended", { params }))
-        : unwrap(client.GET("/api/v1/options/{option_id}/wiring/lightest", { params }));
-    },
-  });
-
 /** Which AC loads run together at a revision; the grid before stays on screen until the new one is there. */
 export const togetherQuery = (optionId: string, revision: number) =>
   queryOptions({

@@ -1,8 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { referenceQuery } from "../../api/queries";
 import { Button } from "../../ui/Button";
+import { ConductorField, LengthField } from "../worksheet/cableFields";
 import { Figure } from "../worksheet/Figure";
-import { ConductorField, FieldRow, LengthField, NumberField, SelectField, WordsField } from "../worksheet/fields";
+import { FieldRow, NumberField, SelectField, WordsField } from "../worksheet/fields";
 import { NeedRows } from "../worksheet/NeedRows";
 import { PartSelect } from "../worksheet/PartSelect";
 import { useRig } from "../worksheet/useRig";

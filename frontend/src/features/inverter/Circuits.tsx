@@ -3,8 +3,9 @@ import { useState } from "react";
 import { referenceQuery } from "../../api/queries";
 import { Button } from "../../ui/Button";
 import { Section } from "../../ui/PageHead";
+import { ConductorField } from "../worksheet/cableFields";
 import { Figure } from "../worksheet/Figure";
-import { ConductorField, SelectField, useNumber, WordsField } from "../worksheet/fields";
+import { SelectField, useNumber, WordsField } from "../worksheet/fields";
 import { useRig } from "../worksheet/useRig";
 import { useStepFigures } from "../worksheet/useStepFigures";
 import {

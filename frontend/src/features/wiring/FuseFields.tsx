@@ -1,5 +1,6 @@
 import type { Rig, SaidOfRun } from "../../api/types";
-import { LengthField, NumberField, SelectField } from "../worksheet/fields";
+import { LengthField } from "../worksheet/cableFields";
+import { NumberField, SelectField } from "../worksheet/fields";
 
 const NOT_SAID = { value: null, label: "not said" };
 

@@ -1,6 +1,7 @@
 import type { DcRun, SaidOfRun } from "../../api/types";
 import { Button } from "../../ui/Button";
-import { ConductorField, NumberField, SelectField, WordsField } from "../worksheet/fields";
+import { ConductorField } from "../worksheet/cableFields";
+import { NumberField, SelectField, WordsField } from "../worksheet/fields";
 import { NeedRows } from "../worksheet/NeedRows";
 import { useRig } from "../worksheet/useRig";
 import { CablesFields, FuseFields } from "./FuseFields";

@@ -1,17 +1,19 @@
 import { useQuery } from "@tanstack/react-query";
 import { Fragment, useState } from "react";
-import { referenceQuery, wiringQuery } from "../../api/queries";
+import { referenceQuery } from "../../api/queries";
 import type { DcRun, Finding } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Section } from "../../ui/PageHead";
 import { Failed, Waiting } from "../../ui/states";
+import { sayConductor, useConductor, useLength } from "../worksheet/cableFields";
 import { Figure } from "../worksheet/Figure";
-import { SelectField, sayConductor, useConductor, useLength, useNumber } from "../worksheet/fields";
+import { SelectField, useNumber } from "../worksheet/fields";
 import { useRig } from "../worksheet/useRig";
 import { MoreOfRun } from "./MoreOfRun";
 import { Routes } from "./Routes";
 import { RunsAtOnce } from "./RunsAtOnce";
 import { against, grouped, saidOf, summed } from "./runThings";
+import { wiringQuery } from "./wiringQueries";
 
 const STOCK = "stock-of-cables";
 

@@ -1,12 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { wiringProposalQuery } from "../../api/queries";
 import type { DcRun, PatchOperation } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Failed, Waiting } from "../../ui/states";
-import { sayConductor } from "../worksheet/fields";
+import { sayConductor } from "../worksheet/cableFields";
 import { useRig } from "../worksheet/useRig";
 import { takenAsAsked } from "./runThings";
+import { wiringProposalQuery } from "./wiringQueries";
 
 type Of = "mended" | "lightest";
 

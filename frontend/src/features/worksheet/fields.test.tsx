@@ -4,8 +4,9 @@ import userEvent from "@testing-library/user-event";
 import { afterEach, describe, expect, it } from "vitest";
 import type { Outcome } from "../../api/outbox";
 import type { UnitSystem } from "../../ui/formatQuantity";
+import { LengthField } from "./cableFields";
 import { AroundRig, fakeRig } from "./fakeRig";
-import { FieldRow, LengthField, NumberField, SelectField, WordsField } from "./fields";
+import { FieldRow, NumberField, SelectField, WordsField } from "./fields";
 import type { RigContext } from "./useRig";
 
 afterEach(cleanup);

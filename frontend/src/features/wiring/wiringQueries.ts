@@ -1,0 +1,27 @@
+import { keepPreviousData, queryOptions } from "@tanstack/react-query";
+import { client, unwrap } from "../../api/client";
+
+/** What the list of runs asks the server; fetched with it, and not before. */
+
+/** Every run of the DC side at a revision; those of the revision before stay until the new ones are there. */
+export const wiringQuery = (optionId: string, revision: number) =>
+  queryOptions({
+    queryKey: ["wiring", optionId, revision],
+    placeholderData: keepPreviousData,
+    gcTime: 60_000,
+    queryFn: () =>
+      unwrap(client.GET("/api/v1/options/{option_id}/wiring", { params: { path: { option_id: optionId } } })),
+  });
+
+/** Cables and fuses of many runs at once, at a revision: what is too small raised, or the least copper that keeps every rule. */
+export const wiringProposalQuery = (optionId: string, revision: number, of: "mended" | "lightest") =>
+  queryOptions({
+    queryKey: ["wiring", of, optionId, revision],
+    gcTime: 60_000,
+    queryFn: () => {
+      const params = { path: { option_id: optionId } };
+      return of === "mended"
+        ? unwrap(client.GET("/api/v1/options/{option_id}/wiring/mended", { params }))
+        : unwrap(client.GET("/api/v1/options/{option_id}/wiring/lightest", { params }));
+    },
+  });
