@@ -205,8 +205,8 @@ function OneWay({ run }: { run: DcRun }) {
         placeholder={run.found ? "–" : ""}
       />
       {usual && (
-        <span className="block text-[12px] text-soft">
-          usual <Figure figure={usual} />
+        <span className="block text-[12px] text-soft leading-6">
+          usual <Figure figure={usual} className="min-h-6" />
         </span>
       )}
       <Refused id={input.id} fault={fault} />
@@ -227,8 +227,8 @@ function Cable({ run, stock }: { run: DcRun; stock: readonly string[] }) {
         placeholder={run.found ? "–" : ""}
       />
       {asks && asks.value !== run.conductor && (
-        <span className="block text-[12px] text-soft">
-          asks for <Figure figure={asks} />
+        <span className="block text-[12px] text-soft leading-6">
+          asks for <Figure figure={asks} className="min-h-6" />
         </span>
       )}
       <Refused id={input.id} fault={fault} />
@@ -251,8 +251,8 @@ function Fuse({ run, value }: { run: DcRun; value: number | "none" | null }) {
       />
       <span className="ml-1 text-[13px] text-soft">A</span>
       {asks && asks.value !== value && (
-        <span className="block text-[12px] text-soft">
-          asks for <Figure figure={asks} />
+        <span className="block text-[12px] text-soft leading-6">
+          asks for <Figure figure={asks} className="min-h-6" />
         </span>
       )}
       <Refused id={input.id} fault={fault} />
@@ -266,10 +266,11 @@ function Lost({ run }: { run: DcRun }) {
   if (!lost) return <NotKnown />;
   return (
     <>
-      <Figure figure={lost} />
+      <Figure figure={lost} className="min-h-6" />
       {allowed_drop_v && (
-        <span className="block text-[12px] text-soft">
-          {path_drop_v ? "" : drop_v ? "in it alone, " : "at least, "}of <Figure figure={allowed_drop_v} />
+        <span className="mt-1 block text-[12px] text-soft leading-6">
+          {path_drop_v ? "" : drop_v ? "in it alone, " : "at least, "}of{" "}
+          <Figure figure={allowed_drop_v} className="min-h-6" />
         </span>
       )}
     </>
