@@ -14,34 +14,9 @@ export function MoreOfRun({ run, said, stock }: { run: DcRun; said: SaidOfRun; s
   const base = `/wiring/runs/${run.key}`;
   const routes = Object.entries(rig.wiring.routes).sort(([, one], [, other]) => one.position - other.position);
   const unsaid = run.found ? { value: null, label: "not known" } : { value: null, label: "as the shop lays them" };
-  const { figures } = run;
   return (
     <div className="max-w-[40rem]">
-      <div className="mb-3">
-        <NeedRows
-          rows={[
-            ...(run.fused ? [{ label: "Fuse not below", figure: figures.fuse_floor_a }] : []),
-            figures.ampacity_a || !figures.best_ampacity_a
-              ? { label: "Its cable may carry", figure: figures.ampacity_a }
-              : {
-                  label: "It may carry at most",
-                  figure: figures.best_ampacity_a,
-                  note: "copper with the best insulation: of this one not all is known",
-                },
-            { label: "Lost in it", figure: figures.drop_v },
-            ...(run.fused
-              ? [
-                  {
-                    label: "Fault where it begins",
-                    figure: figures.fault_high_a,
-                    note: "what its fuse has to break",
-                  },
-                  { label: "Fault at its end", figure: figures.fault_low_a, note: "what its fuse has to notice" },
-                ]
-              : []),
-          ]}
-        />
-      </div>
+      <WhatFollows run={run} />
       <WordsField label="Label at both ends" path={`${base}/label`} value={said.label} />
       {!rig.survey.as_found && (
         <SelectField
@@ -135,6 +110,38 @@ export function MoreOfRun({ run, said, stock }: { run: DcRun; said: SaidOfRun; s
           Forget all that was said of it
         </Button>
       )}
+    </div>
+  );
+}
+
+/** What was worked out of a run, and is not in its row. */
+function WhatFollows({ run }: { run: DcRun }) {
+  const { figures } = run;
+  return (
+    <div className="mb-3">
+      <NeedRows
+        rows={[
+          ...(run.fused ? [{ label: "Fuse not below", figure: figures.fuse_floor_a }] : []),
+          figures.ampacity_a || !figures.best_ampacity_a
+            ? { label: "Its cable may carry", figure: figures.ampacity_a }
+            : {
+                label: "It may carry at most",
+                figure: figures.best_ampacity_a,
+                note: "copper with the best insulation: of this one not all is known",
+              },
+          { label: "Lost in it", figure: figures.drop_v },
+          ...(run.fused
+            ? [
+                {
+                  label: "Fault where it begins",
+                  figure: figures.fault_high_a,
+                  note: "what its fuse has to break",
+                },
+                { label: "Fault at its end", figure: figures.fault_low_a, note: "what its fuse has to notice" },
+              ]
+            : []),
+        ]}
+      />
     </div>
   );
 }
