@@ -9,12 +9,14 @@ from builders import load, report, value
 from hypothesis import given
 from hypothesis import strategies as st
 
-from ryokan.core.errors import UnknownPart
+from ryokan.core.errors import UnknownPart, UnreadableQuantity
 from ryokan.core.parts.arrange import Arrangement, arrangement
 from ryokan.core.parts.model import KINDS, Battery, InverterPart, PartKind, book_ref
+from ryokan.core.parts.protection import FusePart
+from ryokan.core.wiring.fuse_times import opens_within_s, read_fuse_times, surely_from
 from ryokan.parts.csv_format import UnreadableParts, read_parts_csv, write_parts_csv
 from ryokan.parts.sample import sample_parts
-from ryokan.wording.parts import COLUMNS, fields_of
+from ryokan.wording.parts import COLUMNS, GROUPS, fields_of
 
 
 def battery(**members: Any) -> Battery:
@@ -114,13 +116,52 @@ def test_a_reference_depends_on_content_alone() -> None:
     assert book_ref(battery()) == "book:cd446bb8c82f3014a5754520cdf4c113"
 
 
+OF_POWER = ("battery", "inverter", "panel", "controller", "charger", "dcdc")
+
+
+def test_what_protects_and_connects_is_listed_broadly_and_some_of_it_is_not_marked() -> None:
+    rest = [part for part in sample_parts() if part.kind not in OF_POWER]
+    fuses = [part for part in rest if isinstance(part, FusePart)]
+    assert len(rest) >= 120 and {part.kind for part in rest} == set(get_args(PartKind)) - set(OF_POWER)
+    assert any(part.rated_v is None and part.breaks_a is None for part in fuses)  # empty is not known, never its family's
+    assert sorted(kind for kinds in GROUPS.values() for kind in kinds) == sorted(get_args(PartKind))
+
+
+# Blade and large bolt-down fuses by ISO 8820-3 and 8820-5, from memory: 200 % at most 5 s and 15 s, 350 % 0.5 s and 5 s.
+BLADE, BOLTED = "135 % 600 s; 200 % 5 s; 350 % 0.5 s; 600 % 0.1 s", "135 % 1800 s; 200 % 15 s; 350 % 5 s; 600 % 1 s"
+
+
+@pytest.mark.parametrize(
+    ("points", "share", "seconds"),
+    [
+        (BLADE, 2.0, 5.0), (BLADE, 3.5, 0.5), (BLADE, 6.0, 0.1), (BLADE, 12.0, 0.025), (BLADE, 1.2, None),
+        (BOLTED, 2.0, 15.0), (BOLTED, 3.5, 5.0), ("", 9.0, None),
+        (BLADE, (2.0 * 3.5) ** 0.5, (5.0 * 0.5) ** 0.5),  # halfway on both logarithms
+    ],
+)  # fmt: skip
+def test_a_fuse_opens_within_the_time_of_its_points(points: str, share: float, seconds: float | None) -> None:
+    assert opens_within_s(read_fuse_times(points), share * 30, 30) == (None if seconds is None else pytest.approx(seconds))
+
+
+def test_from_where_a_fuse_is_sure_to_open_within_5_s() -> None:
+    assert [surely_from(read_fuse_times(points)) for points in (BLADE, BOLTED)] == [2.0, 3.5]
+    assert surely_from(read_fuse_times("200 % 20 s; 400 % 1.25 s")) == pytest.approx((2.0 * 4.0) ** 0.5)
+    assert surely_from(read_fuse_times("200 % 60 s")) is None and surely_from(()) is None
+
+
+@pytest.mark.parametrize("text", ["200 %", "fast", "350 % 0.5 s; 200 % 5 s", "200 % 5 s; 350 % 9 s", "90 % 5 s"])
+def test_points_that_no_fuse_has_are_refused_with_a_reason(text: str) -> None:
+    with pytest.raises(UnreadableQuantity):
+        read_fuse_times(text)
+
+
 @pytest.mark.parametrize("kind", get_args(PartKind))
 def test_every_member_of_a_kind_can_be_shown_filled_in_and_written_as_csv(kind: PartKind) -> None:
     mine = [part for part in sample_parts() if part.kind == kind]
 
     assert {field.name for field in fields_of(kind)} == set(KINDS[kind].model_fields) - {"kind"}
     assert set(COLUMNS[kind]) <= {field.name for field in fields_of(kind)}
-    assert len(mine) >= 30
+    assert len(mine) >= (30 if kind in OF_POWER else 3)
     assert read_parts_csv(write_parts_csv(mine, kind), kind) == mine
     assert len({part.name for part in mine}) == len(mine)
 

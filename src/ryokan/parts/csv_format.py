@@ -87,7 +87,10 @@ def _document(cells: dict[str, str]) -> dict[str, Any]:
 
 
 # Members whose choices are numbers: a cell is text, and a choice does not turn text into a number by itself.
-_WHOLE = ("battery_v", "mains_v", "mains_hz", "legs", "lowest_battery_v", "highest_battery_v", "input_v", "output_v")
+_WHOLE = (
+    "battery_v", "mains_v", "mains_hz", "legs", "lowest_battery_v", "highest_battery_v", "input_v", "output_v",
+    "insulation_c", "poles", "angle_deg",
+)  # fmt: skip
 
 
 def write_parts_csv(parts: Iterable[Part], kind: PartKind) -> str:

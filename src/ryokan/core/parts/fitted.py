@@ -11,18 +11,8 @@ from typing import TypeVar
 from ryokan.core.charging.model import AlternatorPath, Charger
 from ryokan.core.errors import UnknownPart
 from ryokan.core.figure import Figure, Sheet
-from ryokan.core.parts.model import (
-    BOOK,
-    OWN,
-    AnyPart,
-    Battery,
-    ChargerPart,
-    ControllerPart,
-    DcdcPart,
-    InverterPart,
-    PanelPart,
-    Part,
-)
+from ryokan.core.parts.base import AnyPart
+from ryokan.core.parts.model import BOOK, OWN, Battery, ChargerPart, ControllerPart, DcdcPart, InverterPart, PanelPart, Part
 from ryokan.core.rig import Rig
 from ryokan.core.solar.model import Controller, LaidPanel
 

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import hashlib
 import json
-from decimal import Decimal
 from typing import TYPE_CHECKING, Annotated, Literal, TypeAlias, get_args
 
 from pydantic import Field, model_validator
@@ -12,38 +11,13 @@ from pydantic import Field, model_validator
 from ryokan.core.charging.profiles import Profiles, read_profiles
 from ryokan.core.charging.values import ChargerValues, ChargeSettings, DcdcValues
 from ryokan.core.model import Model
+from ryokan.core.parts.base import AnyPart
+from ryokan.core.parts.protection import ProtectionPart
 from ryokan.core.solar.values import Build, ControllerValues, Method, PanelValues
 from ryokan.core.storage.model import Chemistry
 
 BOOK = "book:"
 OWN = "own:"
-
-
-class Price(Model):
-    """What one costs. A price that is not known is left out; it is never zero by default."""
-
-    amount: Decimal = Field(ge=0, max_digits=12, decimal_places=2)
-    currency: str = Field(pattern=r"^[A-Z]{3}$", description="ISO 4217 code, such as EUR.")
-
-
-class Size(Model):
-    """Outside size, as it stands. [m]"""
-
-    length_m: float = Field(gt=0, le=5)
-    width_m: float = Field(gt=0, le=5)
-    height_m: float = Field(gt=0, le=5)
-
-
-class AnyPart(Model):
-    """What every kind of part has."""
-
-    name: str = Field(min_length=1, max_length=80)
-    maker: str = Field(default="", max_length=60)
-    price: Price | None = None
-    mass_kg: float | None = Field(default=None, gt=0, le=2000)
-    size: Size | None = None
-    values_from: Literal["data_sheet", "measured", "estimate"] = "data_sheet"
-    note: str = Field(default="", max_length=400)
 
 
 class AnyBattery(AnyPart):
@@ -161,7 +135,7 @@ class DcdcPart(AnyPart, DcdcValues, ChargeSettings):
 
 
 AnyKindOfPart: TypeAlias = (
-    Battery | InverterPart | PanelPart | ControllerPart | ChargerPart | DcdcPart
+    Battery | InverterPart | PanelPart | ControllerPart | ChargerPart | DcdcPart | ProtectionPart
 )  # every kind there is stands here, and nowhere else
 Part: TypeAlias = Annotated[AnyKindOfPart, Field(discriminator="kind")]
 KINDS: dict[str, type[AnyPart]] = {model.model_fields["kind"].default: model for model in get_args(AnyKindOfPart)}
