@@ -10,7 +10,7 @@ from ryokan.core.data.assumptions import Curve, assumptions, curves
 from ryokan.core.data.provenance import require_source
 from ryokan.core.errors import FormulaError
 from ryokan.core.formula import Value, evaluate_formula
-from ryokan.core.parts.model import AnyPart
+from ryokan.core.parts.base import AnyPart
 
 Kind: TypeAlias = Literal["given", "constant", "computed", "looked_up", "chosen", "simulated"]
 

@@ -16,6 +16,7 @@ class Model(BaseModel):
 # Whether a thing is there: “none” says that somebody looked and there is none, None that nobody has said.
 Fitted: TypeAlias = Literal["fitted", "none"]
 Nothing: TypeAlias = Literal["none"]
+YesNo: TypeAlias = Literal["yes", "no"]
 
 Id = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$", description="Name of an item within its collection")]
 Position = Annotated[float, Field(ge=-1e9, le=1e9, description="Order within the collection, ascending")]

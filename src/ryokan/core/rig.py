@@ -16,7 +16,8 @@ from ryokan.core.links.model import Link
 from ryokan.core.loads.model import Ambient, Load
 from ryokan.core.model import Id, Model, NonNegative, Position
 from ryokan.core.overruled import Overruled
-from ryokan.core.parts.model import OwnPart, Price
+from ryokan.core.parts.base import Price
+from ryokan.core.parts.model import OwnPart
 from ryokan.core.solar.model import Solar
 from ryokan.core.space.model import Space
 from ryokan.core.storage.model import Storage

@@ -7,10 +7,9 @@ from typing import Annotated, Literal, TypeAlias
 from pydantic import Field, field_validator
 
 from ryokan.core.ac.values import Curve, Rcd, SupplyRef
-from ryokan.core.model import Fitted, Id, Model, Position
+from ryokan.core.model import Fitted, Id, Model, Position, YesNo
 from ryokan.core.quantities import Length
-from ryokan.core.solar.values import YesNo
-from ryokan.core.wiring.model import known_conductor
+from ryokan.core.wiring.conductors import known_conductor
 
 MAX_PANELS = 8
 MAX_FEEDS = 6

@@ -22,7 +22,7 @@ from ryokan.core.model import Fitted, Id, Model, Position, Within
 from ryokan.core.parts.model import PartRef
 from ryokan.core.quantities import Length
 from ryokan.core.solar.values import BatteryClass
-from ryokan.core.wiring.model import known_conductor
+from ryokan.core.wiring.conductors import known_conductor
 
 Hookup: TypeAlias = Literal[
     "none", "na_15", "na_20", "na_30", "na_50", "eu_6", "eu_10", "eu_16", "eu_32", "eu_63",

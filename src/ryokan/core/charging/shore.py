@@ -13,7 +13,8 @@ from ryokan.core.data.tables import tables
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.inverter.model import Inverter
 from ryokan.core.laws import AMPS_TO_CHARGE, CHARGER_A_OF_MAINS, HOURS_TO_CHARGE, LEFT_OF_A_LIMIT, MAINS_A_OF_CHARGER
-from ryokan.core.parts.model import AnyPart, ChargerPart, InverterPart
+from ryokan.core.parts.base import AnyPart
+from ryokan.core.parts.model import ChargerPart, InverterPart
 from ryokan.core.rig import Rig, Stay
 from ryokan.core.storage.model import Storage
 

@@ -6,11 +6,10 @@ from typing import Annotated, Literal, TypeAlias
 
 from pydantic import Field, field_validator
 
-from ryokan.core.model import Fitted, Fraction, Model
+from ryokan.core.model import Fitted, Fraction, Model, YesNo
 from ryokan.core.quantities import Length
 from ryokan.core.solar.values import BatteryClass as VoltsClass
-from ryokan.core.solar.values import YesNo
-from ryokan.core.wiring.model import known_conductor
+from ryokan.core.wiring.conductors import known_conductor
 
 Regulation: TypeAlias = Literal["standard", "smart", "external"]
 PathKind: TypeAlias = Literal["dcdc", "relay", "hand_switch", "manager", "regulated"]

@@ -10,9 +10,8 @@ from pydantic import Field, field_validator, model_validator
 from ryokan.core.ac.values import THE_INVERTER, Bond, SupplyRef
 from ryokan.core.charging.profiles import ProfileName
 from ryokan.core.charging.values import ChargeSettings
-from ryokan.core.model import Fitted, Fraction, Id, Model, Position
-from ryokan.core.solar.values import YesNo
-from ryokan.core.wiring.model import known_conductor
+from ryokan.core.model import Fitted, Fraction, Id, Model, Position, YesNo
+from ryokan.core.wiring.conductors import known_conductor
 
 Waveform: TypeAlias = Literal["pure_sine", "modified_sine"]
 # So many seconds, so many watts.

@@ -7,10 +7,10 @@ from typing import Annotated, Literal, TypeAlias
 from pydantic import Field, model_validator
 
 from ryokan.core.charging.values import ChargeSettings
-from ryokan.core.model import Fitted, Id, Model, Nothing, Position, Within
+from ryokan.core.model import Fitted, Id, Model, Nothing, Position, Within, YesNo
 from ryokan.core.parts.model import PartRef
 from ryokan.core.quantities import Length
-from ryokan.core.solar.values import ControllerValues, PvAmps, PvVolts, YesNo
+from ryokan.core.solar.values import ControllerValues, PvAmps, PvVolts
 
 SkyDays: TypeAlias = Annotated[
     tuple[Annotated[float, Field(ge=0, le=15)], ...], Field(min_length=20, max_length=20, description="Dullest first.")

@@ -6,11 +6,10 @@ from typing import Annotated, Literal, TypeAlias
 
 from pydantic import Field
 
-from ryokan.core.model import Model
+from ryokan.core.model import Model, YesNo
 
 Method: TypeAlias = Literal["mppt", "pwm"]
 BatteryClass: TypeAlias = Literal[12, 24, 48]
-YesNo: TypeAlias = Literal["yes", "no"]
 Build: TypeAlias = Literal["rigid", "flexible", "folding", "thin_film"]
 PvVolts: TypeAlias = Annotated[float, Field(gt=0, le=1_500)]
 PvAmps: TypeAlias = Annotated[float, Field(gt=0, le=200)]

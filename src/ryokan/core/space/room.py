@@ -7,7 +7,7 @@ from itertools import permutations
 from typing import Literal, TypeAlias
 
 from ryokan.core.figure import Figure, Sheet
-from ryokan.core.parts.model import Size
+from ryokan.core.parts.base import Size
 from ryokan.core.space.model import Compartment, Roof, Space
 
 Hindrance: TypeAlias = Literal["wet", "engine_space", "door", "length", "width", "height", "cable_bend", "count", "floor_load"]

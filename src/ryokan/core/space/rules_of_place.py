@@ -5,7 +5,7 @@ from __future__ import annotations
 from ryokan.core.figure import Sheet
 from ryokan.core.findings.model import Fix, Thing, Trouble, replace, rule
 from ryokan.core.findings.things import bank_compartment, inverter_compartment
-from ryokan.core.parts.model import Size
+from ryokan.core.parts.base import Size
 from ryokan.core.rig import Rig
 from ryokan.core.space.model import Compartment
 from ryokan.core.space.room import Hindrance, Unit, fits, hindrances

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from typing import Literal, TypeAlias
 
@@ -12,10 +12,13 @@ from ryokan.core.inverter.model import Inverter
 from ryokan.core.loads.model import Load
 from ryokan.core.rig import Rig
 from ryokan.core.solar.model import Solar
+from ryokan.core.storage.model import Storage
+from ryokan.core.wiring.circuits import DcCircuit
 
 RunKind: TypeAlias = Literal[
-    "main", "inverter", "controller", "array", "way_out", "way_in", "charger", "panel", "step_down", "branch"
-]
+    "main", "inverter", "controller", "array", "way_out", "way_in", "charger", "panel", "step_down", "branch", "circuit",
+    "string",
+]  # fmt: skip
 BANK, BUS, PANEL, STEP_DOWN = "bank.pos", "bus.pos", "panel", "stepdown"
 
 
@@ -37,6 +40,8 @@ class DcRun:
         Ids of the loads that it feeds straight, where it feeds several.
     converted : tuple of str
         Ids of those that it feeds through a converter further on.
+    alike : int
+        How many such runs share one current: strings side by side.
     """
 
     key: str
@@ -45,6 +50,7 @@ class DcRun:
     behind: str
     loads: tuple[str, ...] = ()
     converted: tuple[str, ...] = ()
+    alike: int = 1
 
     @property
     def tail(self) -> str:
@@ -71,12 +77,23 @@ def dc_runs(rig: Rig) -> dict[str, DcRun]:
     """Every run of the DC side but the main one, by its key; what feeds others stands before them."""
     solar_behind = "" if rig.wiring.solar_joins == "battery" else MAIN
     found = [
+        *_strings(rig.storage),
         *_inverters(rig.inverter, rig.has_loads),
         *_controllers(rig.solar, BANK if solar_behind == "" else BUS, solar_behind),
         *_charging(rig.charging),
-        *_loads({id: load for id, load in rig.active_loads().items() if load.feed != "ac"}),
+        *_loads({id: load for id, load in rig.active_loads().items() if load.feed != "ac"}, rig.wiring.ordered_circuits()),
     ]
     return {run.key: run for run in found}
+
+
+def _strings(storage: Storage) -> Iterator[DcRun]:
+    """Of lithium side by side a run for each string, since each has to survive the others' fault current."""
+    bank = storage.bank
+    if bank is None or not storage.is_lithium:
+        return
+    ids = [str(n + 1) for n in range(bank.units.parallel)] if bank.units is not None else list(bank.ordered_strings())
+    for id in ids if len(ids) > 1 else ():
+        yield DcRun(f"string:{id}.pos>{BANK}", "string", id, "", alike=len(ids))
 
 
 def _inverters(inverter: Inverter, has_loads: bool) -> Iterator[DcRun]:
@@ -107,13 +124,19 @@ def _charging(charging: Charging) -> Iterator[DcRun]:
             yield DcRun(f"{BUS}>charger:{id}.out", "charger", id, MAIN)
 
 
-def _loads(loads: dict[str, Load]) -> Iterator[DcRun]:
-    """The panel, and a branch to each load. Behind a converter the loads hang on its own volts."""
+def _loads(loads: dict[str, Load], circuits: Mapping[str, DcCircuit]) -> Iterator[DcRun]:
+    """The panel, its circuits, and a branch to each load that is on none. Behind a converter they hang on its own volts."""
     straight = tuple(id for id, load in loads.items() if load.feed == "dc")
     converted = tuple(id for id, load in loads.items() if load.feed == "step_down")
     if loads:
         yield DcRun(TO_PANEL, "panel", PANEL, MAIN, straight, converted)
     if converted:
         yield DcRun(f"{PANEL}.out>{STEP_DOWN}.in", "step_down", STEP_DOWN, TO_PANEL, converted)
-    for id in straight:
+    taken: set[str] = set()
+    for id, circuit in circuits.items():
+        on_it = tuple(load for load in circuit.loads if load in straight)
+        if on_it:
+            taken |= set(on_it)
+            yield DcRun(f"{PANEL}.out>circuit:{id}.in", "circuit", id, TO_PANEL, on_it)
+    for id in (load for load in straight if load not in taken):
         yield DcRun(f"{PANEL}.out>load:{id}.in", "branch", id, TO_PANEL)

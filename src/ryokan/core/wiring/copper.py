@@ -86,6 +86,8 @@ def _leg(one: RunOf, figures: Mapping[str, Figure], behind: Mapping[str, list[Ru
     current = figures.get(f"{one.base}.design_current_a")
     if one.run.kind == "array":
         current = figures.get(f"solar.array.{one.run.thing}.isc_a")
+    if one.run.kind == "circuit":
+        current = figures.get(f"{one.base}.drop_current_a", current)
     if length is None or not sizes or current is None:
         return None
     allowed = figures.get(f"{one.base}.allowed_drop_v")

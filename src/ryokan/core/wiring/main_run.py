@@ -12,6 +12,7 @@ from ryokan.core.laws import AMBIENT_BY_HEAT, CONDUCTANCE_FOR_DROP, DROP_V, LOOP
 from ryokan.core.wiring.at_best import best_ampacity, best_drop
 from ryokan.core.wiring.model import MainRun
 from ryokan.core.wiring.practice import AWG, METRIC, SOURCE_OF, Practice, practice_of
+from ryokan.core.wiring.short_time import withstand
 
 
 def design_current(sheet: Sheet) -> Figure:
@@ -41,7 +42,14 @@ def design_current(sheet: Sheet) -> Figure:
 
 
 def main_run(
-    sheet: Sheet, run: MainRun, code_pack: str, design_a: Figure, floors: MakersFloors, lacking: Sequence[str]
+    sheet: Sheet,
+    run: MainRun,
+    code_pack: str,
+    design_a: Figure,
+    floors: MakersFloors,
+    lacking: Sequence[str],
+    *,
+    next_rating: bool,
 ) -> None:
     """Fuse and conductor that the run asks for, and what the chosen conductor does; a figure no stock size meets is left out.
 
@@ -82,7 +90,10 @@ def main_run(
     if not lacking and _all_known(run):
         _circular_mils_check(sheet, design_a, drop_v)
         with suppress(OutOfTable):  # the rules say which end of the stock list was passed
-            conductor = _needed(sheet, run, practice, floors, fuse_floor=fuse_floor, design_a=design_a, drop_v=drop_v)
+            conductor = _needed(
+                sheet, run, practice, floors,
+                fuse_floor=fuse_floor, design_a=design_a, drop_v=drop_v, next_rating=next_rating,
+            )  # fmt: skip
     if run.conductor is not None:
         conductor = sheet.given("wiring.main.have_conductor", run.conductor, "")
         practice = practice_of(code_pack, run.conductor)
@@ -113,6 +124,7 @@ def _needed(
     fuse_floor: Figure,
     design_a: Figure,
     drop_v: Figure,
+    next_rating: bool,
 ) -> Figure:
     """The conductor that the run asks for, with its fuse.
 
@@ -127,6 +139,13 @@ def _needed(
         inputs["maker"] = sheet["wiring.main.maker_fuse_a"]
         formula = f"next_larger({practice.fuses}, max(floor, maker))"
     fuse = sheet.choose("wiring.main.fuse_a", formula, "A", SOURCE_OF[practice.fuses], **inputs)
+    if next_rating:  # the cable bears what flows, and the fuse may be the rating that comes next
+        fuse = fuse_floor
+        if floors.fuse_a is not None:
+            maker = sheet["wiring.main.maker_fuse_a"]
+            fuse = sheet.compute(
+                "wiring.main.bears_floor_a", "max(floor, maker)", "A", "nec_240", floor=fuse_floor, maker=maker
+            )
     return _conductor(sheet, run, practice, floors.conductor, fuse=fuse, design_a=design_a, drop_v=drop_v)
 
 
@@ -248,6 +267,8 @@ def _what_it_does(sheet: Sheet, run: MainRun, practice: Practice, *, conductor: 
     elif length is not None:
         best_drop(sheet, "wiring.main", practice, conductor, length, design_a, cables)
     _ampacity(sheet, run, practice, conductor, metal, cables)
+    insulation = sheet.get("wiring.main.insulation_c")
+    withstand(sheet, "wiring.main", practice, conductor, insulation, run.material, {**cables})
 
 
 def _ampacity(

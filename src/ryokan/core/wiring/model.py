@@ -6,45 +6,21 @@ from typing import Annotated, Literal, TypeAlias
 
 from pydantic import Field, field_validator
 
-from ryokan.core.data.tables import tables
 from ryokan.core.errors import UnreadableQuantity
-from ryokan.core.model import Fitted, Id, Model, Nothing, Position
+from ryokan.core.model import Fitted, Id, Model, Nothing, Position, YesNo
 from ryokan.core.quantities import Length
+from ryokan.core.wiring.circuits import MAX_CIRCUITS, DcCircuit
+from ryokan.core.wiring.conductors import RunKey, known_conductor
+from ryokan.core.wiring.fuse_times import FuseTimes
+from ryokan.core.wiring.gear import MAX_GEAR, Gear, NegativeValues
+from ryokan.core.wiring.kinds import FuseFamily, InsulationC, Material
 
-InsulationC = Literal[60, 75, 90, 105]
-Material: TypeAlias = Literal["copper", "copper_clad_aluminium", "aluminium"]
 Zone: TypeAlias = Literal["cabin", "engine_space", "roof"]
-# Fuses by how they are built; which volts and which fault current one breaks is a matter of the fuse, not of its family.
-FuseFamily: TypeAlias = Literal["class_t", "anl", "mega", "mrbf", "blade", "breaker", "gg"]
-# A run by the terminals at its two ends, that which is nearer to the bank first: bus.pos>inverter:main.dc
-RUN_KEY = r"^[a-z0-9_:-]+\.[a-z]+>[a-z0-9_:-]+\.[a-z]+$"
-RunKey: TypeAlias = Annotated[str, Field(max_length=120, pattern=RUN_KEY, description="The two terminals that it joins.")]
+# Not at all (ISO 13297), up to the next rating (NEC 240.4(B)), or half more on branches (ABYC E-11).
+FuseSchool: TypeAlias = Literal["ampacity", "next_rating", "half_more"]
 MAX_RUNS = 600
 MAX_ROUTES = 40
 MAX_NUMBERS = 5_000
-
-
-def stock_conductors() -> list[str]:
-    """Ids of the conductors in stock, AWG first, ascending."""
-    return [*tables()["awg_copper"].rows, *tables()["mm2_copper"].rows]
-
-
-def known_conductor(value: str | None) -> str | None:
-    """The id of a stock conductor as it is.
-
-    Raises
-    ------
-    UnreadableQuantity
-        There is no such stock size.
-    """
-    if value is not None and value not in stock_conductors():
-        raise UnreadableQuantity(f"“{value[:20]}” is not a stock size: write for example “awg:2/0” or “mm2:70”.")
-    return value
-
-
-def known_or_none(value: str | None) -> str | None:
-    """The id of a stock conductor as it is; None for anything else, since parts are typed freely."""
-    return value if value in stock_conductors() else None
 
 
 class FuseOfRun(Model):
@@ -60,6 +36,8 @@ class FuseOfRun(Model):
     )
     fuse_way: Length | None = Field(default=None, description="Cable before the fuse; None: not measured.")
     sheathed: Fitted | None = Field(default=None, description="A sheath or conduit around that cable before the fuse.")
+    fuse_opens: FuseTimes = ""
+    polarised: YesNo | None = Field(default=None, description="Of a breaker: whether it is marked for one way alone.")
     bears_a: float | None = Field(
         default=None, gt=0, le=5_000, description="What the weakest thing behind the fuse bears: bar, switch, device. [A]"
     )
@@ -137,6 +115,14 @@ class Wiring(Model):
     solar_joins: Literal["battery", "bus"] = Field(
         default="battery", description="On which side of the main switch the solar controllers join."
     )
+    gear: dict[Id, Gear] = Field(
+        default_factory=dict, max_length=MAX_GEAR, description="Bars, switches, shunts, disconnects and fuse boxes."
+    )
+    negative: NegativeValues = Field(default_factory=NegativeValues)
+    circuits: dict[Id, DcCircuit] = Field(
+        default_factory=dict, max_length=MAX_CIRCUITS, description="Loads that share a fuse; every other has one of its own."
+    )
+    fuse_school: FuseSchool = Field(default="ampacity", description="How far a fuse may be above what its cable bears.")
     routes: dict[Id, Route] = Field(default_factory=dict, max_length=MAX_ROUTES)
     runs: dict[RunKey, SaidOfRun] = Field(default_factory=dict, max_length=MAX_RUNS)
     numbers: dict[RunKey, Annotated[int, Field(ge=1, le=MAX_NUMBERS)]] = Field(
@@ -151,6 +137,22 @@ class Wiring(Model):
         if len(set(numbers.values())) < len(numbers):
             raise UnreadableQuantity("Two runs have the same number: each needs one of its own.")
         return numbers
+
+    @field_validator("circuits")
+    @classmethod
+    def _each_load_once(cls, circuits: dict[str, DcCircuit]) -> dict[str, DcCircuit]:
+        loads = [load for circuit in circuits.values() for load in circuit.loads]
+        if len(set(loads)) < len(loads):
+            raise UnreadableQuantity("A load hangs on one circuit: take it from the one before it goes to another.")
+        return circuits
+
+    def ordered_circuits(self) -> dict[str, DcCircuit]:
+        """Circuits in their order."""
+        return dict(sorted(self.circuits.items(), key=lambda one: (one[1].position, one[0])))
+
+    def ordered_gear(self) -> dict[str, Gear]:
+        """What sits between the runs, in its order."""
+        return dict(sorted(self.gear.items(), key=lambda one: (one[1].position, one[0])))
 
     def ordered_routes(self) -> dict[str, Route]:
         """Routes in their order."""

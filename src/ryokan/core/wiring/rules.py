@@ -8,7 +8,10 @@ from ryokan.core.findings.model import Fix, Trouble, replace, rule
 from ryokan.core.formula import evaluate_formula
 from ryokan.core.rig import Rig
 from ryokan.core.survey.model import FoundBank
+from ryokan.core.topology.dc import THE_MAIN_RUN
 from ryokan.core.wiring.practice import area_mm2, practice_of
+from ryokan.core.wiring.rules_of_runs import most_fuse_a
+from ryokan.core.wiring.things import school_of
 
 
 def _next_fuse_a(rig: Rig, floor_a: float) -> float | None:
@@ -44,6 +47,10 @@ def _bears(sheet: Sheet) -> tuple[Figure | None, str]:
     return (bears, "") if bears is not None else (sheet.get("wiring.main.best_ampacity_a"), "best")
 
 
+def _most_fuse_a(rig: Rig, bears: Figure) -> float:
+    return most_fuse_a(school_of(rig.wiring.fuse_school, THE_MAIN_RUN), practice_of(rig.region.code_pack).fuses, bears)
+
+
 @rule("wiring.conductor_undersized", "danger", "abyc_e11_ampacity")
 def conductor_undersized(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The chosen conductor may not carry the design current where it lies."""
@@ -64,25 +71,34 @@ def fuse_above_ampacity(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The chosen fuse lets through more than the conductor bears: the cable burns first."""
     fuse = sheet.get("wiring.main.have_fuse_a")
     ampacity, variant = _bears(sheet)
-    conductor = sheet.get("wiring.main.have_conductor") or sheet.get("wiring.main.conductor")
-    if fuse is None or ampacity is None or conductor is None or fuse.number <= ampacity.number:
+    conductor = sheet.get("wiring.main.have_conductor")  # of one that nobody has chosen nothing is told
+    if fuse is None or ampacity is None or conductor is None or fuse.number <= _most_fuse_a(rig, ampacity):
         return None
+    variant = variant or ("next_rating" if rig.wiring.fuse_school == "next_rating" else "")
     figures = {"fuse": fuse, "ampacity": ampacity, "conductor": conductor}
     return Trouble(figures=figures, fix=_as_asked(sheet), source=ampacity.source, variant=variant)
 
 
-@rule("wiring.fuse_below_load", "fault", "practice", worse=("floor", "fuse"))
+@rule("wiring.fuse_below_load", "fault", "practice", worse=("current", "fuse"))
 def fuse_below_load(rig: Rig, sheet: Sheet) -> Trouble | None:
-    """The chosen fuse is below 1.25 × the design current: it runs hot and opens for nothing."""
-    fuse, floor = sheet.get("wiring.main.have_fuse_a"), sheet.get("wiring.main.fuse_floor_a")
-    if fuse is None or floor is None or fuse.number >= floor.number * (1 - 1e-9):
+    """The chosen fuse is below the design current: it opens at full load."""
+    fuse, current = sheet.get("wiring.main.have_fuse_a"), sheet["wiring.main.design_current_a"]
+    if fuse is None or fuse.number >= current.number * (1 - 1e-9):
         return None
+    figures = {"fuse": fuse, "floor": sheet["wiring.main.fuse_floor_a"], "current": current}
+    return Trouble(figures=figures, fix=_as_asked(sheet))
+
+
+@rule("wiring.fuse_little_in_hand", "advice", "practice", worse=("floor", "fuse"))
+def fuse_little_in_hand(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The chosen fuse bears the design current, with less than the usual quarter in hand."""
+    fuse, floor = sheet.get("wiring.main.have_fuse_a"), sheet.get("wiring.main.fuse_floor_a")
     current = sheet["wiring.main.design_current_a"]
-    return Trouble(
-        figures={"fuse": fuse, "floor": floor, "current": current},
-        fix=_as_asked(sheet),
-        variant="opens" if fuse.number < current.number else "",
-    )
+    if fuse is None or floor is None or fuse.number < current.number * (1 - 1e-9):
+        return None
+    if fuse.number >= floor.number * (1 - 1e-9):
+        return None
+    return Trouble(figures={"fuse": fuse, "floor": floor, "current": current}, fix=_as_asked(sheet))
 
 
 @rule("wiring.fuse_window_closed", "fault", "practice", worse=("floor", "ampacity"))
@@ -92,7 +108,7 @@ def fuse_window_closed(rig: Rig, sheet: Sheet) -> Trouble | None:
     if chosen is None or floor is None or chosen[1].number < sheet["wiring.main.design_current_a"].number:
         return None  # an undersized conductor is a danger of its own
     next_a = _next_fuse_a(rig, floor.number)
-    if next_a is not None and next_a <= chosen[1].number:
+    if next_a is not None and next_a <= _most_fuse_a(rig, chosen[1]):
         return None
     return Trouble(
         figures={"conductor": chosen[0], "ampacity": chosen[1], "floor": floor},

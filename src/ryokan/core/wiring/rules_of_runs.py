@@ -9,11 +9,22 @@ from ryokan.core.findings.model import Fix, Thing, Trouble, replace, rule
 from ryokan.core.formula import evaluate_formula
 from ryokan.core.rig import Rig
 from ryokan.core.subjects import subject_of
+from ryokan.core.topology.dc import THE_MAIN_RUN
+from ryokan.core.wiring.fuse_times import CLEARED_WITHIN_S, longest_of, opens_within_s, shortest_of, surely_from
 from ryokan.core.wiring.identity import id_of_run
-from ryokan.core.wiring.model import SaidOfRun
-from ryokan.core.wiring.practice import area_mm2
+from ryokan.core.wiring.model import FuseSchool, SaidOfRun
+from ryokan.core.wiring.practice import area_mm2, practice_of
 from ryokan.core.wiring.sizing import FUSES, NEC_TERMINALS
-from ryokan.core.wiring.things import NOTHING_SAID, RunOf, each_run, each_said, each_said_and_main, place_of
+from ryokan.core.wiring.things import (
+    NOTHING_SAID,
+    RunOf,
+    each_run,
+    each_run_and_main,
+    each_said,
+    each_said_and_main,
+    is_backed_up,
+    place_of,
+)
 
 LEAST_SIDE_BY_SIDE = "awg:1/0"
 MOST_SIDE_BY_SIDE = 4
@@ -63,20 +74,25 @@ def run_fuse_above_ampacity(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | Non
         return None
     cable, fuse = _of(sheet, one, "have_conductor"), _of(sheet, one, "have_fuse_a")
     bears, variant = _bears(sheet, one)
-    if cable is None or bears is None or fuse is None or fuse.number <= bears.number * (1 + 1e-9):
+    if cable is None or bears is None or fuse is None or fuse.number <= most_fuse_a(one.school, FUSES, bears) * (1 + 1e-9):
         return None
     figures = {"fuse": fuse, "ampacity": bears, "conductor": cable}
+    variant = variant or ("" if one.school == "ampacity" else one.school)
     return Trouble(figures=figures, fix=_as_asked(sheet, one), source=bears.source, variant=variant)
 
 
 @rule("wiring.run_fuse_over_code", "fault", "nec_110_14", each=each_said)
 def run_fuse_over_code(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """A thin wire of an American vehicle has a larger fuse than the code allows it, whatever its insulation bears."""
+    if one.code_pack != "na_vehicle" or one.conductor not in THIN:
+        return None
     cable, bears, fuse = (_of(sheet, one, name) for name in ("have_conductor", "ampacity_a", "have_fuse_a"))
-    if cable is None or fuse is None or one.code_pack != "na_vehicle" or cable.value not in THIN:
+    if cable is None or fuse is None:
         return None
     most = tables()[NEC_TERMINALS].value(str(cable.value), "a_at_60c") * one.said.cables
-    if fuse.number <= most or (bears is not None and fuse.number > bears.number):  # that is a danger of its own
+    if fuse.number <= most or (
+        bears is not None and fuse.number > most_fuse_a(one.school, FUSES, bears)
+    ):  # that is a danger of its own
         return None
     return Trouble(figures={"fuse": fuse, "conductor": cable}, measures={"most_a": f"{most:g}"}, fix=_as_asked(sheet, one))
 
@@ -113,21 +129,44 @@ def _fuse_and_current(sheet: Sheet, one: RunOf) -> tuple[Figure | None, Figure |
 @rule("wiring.run_window_closed", "fault", "practice", worse=("floor", "ampacity"), each=each_said)
 def run_window_closed(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """No standard fuse lies between 1.25 × what a run carries and what its cable bears."""
+    if not one.is_fused or one.conductor is None:
+        return None
     cable, bears, floor, current = (
         _of(sheet, one, name) for name in ("have_conductor", "ampacity_a", "fuse_floor_a", "design_current_a")
     )
-    if not one.is_fused or cable is None or bears is None or floor is None or current is None:
+    if cable is None or bears is None or floor is None or current is None:
         return None
     if bears.number < current.number:
         return None  # an undersized conductor is a danger of its own
     next_a = _next_fuse_a(floor.number)
-    if next_a is not None and next_a <= bears.number:
+    if next_a is not None and next_a <= most_fuse_a(one.school, FUSES, bears):
         return None
     return Trouble(
         figures={"conductor": cable, "ampacity": bears, "floor": floor},
         measures={"next_a": "none" if next_a is None else f"{next_a:g}"},
         fix=_as_asked(sheet, one),
     )
+
+
+def fuses_of(one: RunOf) -> str:
+    """The table of ratings that the fuse of a run may have: of the main run by the region."""
+    return practice_of(one.code_pack).fuses if one.run is THE_MAIN_RUN else FUSES
+
+
+def most_fuse_a(school: FuseSchool, fuses: str, bears: Figure) -> float:
+    """The largest fuse that a school allows a cable: what it bears, the next rating over it, or half more. [A]
+
+    NEC 240.4(B) lets the next standard rating protect a conductor, ABYC E-11 150 % on branches. (from memory, unverified)
+    """
+    if school == "half_more":
+        return 1.5 * bears.number
+    if school == "next_rating":
+        try:
+            found = evaluate_formula(f"next_larger({fuses}, bears)", {"bears": bears.number})
+        except OutOfTable:
+            return bears.number
+        return found if isinstance(found, float) else bears.number
+    return bears.number
 
 
 def _next_fuse_a(floor_a: float) -> float | None:
@@ -184,21 +223,62 @@ def run_fuse_breaking(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     most = _of(sheet, one, "fault_high_a")
     if most is None or breaks >= most.number:
         return None
+    if is_backed_up(one, (other.item for other in each_run_and_main(rig, sheet)), sheet.get):
+        return None
     return Trouble(figures={"fault": most}, measures={"breaks_a": f"{breaks:g}"})
 
 
 @rule("wiring.run_fuse_slow", "fault", "iso_8820", each=each_said_and_main)
 def run_fuse_slow(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """A short at the end of a run draws so little that its fuse may take longer than 5 s."""
-    times = tables()["fuse_opens"].rows.get(one.said.fuse_family or "")
+    times = surely_from(longest_of(one.said.fuse_family, one.said.fuse_opens))
     if times is None:
         return None
     least, fuse = _of(sheet, one, "fault_low_a"), _of(sheet, one, "have_fuse_a")
     if least is None or fuse is None or _of(sheet, one, "one_way_length_m") is None:
         return None
-    if least.number >= times[0] * fuse.number:
+    if least.number >= times * fuse.number:
         return None
-    return Trouble(figures={"fault": least, "fuse": fuse}, measures={"times": f"{times[0]:g}"}, fix=_as_asked(sheet, one))
+    return Trouble(figures={"fault": least, "fuse": fuse}, measures={"times": f"{times:.3g}"}, fix=_as_asked(sheet, one))
+
+
+@rule("wiring.run_burns_first", "fault", "iec_60364_4_43", each=each_said_and_main)
+def run_burns_first(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
+    """In a fault the fuse of a run may let through more than its cable bears for that moment.
+
+    Told at the highest and at the lowest fault current, as far as the times of its fuse reach: beyond them nobody knows.
+    """
+    times = longest_of(one.said.fuse_family, one.said.fuse_opens)
+    fuse, bears, cable = (_of(sheet, one, name) for name in ("have_fuse_a", "withstand_a2s", "have_conductor"))
+    if not times or fuse is None or bears is None or cable is None:
+        return None
+    for fault in (_of(sheet, one, "fault_low_a"), _of(sheet, one, "fault_high_a")):
+        if fault is None or fault.number > times[-1][0] * fuse.number or _of(sheet, one, "one_way_length_m") is None:
+            continue
+        seconds = opens_within_s(times, fault.number, fuse.number)
+        if seconds is None or seconds > CLEARED_WITHIN_S or fault.number**2 * seconds <= bears.number:
+            continue
+        figures = {"fault": fault, "fuse": fuse, "bears": bears, "conductor": cable}
+        return Trouble(figures=figures, measures={"through": f"{fault.number**2 * seconds:.0f}"})
+    return None
+
+
+@rule("wiring.run_fuse_opens_at_start", "advice", "iso_8820", each=each_said_and_main)
+def run_fuse_opens_at_start(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
+    """The worst start draws so much through the inverter that the fuse of its run may open before the motor runs."""
+    if one.run.kind != "main" and (one.run.kind, one.run.thing) != ("inverter", "main"):
+        return None
+    fuse, surge, lasts = (
+        _of(sheet, one, "have_fuse_a"),
+        sheet.get("inverter.surge_current_a"),
+        sheet.assumption("motor_start_s"),
+    )
+    if fuse is None or surge is None:
+        return None
+    holds = opens_within_s(shortest_of(one.said.fuse_family), surge.number, fuse.number)
+    if holds is None or holds >= lasts.number:
+        return None
+    return Trouble(figures={"surge": surge, "fuse": fuse, "lasts": lasts}, measures={"holds": f"{holds:.2g}"})
 
 
 @rule("wiring.run_fuse_far", "fault", "abyc_e11_fuse", each=each_said_and_main)
@@ -270,8 +350,10 @@ def run_solid(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
 @rule("wiring.run_over_terminal", "fault", "part_sheet", each=each_said)
 def run_over_terminal(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """The cable of a run is thicker than the terminals that it is landed on take."""
-    cable, takes = _of(sheet, one, "have_conductor"), one.said.terminal_mm2
-    if cable is None or takes is None or area_mm2(str(cable.value)) <= takes:
+    if (takes := one.said.terminal_mm2) is None:
+        return None
+    cable = _of(sheet, one, "have_conductor")
+    if cable is None or area_mm2(str(cable.value)) <= takes:
         return None
     return Trouble(figures={"conductor": cable}, measures={"takes_mm2": f"{takes:g}"})
 
@@ -285,8 +367,7 @@ def run_unlike_cables(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
 @rule("wiring.run_thin_side_by_side", "fault", "nec_310_10", each=each_said_and_main)
 def run_thin_side_by_side(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """Cables side by side in an American vehicle are thinner than the code allows."""
-    cable = _of(sheet, one, "have_conductor")
-    if cable is None or one.said.cables == 1 or one.code_pack != "na_vehicle":
+    if one.said.cables == 1 or one.code_pack != "na_vehicle" or (cable := _of(sheet, one, "have_conductor")) is None:
         return None
     if area_mm2(str(cable.value)) >= area_mm2(LEAST_SIDE_BY_SIDE):
         return None
@@ -296,8 +377,10 @@ def run_thin_side_by_side(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
 @rule("wiring.run_no_size", "fault", "practice", worse=("current",), each=each_run)
 def run_no_size(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """A run that is to be laid asks for more than the largest fuse or conductor in stock."""
+    if one.found or one.conductor is not None or _of(sheet, one, "conductor") is not None:
+        return None
     current, floor = _of(sheet, one, "design_current_a"), _of(sheet, one, "fuse_floor_a")
-    if current is None or floor is None or one.found or _of(sheet, one, "conductor") is not None or one.conductor is not None:
+    if current is None or floor is None:
         return None
     if (factor := _of(sheet, one, "need_ambient_factor")) is not None and factor.number == 0:
         return None  # that it lies too hot is a danger of its own

@@ -10,6 +10,7 @@ from ryokan.core.laws import AMBIENT_BY_HEAT
 from ryokan.core.wiring.at_best import best_ampacity, best_drop
 from ryokan.core.wiring.main_run import RATIO_OF
 from ryokan.core.wiring.practice import AWG, METRIC, SOURCE_OF, Practice, practice_of
+from ryokan.core.wiring.short_time import withstand
 from ryokan.core.wiring.things import MAIN_BASE, RunOf
 
 FUSES = "fuse_iso"  # blade and bolt-down fuses have these ratings everywhere
@@ -30,8 +31,14 @@ def carried(sheet: Sheet, one: RunOf) -> Figure | None:
     key, thing, kind = f"{one.base}.design_current_a", one.run.thing, one.run.kind
     if kind == "branch":
         return _branch(sheet, key, [f"loads.row.{thing}.running_w"], "distribution_frac")
+    if kind == "circuit":
+        return _branch(sheet, key, [f"loads.row.{id}.running_w" for id in one.run.loads], "distribution_frac")
     if kind == "step_down":
         return _branch(sheet, key, [f"loads.row.{id}.running_w" for id in one.run.loads], "step_down_frac")
+    if kind == "string":
+        inputs = {"main": sheet["wiring.main.design_current_a"], "sharing": sheet.assumption("parallel_sharing_frac")}
+        strings = sheet.given(f"{one.base}.strings", float(one.run.alike), "")
+        return sheet.compute(key, "main ÷ strings ÷ sharing", "A", "practice", strings=strings, **inputs)
     if kind == "panel":
         return _panel(sheet, key, one)
     if kind == "array":
@@ -126,6 +133,7 @@ def size(sheet: Sheet, one: RunOf, current: Figure) -> None:
         _bears(sheet, one, practice, conductor, insulation, derate)
         _loses(sheet, one, practice, conductor, length, current)
         _at_best(sheet, one, practice, conductor, length, current)
+        withstand(sheet, base, practice, conductor, insulation, one.material, _cables(sheet, one))
 
 
 def _is_dead_hot(derate: Figure | None) -> bool:
@@ -229,13 +237,14 @@ def _needed(
         No stock fuse or conductor serves.
     """
     base, said, ampacity = one.base, one.said, practice.ampacity
-    least = floor
+    least = at_terminals = floor
     if one.is_fused:
         formula, inputs = f"next_larger({FUSES}, floor)", {"floor": floor}
         if said.maker_fuse_a is not None:
             inputs["maker"] = sheet[f"{base}.maker_fuse_a"]
             formula = f"next_larger({FUSES}, max(floor, maker))"
-        least = sheet.choose(f"{base}.fuse_a", formula, "A", SOURCE_OF[FUSES], **inputs)
+        at_terminals = sheet.choose(f"{base}.fuse_a", formula, "A", SOURCE_OF[FUSES], **inputs)
+        least = _to_bear(sheet, one, floor, at_terminals, current)  # terminals bear the fuse, by whatever school
     metal, cables = _metal(sheet, one), _cables(sheet, one)
     each = " ÷ cables" if cables else ""
     as_copper = " × metal^0.5" if metal else ""
@@ -247,10 +256,10 @@ def _needed(
             "", SOURCE_OF[ampacity], least=least, insulation=insulation, **hot, **metal, **cables,
         )
     }  # fmt: skip
-    if (by_terminal := _by_terminal(sheet, one, practice, least, metal | cables, f"least{each}{as_copper}")) is not None:
+    if (by_terminal := _by_terminal(sheet, one, practice, at_terminals, metal | cables, f"least{each}{as_copper}")) is not None:
         sizes["by_terminal"] = by_terminal
     if allowed is not None:
-        flowing, through = _flowing(sheet, one, current)
+        through, flowing = _flowing(sheet, one, current)
         before, lost_before = _lost_before(sheet, one)
         left: dict[str, Input] = {"allowed": allowed}
         room = "allowed"
@@ -265,7 +274,7 @@ def _needed(
             f" × ({practice.temperature_factor}){' × metal' if metal else ''}{each}"
             f" ÷ {room})",
             "", SOURCE_OF[practice.copper], length=length, t=sheet.assumption("conductor_temperature_c"),
-            **flowing, **left, **metal, **cables,
+            **{through: flowing}, **left, **metal, **cables,
         )  # fmt: skip
     if said.maker_conductor is not None:
         sizes["maker"] = sheet[f"{base}.maker_conductor"]
@@ -276,6 +285,19 @@ def _needed(
     return sheet.choose(
         f"{base}.conductor", f"next_larger({practice.copper}.area_mm2, {area})", "", SOURCE_OF[practice.copper], **sizes
     )
+
+
+def _to_bear(sheet: Sheet, one: RunOf, floor: Figure, fuse: Figure, current: Figure) -> Figure:
+    """What the cable of a run has to bear beside its fuse, by the school: the fuse itself, or less. [A]"""
+    key = f"{one.base}.bears_floor_a"
+    if one.school == "next_rating":
+        if one.said.maker_fuse_a is None:
+            return floor
+        maker = sheet[f"{one.base}.maker_fuse_a"]
+        return sheet.compute(key, "max(floor, maker)", "A", "nec_240", floor=floor, maker=maker)
+    if one.school == "half_more":
+        return sheet.compute(key, "max(current, fuse ÷ 1.5)", "A", "abyc_e11_fuse", current=current, fuse=fuse)
+    return fuse
 
 
 def _lost_before(sheet: Sheet, one: RunOf) -> tuple[dict[str, Figure], str]:
@@ -323,6 +345,8 @@ def _by_nec(one: RunOf, practice: Practice) -> bool:
 
 def _allowed(sheet: Sheet, one: RunOf) -> Figure | None:
     """Volts that may be lost along the whole path to its end; None where nobody knows the volts of the panels. [V]"""
+    if one.run.kind == "string":
+        return None  # of a bank's own leads nobody asks that: the main run's class begins at its posts
     if one.run.kind == "array":
         full = sheet.get(f"solar.array.{one.run.thing}.vmp_v")
         source = "practice"
@@ -334,11 +358,25 @@ def _allowed(sheet: Sheet, one: RunOf) -> Figure | None:
     return sheet.compute(f"{one.base}.allowed_drop_v", "share × class_v", "V", source, share=share, class_v=full)
 
 
-def _flowing(sheet: Sheet, one: RunOf, current: Figure) -> tuple[dict[str, Input], str]:
-    """The current that its drop is reckoned with: what panels push in full sun, without what bright sun adds."""
+def _flowing(sheet: Sheet, one: RunOf, current: Figure) -> tuple[str, Figure]:
+    """The current that its drop is reckoned with, with its name in the formula.
+
+    Of panels what they push in full sun, without what bright sun adds; of a circuit what would lose as much at its far end.
+    """
     if one.run.kind == "array":
-        return {"shorted": sheet[f"solar.array.{one.run.thing}.isc_a"]}, "shorted"
-    return {"current": current}, "current"
+        return "shorted", sheet[f"solar.array.{one.run.thing}.isc_a"]
+    if one.run.kind == "circuit":
+        return "along", _along(sheet, one, current)
+    return "current", current
+
+
+def _along(sheet: Sheet, one: RunOf, current: Figure) -> Figure:
+    """The current at a circuit's far end that would lose as much as its loads do one after the other, evenly apart. [A]"""
+    key = f"{one.base}.drop_current_a"
+    if (already := sheet.get(key)) is not None:
+        return already
+    count = sheet.given(f"{one.base}.loads", float(len(one.run.loads)), "")
+    return sheet.compute(key, "current × (count + 1) ÷ (2 × count)", "A", "physics", current=current, count=count)
 
 
 def _bears(
@@ -396,8 +434,8 @@ def _loses(sheet: Sheet, one: RunOf, practice: Practice, conductor: Figure, leng
         "Ω", SOURCE_OF[copper], length=length, size=conductor, t=sheet.assumption("conductor_temperature_c"),
         **metal, **cables,
     )  # fmt: skip
-    flowing, through = _flowing(sheet, one, current)
-    drop = sheet.compute(f"{base}.drop_v", f"loop × {through}", "V", "physics", loop=loop, **flowing)
+    through, flowing = _flowing(sheet, one, current)
+    drop = sheet.compute(f"{base}.drop_v", f"loop × {through}", "V", "physics", loop=loop, **{through: flowing})
     if not one.behind:
         sheet.also(f"{base}.path_drop_v", "drop", drop)
         sheet.also(f"{base}.path_ohm", "loop", loop)
@@ -418,7 +456,8 @@ def _at_best(sheet: Sheet, one: RunOf, practice: Practice, conductor: Figure, le
     if f"{base}.ampacity_a" not in sheet and (one.insulation_c is None or one.material is None):
         best_ampacity(sheet, base, practice, conductor, cables)
     if length is not None and one.material is None:
-        best_drop(sheet, base, practice, conductor, length, current, cables)
+        _, flowing = _flowing(sheet, one, current)
+        best_drop(sheet, base, practice, conductor, length, flowing, cables)
 
 
 def in_a_fault(sheet: Sheet, one: RunOf) -> None:
@@ -430,6 +469,11 @@ def in_a_fault(sheet: Sheet, one: RunOf) -> None:
     if (resistance := sheet.get("storage.resistance_ohm")) is None:
         return
     base, full = one.base, sheet["storage.full_rest_v"]
+    if one.run.kind == "string":
+        strings = sheet[f"{base}.strings"]
+        formula = "full_v ÷ (resistance × strings ÷ (strings − 1))"  # what the others send into the one that has failed
+        sheet.compute(f"{base}.fault_high_a", formula, "A", "physics", full_v=full, resistance=resistance, strings=strings)
+        return
     before = sheet.get(f"{one.behind}.path_ohm") if one.behind else None
     if not one.behind:
         sheet.compute(f"{base}.fault_high_a", "full_v ÷ resistance", "A", "physics", full_v=full, resistance=resistance)

@@ -8,9 +8,9 @@ from ryokan.core.parts.model import InverterPart
 from ryokan.core.question import LedgerLine, Step, question
 from ryokan.core.scope import Scope
 from ryokan.core.survey.model import AnyFound, FoundCharger, FoundDcdc, FoundInverter, Survey, name_of_found
-from ryokan.core.wiring import rules, rules_of_runs  # noqa: F401  registers them
+from ryokan.core.wiring import rules, rules_of_gear, rules_of_runs  # noqa: F401  registers them
+from ryokan.core.wiring.conductors import known_or_none
 from ryokan.core.wiring.main_run import MakersFloors, design_current, main_run
-from ryokan.core.wiring.model import known_or_none
 from ryokan.core.wiring.sizing import carried, in_a_fault, size
 from ryokan.core.wiring.things import EVERY_RUN, OF_THE_RUNS, RunOf, every_run
 
@@ -30,14 +30,18 @@ def current(scope: Scope) -> None:
 
 @question(
     reads=("storage.system_v", "wiring.main.design_current_a"),
-    rig=("inverter", "parts.inverter", "region", "survey", "wiring.main"),
+    rig=("inverter", "parts.inverter", "region", "survey", "wiring.fuse_school", "wiring.main"),
     writes={
         "": (
             "wiring.main.{at_least, cables, conductor, have_conductor, maker_conductor}",
             "wiring.main.{need_warm_factor, need_zone_factor, warm_factor, zone_factor}",
             "wiring.main.{size_by_drop, size_by_fuse, size_by_terminal}",
         ),
-        "A": ("wiring.main.{ampacity_a, best_ampacity_a, fuse_a, fuse_floor_a, have_fuse_a, maker_fuse_a, told_ampacity_a}",),
+        "A": (
+            "wiring.main.{ampacity_a, bears_floor_a, best_ampacity_a, fuse_a, fuse_floor_a}",
+            "wiring.main.{have_fuse_a, maker_fuse_a, told_ampacity_a}",
+        ),
+        "A²s": ("wiring.main.withstand_a2s",),
         "V": ("wiring.main.{allowed_drop_v, best_drop_v, drop_v}",),
         "cmil": ("wiring.main.circular_mils_by_drop",),
         "ft": ("wiring.main.round_trip_ft",),
@@ -53,7 +57,15 @@ def main(scope: Scope) -> None:
     if design_a.number > 0:
         rig = scope.rig
         floors = makers_floors(rig.inverter, scope.parts.inverter)
-        main_run(scope, rig.wiring.main, rig.region.code_pack, design_a, floors, without_a_rating(rig.survey))
+        main_run(
+            scope,
+            rig.wiring.main,
+            rig.region.code_pack,
+            design_a,
+            floors,
+            without_a_rating(rig.survey),
+            next_rating=rig.wiring.fuse_school == "next_rating",
+        )
 
 
 @question(rig=OF_THE_RUNS, answers=EVERY_RUN)
@@ -83,13 +95,16 @@ def each_run(scope: Scope) -> dict[str, RunOf]:
     writes={
         "": (
             "wiring.run.*.{ambient_factor, bundle_factor, bundled, buried_factor, cables, conductor, derate, have_conductor}",
+            "wiring.run.*.{loads, strings}",
             "wiring.run.*.{least_conductor, maker_conductor, size_by_drop, size_by_fuse, size_by_terminal}",
             "wiring.run.*.{need_ambient_factor, need_bundle_factor, need_bundled, need_buried_factor, need_derate}",
         ),
         "A": (
-            "wiring.run.*.{ampacity_a, best_ampacity_a, design_current_a, fuse_a, fuse_floor_a, have_fuse_a}",
+            "wiring.run.*.{drop_current_a}",
+            "wiring.run.*.{ampacity_a, bears_floor_a, best_ampacity_a, design_current_a, fuse_a, fuse_floor_a, have_fuse_a}",
             "wiring.run.*.{maker_fuse_a, told_ampacity_a}",
         ),
+        "A²s": ("wiring.run.*.withstand_a2s",),
         "V": ("wiring.run.*.{allowed_drop_v, best_drop_v, drop_v, path_drop_v}",),
         "m": ("wiring.run.*.{estimated_length_m, one_way_length_m}",),
         "mm": ("wiring.run.*.{buried_mm, need_buried_mm}",),
@@ -117,7 +132,7 @@ def each_run_of_a_bank(scope: Scope) -> dict[str, RunOf]:
         "storage.arrangement.parallel",
         "storage.{full_rest_v, nominal_v, resistance_ohm}",
         "wiring.main.path_ohm",
-        "wiring.runs:wiring.run.*.path_ohm",
+        "wiring.runs:wiring.run.*.{path_ohm, strings}",
     ),
     rig=("storage.bank",),
     writes={"A": ("wiring.run.*.{fault_high_a, fault_low_a}",)},
@@ -184,6 +199,7 @@ STEP = Step(
             (
                 "wiring.fuse_above_ampacity",
                 "wiring.fuse_below_load",
+                "wiring.fuse_little_in_hand",
                 "wiring.no_stock_size",
             ),
         ),

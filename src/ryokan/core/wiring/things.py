@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass
 from typing import cast
 
 from ryokan.core.ac.things import name_of_charger, name_of_unit
-from ryokan.core.figure import Sheet
+from ryokan.core.figure import Figure, Sheet
 from ryokan.core.findings.model import Thing
 from ryokan.core.quantities import Length
 from ryokan.core.question import Answer
@@ -17,10 +17,14 @@ from ryokan.core.subjects import subject_of
 from ryokan.core.topology.dc import MAIN, THE_MAIN_RUN, DcRun, dc_runs
 from ryokan.core.vehicle import CodePack
 from ryokan.core.wiring.identity import id_of_run
-from ryokan.core.wiring.model import CableOfRun, FuseOfRun, InsulationC, Material, Route, SaidOfRun
+from ryokan.core.wiring.kinds import InsulationC, Material
+from ryokan.core.wiring.model import CableOfRun, FuseOfRun, FuseSchool, Route, SaidOfRun
 
 # What the runs are derived from: a question that looks at them declares these parts of the rig.
-OF_THE_RUNS = ("charging", "inverter", "loads", "region", "solar", "survey", "wiring")
+OF_THE_RUNS = (
+    "charging", "inverter", "loads", "region", "solar", "storage.bank", "storage.chemistry", "storage.custom",
+    "survey", "wiring",
+)  # fmt: skip
 # What hangs on these stops early or counts, so that they lose little; every other may lose more. (ABYC E-11, from memory)
 CRITICAL_GROUPS = frozenset({"computing", "medical", "navigation", "refrigeration", "standing", "water"})
 NOTHING_SAID = SaidOfRun()
@@ -41,6 +45,7 @@ class RunOf:
     code_pack: CodePack
     laid_insulation_c: InsulationC
     critical: bool  # whether its drop is held against the lesser class
+    school: FuseSchool  # how far its fuse may be above what its cable bears
     base: str  # what the keys of its figures begin with
     behind: str  # the same of the run before it; empty where there is none
     own_length: Length | None = None  # of a way from an alternator, as it stands with that way
@@ -104,6 +109,7 @@ def runs_of(rig: Rig) -> dict[str, RunOf]:
             rig.region.code_pack,
             wiring.insulation_c,
             _is_critical(rig, run),
+            school_of(wiring.fuse_school, run),
             f"wiring.run.{id}",
             f"wiring.{behind}" if behind else "",
             None if way is None else way.length,
@@ -118,13 +124,20 @@ def the_main_run(rig: Rig) -> RunOf:
     said = SaidOfRun.model_construct(**{name: getattr(main, name) for name in SHARED_WITH_MAIN})
     return RunOf(
         THE_MAIN_RUN, MAIN, said, None, rig.survey.as_found, rig.region.code_pack, rig.wiring.insulation_c, True,
-        MAIN_BASE, "", main.one_way_length,
+        school_of(rig.wiring.fuse_school, THE_MAIN_RUN), MAIN_BASE, "", main.one_way_length,
     )  # fmt: skip
 
 
+def school_of(school: FuseSchool, run: DcRun) -> FuseSchool:
+    """The school as it counts for a run: half more is for branches alone. (ABYC E-11)"""
+    return "ampacity" if school == "half_more" and run.kind not in ("branch", "circuit", "step_down") else school
+
+
 def _is_critical(rig: Rig, run: DcRun) -> bool:
-    load = rig.loads[run.thing] if run.kind == "branch" else None
-    return load is None or load.importance == "must" or load.group in CRITICAL_GROUPS
+    if run.kind not in ("branch", "circuit"):
+        return True
+    loads = [rig.loads[id] for id in (run.loads or (run.thing,))]
+    return any(load.importance == "must" or load.group in CRITICAL_GROUPS for load in loads)
 
 
 def each_run(rig: Rig, sheet: Sheet) -> list[Thing[RunOf]]:
@@ -142,8 +155,29 @@ def each_said_and_main(rig: Rig, sheet: Sheet) -> list[Thing[RunOf]]:
     return [one for one in _every(sheet) if one.item.run is THE_MAIN_RUN or one.item.says_something]
 
 
+def each_run_and_main(rig: Rig, sheet: Sheet) -> list[Thing[RunOf]]:
+    """Every run, the main one first."""
+    return list(_every(sheet))
+
+
 def _every(sheet: Sheet) -> tuple[Thing[RunOf], ...]:
     return cast(Scope, sheet).answer(EVERY_RUN)
+
+
+def is_backed_up(one: RunOf, every: Iterable[RunOf], get: Callable[[str], Figure | None]) -> bool:
+    """Whether a fuse nearer to the bank breaks the fault current where it sits, so that this one need not.
+
+    (ABYC E-11 lets a fuse back up a breaker, from memory; of fuses common practice)
+    """
+    by_base = {other.base: other for other in every}
+    before = by_base.get(one.behind)
+    while before is not None:
+        said, fault = before.said, get(f"{before.base}.fault_high_a")
+        known = isinstance(said.fuse_a, float | int) and said.fuse_breaks_a is not None and said.fuse_family != "breaker"
+        if known and fault is not None and (said.fuse_breaks_a or 0) >= fault.number:
+            return True
+        before = by_base.get(before.behind)
+    return False
 
 
 def place_of(one: RunOf, member: str) -> str:
@@ -165,6 +199,10 @@ def name_of_run(rig: Rig, run: DcRun) -> str:
     match run.kind:
         case "main":
             return "bank to bus"
+        case "string":
+            bank = rig.storage.bank
+            strings = list(bank.strings) if bank is not None else []
+            return f"string {strings.index(thing) + 1 if thing in strings else thing} to the bank's post"
         case "inverter":
             return f"bus to {name_of_unit(rig, thing)}"
         case "controller":
@@ -182,6 +220,8 @@ def name_of_run(rig: Rig, run: DcRun) -> str:
             return "bus to the DC panel"
         case "step_down":
             return "DC panel to the step-down converter"
+        case "circuit":
+            return f"DC panel to {rig.wiring.circuits[thing].name}"
         case "branch":
             return f"DC panel to {rig.loads[thing].name}"
 

@@ -1,0 +1,56 @@
+"""Circuits of several loads behind one fuse of the DC panel, and how they could be put together."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import TYPE_CHECKING, Literal, TypeAlias
+
+from pydantic import Field
+
+from ryokan.core.figure import Figure
+from ryokan.core.model import Id, Model, Position
+
+if TYPE_CHECKING:
+    from ryokan.core.rig import Rig
+
+Switched: TypeAlias = Literal["none", "switch", "dimmer"]
+MAX_CIRCUITS = 60
+MAX_LOADS = 60
+
+
+class DcCircuit(Model):
+    """Loads that share a fuse and a cable, one after the other from the panel on."""
+
+    position: Position = 0
+    name: str = Field(min_length=1, max_length=60)
+    loads: tuple[Id, ...] = Field(default=(), max_length=MAX_LOADS, description="In the order in which the cable meets them.")
+    switched: Switched | None = Field(default=None, description="“none”: nothing before all of them; None: not said.")
+
+
+def put_together(rig: Rig, figures: Mapping[str, Figure], most_a: float) -> dict[str, tuple[str, ...]]:
+    """Loads of one group that could share a circuit, by a name for it; none where they would be alone.
+
+    What must run keeps a fuse of its own, and so does what has a circuit already, or a cable that somebody has said. Filled up
+    to ``most_a`` with all of a circuit running, the largest first. [A] (common practice)
+    """
+    taken = {load for circuit in rig.wiring.circuits.values() for load in circuit.loads}
+    taken |= {key.removeprefix("panel.out>load:").removesuffix(".in") for key in rig.wiring.runs}  # cable or fuse are chosen
+    lots: dict[str, list[tuple[float, str]]] = {}
+    for id, load in rig.active_loads().items():
+        watts, volts = figures.get(f"loads.row.{id}.running_w"), figures.get("inverter.cutoff_v")
+        if load.feed == "dc" and load.importance != "must" and id not in taken and watts is not None and volts is not None:
+            lots.setdefault(load.group, []).append((watts.number / volts.number, id))
+    found: dict[str, tuple[str, ...]] = {}
+    for group, lot in lots.items():
+        filled: list[tuple[float, list[str]]] = []
+        for amps, id in sorted(lot, reverse=True):
+            at = next((n for n, (sum_a, _) in enumerate(filled) if sum_a + amps <= most_a), None)
+            if at is None:
+                filled.append((amps, [id]))
+            else:
+                filled[at] = (filled[at][0] + amps, [*filled[at][1], id])
+        shared = [ids for _, ids in filled if len(ids) > 1]
+        for number, ids in enumerate(shared, start=1):
+            name = group.capitalize() if len(shared) == 1 else f"{group.capitalize()} {number}"
+            found[name] = tuple(sorted(ids, key=lambda id: (rig.loads[id].position, id)))
+    return found
