@@ -55,6 +55,8 @@ KIND_NAMES = {
     "cable": "Cable",
     "fuse": "Fuse",
     "switch": "Switch",
+    "dc_gear": "Between bank and runs",
+    "negative": "Negative side",
     "ac_panel": "AC panel",
     "ac_guard": "Guard on the AC side",
     "cord": "Shore cord",
@@ -85,7 +87,6 @@ _WORDS: Mapping[str, Mapping[Any, str]] = {
     "battery.chemistry": _CHEMISTRIES,
     "fuse_family": _FAMILIES,
     "family": _FAMILIES,
-    "bms": {"fitted": "with a BMS", "none": "no BMS"},
     "string_fuses": {"fitted": "a fuse for each string", "none": "no string fuses"},
     "bay": {"living_space": "in the living space", "vented_enclosure": "in a vented enclosure", "outside": "outside"},
     "restraint": {"frame": "in a bolted frame", "straps": "strapped", "none": "held by nothing"},
@@ -157,6 +158,23 @@ _WORDS: Mapping[str, Mapping[Any, str]] = {
         "transformer": "isolation transformer", "polarity": "polarity indicator",
     },
     "there": {"none": "there is none", "fitted": "there"},
+    "gear": {
+        "main_switch": "main switch", "bus_bar": "bus bar", "shunt": "shunt", "load_disconnect": "load disconnect",
+        "fuse_box": "fuse box",
+    },
+    "pole": {"positive": "positive pole", "negative": "negative pole"},
+    "reach": {"yes": "within reach", "no": "out of reach"},
+    "ignition_protected": {"yes": "ignition-protected", "no": "not ignition-protected"},
+    "polarised": {"yes": "marked for one way alone", "no": "for both ways"},
+    "bms": {
+        "fitted": "with a BMS", "none": "no BMS", "inside": "electronics within each unit",
+        "in_negative": "electronics in the negative",
+    },
+    "past_bms": {"yes": "something goes past the electronics", "no": "nothing goes past the electronics"},
+    "past_shunt": {"yes": "something goes past the shunt", "no": "nothing goes past the shunt"},
+    "chassis": {"fitted": "joined to the chassis", "none": "not joined to the chassis"},
+    "chassis_points": {"one": "at one point", "several": "at several points"},
+    "hull_return": {"yes": "hull or frame carries current", "no": "no current through hull or frame"},
     "covers": {"all": "over all", "outlets": "at the outlets"},
     "material": {"copper": "copper", "copper_clad_aluminium": "copper-clad aluminium", "aluminium": "aluminium"},
     "make": {"stranded": "stranded", "solid": "solid wire"},
@@ -182,6 +200,8 @@ _AMOUNTS = {
     "measured_isc_a": "{} A shorted as measured",
     "imp_a": "{} A at full power", "in_series": "{} in a string", "rated_a": "{} A", "most_v": "up to {} V",
     "alternator_v": "{} V", "output_a": "gives {} A", "input_v": "from {} V", "output_v": "to {} V",
+    "ways": "{} ways",
+    "most_lugs": "{} lugs on one stud",
     "stops_at_v": "stops at {} V", "float_v": "floats at {} V", "idle_a": "{} A at idle", "tap_a": "on a tap of {} A",
     "plug_a": "plug of {} A", "limit_a": "its way bears {} A", "far_end_v": "{} V at its input",
     "cranking_a": "cranks with {} A",
@@ -242,8 +262,18 @@ def understood(read: Understood) -> str:
 
 
 # What is said first of a thing, and what last; the rest stands between in the order in which it was said.
-_FIRST = ("name", "runs", "count", "watts_each", "rated_w", "rated_a", "output_a", "battery.nominal_v", "battery.capacity_ah")
-_FIRST_TOO = ("battery.chemistry", "conductor", "one_way_length", "rating", "input_v", "output_v")
+_FIRST = (
+    "name",
+    "runs",
+    "count",
+    "watts_each",
+    "rated_w",
+    "rated_a",
+    "output_a",
+    "battery.nominal_v",
+    "battery.capacity_ah",
+)
+_FIRST_TOO = ("gear", "battery.chemistry", "conductor", "one_way_length", "rating", "input_v", "output_v")
 _LAST = ("place", "age_years", "condition", "fate", "known_from", "note")
 
 
@@ -260,7 +290,7 @@ def _say(name: str, value: Any) -> str:
         return words[value]
     if name in _AMOUNTS and isinstance(value, int | float):
         return "" if name in ("series", "parallel", "cables") and value == 1 else _AMOUNTS[name].format(number(value))
-    if name in ("conductor", "maker_conductor"):
+    if name in ("conductor", "maker_conductor", "chassis_conductor"):
         size = str(value).partition(":")[2]
         return f"{size} AWG" if str(value).startswith("awg") else f"{size} mm²"
     if name == "rating":

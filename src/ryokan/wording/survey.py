@@ -182,6 +182,14 @@ QUESTIONS: dict[str, Words] = {
         "Is there a fuse at {name}, and of what rating?",
         "Without one a short circuit burns the cable; with one its rating is held against cable and load.",
     ),
+    "wiring.switch_rating": Words(
+        "What does {name} bear continuously?",
+        "It is held against the main fuse: a switch below it overheats before the fuse opens.",
+    ),
+    "wiring.gear_rating": Words(
+        "What does {name} bear continuously?",
+        "It is held against the main fuse: a bar or shunt below it overheats before the fuse opens.",
+    ),
     "storage.chemistry": Words(
         "What kind of battery is {name}?",
         "Charging volts, depth, gas and what it bears in the cold hang on it.",

@@ -24,10 +24,12 @@ from ryokan.core.survey.model import (
     FoundCharger,
     FoundController,
     FoundCord,
+    FoundGear,
     FoundInverter,
     FoundMainCable,
     FoundOtherBank,
     FoundPanels,
+    FoundSwitch,
 )
 from ryokan.core.survey.places import place_of, places
 from ryokan.core.vehicle import BOATS, ROAD
@@ -184,6 +186,8 @@ _THE = {
     "main_cable": "the main cable",
     "cord": "the shore cord",
     "generator": "the generator",
+    "switch": "the main switch",
+    "dc_gear": "the bar, shunt or fuse box",
     "ac_panel": "the AC panel",
     "ac_guard": "the guard on the AC side",
 }
@@ -347,6 +351,13 @@ def _panels_in_series(rig: Rig, sheet: Sheet, one: FoundController) -> bool:
     return one.method != "pwm" and any(two.count > 1 and two.in_series != 1 for two in panels)
 
 
+def _behind_a_fuse_that_is_known(rig: Rig, sheet: Sheet, one: FoundGear | FoundSwitch) -> bool:
+    """A thing that bears what the main fuse lets through, where that is on the survey: only then does its rating decide."""
+    fuses = [cable.fuse_a for cable in rig.survey.of_kind(FoundMainCable).values() if cable.fate != "goes"]
+    is_on_main = one.does == "main" if isinstance(one, FoundSwitch) else one.gear in ("bus_bar", "shunt")
+    return is_on_main and one.there != "none" and any(isinstance(fuse, float | int) for fuse in fuses)
+
+
 def _no_rating_of_its_own(rig: Rig, sheet: Sheet, one: FoundMainCable) -> bool:
     return one.told_ampacity_a is None
 
@@ -381,6 +392,8 @@ _WHEN: dict[str, Open] = {
     "charging.trigger": _relay_on_a_smart_one,
     "charging.field_stop": _regulated_into_lithium,
     "storage.managing_device": _of_another_kind,
+    "wiring.switch_rating": _behind_a_fuse_that_is_known,
+    "wiring.gear_rating": _behind_a_fuse_that_is_known,
     "wiring.insulation": _no_rating_of_its_own,
     "wiring.terminals": _no_rating_of_its_own,
     "solar.panel_volts": _through_pwm,

@@ -15,6 +15,7 @@ from ryokan.core.solar.model import Array, Controller, LaidPanel, PvString
 from ryokan.core.solar.values import ControllerValues
 from ryokan.core.storage.model import Bank, OtherBank, Storage, Units
 from ryokan.core.survey.fill_ac import ac_members, hangs_where, other_id, takes_in
+from ryokan.core.survey.fill_gear import gear_members
 from ryokan.core.survey.fill_runs import fuse_of_the_main_cable, with_runs_found
 from ryokan.core.survey.model import (
     AnyFound,
@@ -107,7 +108,7 @@ def _without_things(rig: Rig) -> Rig:
     charging = rig.charging.model_copy(update={name: dict[str, Any]() for name in _THINGS_THAT_CHARGE})
     storage = rig.storage.model_copy(update={"others": {}})
     ac = rig.ac.model_copy(update={"panels": {}, "circuits": {}})
-    wiring = rig.wiring.model_copy(update={"runs": {}, "numbers": {}})
+    wiring = rig.wiring.model_copy(update={"runs": {}, "numbers": {}, "gear": {}})
     sections = {"solar": solar, "charging": charging, "storage": storage, "ac": ac, "wiring": wiring}
     return rig.model_copy(update=sections)
 
@@ -159,6 +160,7 @@ def _members(survey: Survey) -> dict[str, Any]:
         **solar,
         **_charging(survey),
         **ac_members(survey, the_inverter(survey)),
+        **gear_members(survey),
         **{f"wiring.main.{name}": value for name, value in _main(survey)},
     }
 
@@ -402,6 +404,6 @@ def _main(survey: Survey) -> MainRun:
 
 _OF_CABLE = (
     "one_way_length", "insulation_c", "terminal_c", "material", "told_ampacity_a", "conductor", "cables",
-    "fuse_a", "fuse_family", "fuse_v", "fuse_breaks_a",
+    "fuse_a", "fuse_family", "fuse_v", "fuse_breaks_a", "polarised",
 )  # fmt: skip
 NOT_KNOWN_RUN = MainRun(one_way_length=None, insulation_c=None, terminal_c=None, material=None)

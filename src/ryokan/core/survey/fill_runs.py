@@ -29,17 +29,30 @@ def runs_in_words(words: str, rig: Rig, runs: Mapping[str, DcRun]) -> list[str]:
     """
     said = _OF_ONE_WORD.sub(lambda one: one[0].replace(" to ", "-to-"), words.lower())
     origin, _, target = _APART.sub(" | ", said).rpartition(" | ")
-    loads = {key: rig.loads[run.thing].name for key, run in runs.items() if run.kind == "branch"}
-    found = [key for key, name in loads.items() if _named(target, name)]
+    loads = [(key, name) for key, run in runs.items() for name in _names_of_loads(rig, run)]
+    found = list(dict.fromkeys(key for key, name in loads if _named(target, name)))
     if not found:
         of_kind = set(_kinds(target if _has(origin, _PANEL) else said, target))
         found = [key for key, run in runs.items() if run.kind in of_kind]
     if not found:
-        found = [key for key, name in loads.items() if _named(name, target)]  # “lights” where there are only LED lights
+        found = list(
+            dict.fromkeys(key for key, name in loads if _named(name, target))
+        )  # “lights” where there are only LED lights
     if len(found) > 1:
         named = [key for key in found if _named(said, name_of_run(rig, runs[key]).partition(" to ")[2])]
         found = named if len(named) == 1 else found
     return found
+
+
+def _names_of_loads(rig: Rig, run: DcRun) -> list[str]:
+    """What a branch or a circuit leads to: its loads, and the circuit itself, by their names."""
+    match run.kind:
+        case "branch":
+            return [rig.loads[run.thing].name]
+        case "circuit":
+            return [rig.wiring.circuits[run.thing].name, *(rig.loads[id].name for id in run.loads)]
+        case _:
+            return []
 
 
 _OF_ONE_WORD = re.compile(r"\bdc to dc\b|\bbattery to battery\b|\b24 to 12\b")
@@ -92,8 +105,17 @@ def fuse_of_the_main_cable(survey: Survey, cable: FoundMainCable) -> dict[str, A
     fuse = _for_the_inverter(survey)
     if cable.fuse_a is not None or fuse is None:
         return {}
-    said = {"fuse_a": fuse.rated_a, "fuse_family": fuse.family, "fuse_v": fuse.rated_v, "fuse_breaks_a": fuse.breaks_a}
-    return {name: value for name, value in said.items() if value is not None}
+    return {name: value for name, value in _of_a_fuse(fuse).items() if value is not None}
+
+
+def _of_a_fuse(fuse: FoundFuse) -> dict[str, Any]:
+    return {
+        "fuse_a": fuse.rated_a,
+        "fuse_family": fuse.family,
+        "fuse_v": fuse.rated_v,
+        "fuse_breaks_a": fuse.breaks_a,
+        "polarised": fuse.polarised,
+    }
 
 
 def _for_the_inverter(survey: Survey) -> FoundFuse | None:
@@ -119,8 +141,7 @@ def said_of_runs(rig: Rig, survey: Survey) -> dict[str, dict[str, Any]]:
     of_main = _for_the_inverter(survey)
     for fuse in survey.that_counts(FoundFuse).values():
         if fuse is not of_main and (key := meant(fuse, rig, runs)) is not None:
-            values = {"fuse_a": fuse.rated_a, "fuse_family": fuse.family}
-            _add(said, key, values | {"fuse_v": fuse.rated_v, "fuse_breaks_a": fuse.breaks_a})
+            _add(said, key, _of_a_fuse(fuse))
     return said
 
 

@@ -4,167 +4,19 @@ from __future__ import annotations
 
 import re
 
-from ryokan.core.lines.kind import LineKind, Phrase, beside, called, phrase
-from ryokan.core.lines.kit import NUMBER, NUMBER_WORDS, read_number
+from ryokan.core.lines.kind import LineKind, beside, called, phrase
+from ryokan.core.lines.kit import NUMBER, NUMBER_WORDS
 from ryokan.core.survey import finish
 from ryokan.core.survey.kinds_ac import A_PANEL, BONDED, TRANSFER
+from ryokan.core.survey.kinds_shared import AMPS, BANK, VOLTS, WATTS, amount, number
 
-BANK = r"banks?|batter(?:y|ies)"
-ENDS = (
-    r"house bank|starter battery|banks?|batter(?:y|ies)|inverter|bus ?bars?|main bus|bus|controllers?|mppt|pwm|solar panels?|"
-    r"solar|panels?|array|charger|converter|dc-?dc|alternator|starter|fuse ?box|fuse panel|dc panel|distribution|inlet|"
-    r"shore inlet|chassis|"
-    r"ground|shunt|switch|roof|fridge"
-)
-_MORE_ENDS = (
-    r"relay|vsr|combiner|b2b|fuse ?block|step-?down|lights?|"
-    r"(?:leisure|house|service|start(?:er)?|engine) (?:bank|batter(?:y|ies))"
-)
-# From where current is handed out to anything, by whatever name.
-FROM_PANEL = re.compile(
-    r"(?<![\w-])(fuse ?box|fuse ?block|fuse panel|dc panel|distribution(?: panel)?)\s+to\s+(?:the\s+)?"
-    r"([a-z][a-z-]*(?:\s+(?!(?:no|with|without|fused|fuse|solid|stranded|copper|tinned|and|not|of|is|a)\b)[a-z][a-z-]*){0,2})",
-    re.IGNORECASE,
-)
-FROM_TO = re.compile(rf"(?<![\w-])({ENDS})\s+to\s+(?:the\s+)?({ENDS})(?![\w-])", re.IGNORECASE)
-# In a line that says a size, which is about a cable, more things may be its ends.
-FROM_TO_SIZED = re.compile(rf"(?<![\w-])({_MORE_ENDS}|{ENDS})\s+to\s+(?:the\s+)?({_MORE_ENDS}|{ENDS})(?![\w-])", re.IGNORECASE)
-A_SIZE = re.compile(
-    r"(?<![\w.,])(?:\d+/0\b|\d{1,2}\s*(?:awg|gauge|ga)\b|(?:awg|#)\s*\d"
-    r"|\d{1,3}(?:[.,]\d)?\s*(?:mm2|mm²|mm\^2|sq\.? ?mm|qmm))",
-    re.IGNORECASE,
-)
-TO_MAIN = re.compile(r"inverter|bus ?bars?|main bus|bus", re.IGNORECASE)
-
-
-def _number(match: re.Match[str]) -> float:
-    return read_number(next(group for group in match.groups() if group is not None))
-
-
-def _amount(word: str, unit: str, member: str, scale: float = 1) -> tuple[Phrase, Phrase]:
-    """A number with its unit behind a word, and in front of it."""
-
-    def value(match: re.Match[str]) -> float:
-        return scale * read_number(match[1])
-
-    return (
-        phrase(rf"(?:{word})\s*(?:of\s*)?({NUMBER})\s*{unit}", **{member: value}),
-        phrase(rf"({NUMBER})\s*{unit}\s*(?:{word})", **{member: value}),
-    )
-
-
-AMPS, WATTS, VOLTS = r"(?:amps?|a)\b", r"(?:watts?|w)\b", r"(?:volts?|v)\b"
-FAMILIES = (
-    phrase(r"class[- ]?t|t[- ]class", fuse_family="class_t"),
-    phrase(r"anl", fuse_family="anl"),
-    phrase(r"mega", fuse_family="mega"),
-    phrase(r"mrbf|terminal fuse", fuse_family="mrbf"),
-    phrase(r"blade(?= ?fuse)?|ato|atc", fuse_family="blade"),
-    phrase(r"(?:circuit )?breaker", fuse_family="breaker"),
-    phrase(r"gg", fuse_family="gg"),
-)
-COMMON = (
-    phrase(r"as new|brand new|new", condition="as_new"),
-    phrase(r"good(?: shape| condition)?", condition="good"),
-    phrase(r"worn|tired|weak", condition="worn"),
-    phrase(r"damaged|broken|dead|swollen|bulging|cracked|leaking|burnt", condition="damaged"),
-    phrase(r"to stay|stays?|keep(?:ing|s)?", fate="stays"),
-    phrase(r"to go|goes|comes out|scrap", fate="goes"),
-    phrase(r"by (?:its |the )?plate|from (?:its |the )?plate", known_from="plate"),
-    phrase(r"measured", known_from="measured"),
-    phrase(r"estimated?|guess(?:ed)?|approx\.?|roughly|around", known_from="estimate"),
-    phrase(r"(?:label|plate|rating|size|make|age|volts|amps|watts)?\s*(?:was |is )?(?:not read|not known|unreadable)"),
-    phrase(r"unknown \w+|\w+ unknown"),
-    phrase(r"(?:50|60)\s*hz"),
-)
 _STAGES = phrase(r"(?:\d|two|three|four|five|multi)[- ]?stages?")  # how it charges says nothing of how much
 
 
 def _percent(match: re.Match[str]) -> float:
-    return _number(match) / 100
+    return number(match) / 100
 
 
-def _fuse_amps(match: re.Match[str]) -> float:
-    return read_number(match[1] or match[2])
-
-
-OF_A_RUN = (
-    phrase(rf"({NUMBER})\s*{AMPS}\s*(?:fuse|breaker)|(?:fuse|breaker)\s*({NUMBER})\s*{AMPS}", fuse_a=_fuse_amps),
-    phrase(r"no (?:main )?(?:fuse|breaker)|without (?:a )?fuse|not fused|unfused", fuse_a="none"),
-)  # fmt: skip
-_SIDE_BY_SIDE = (phrase(rf"(\d)\s*[x×](?=\s+{A_SIZE.pattern})", cables=lambda match: int(match[1])),)
-_MAKE = (
-    phrase(r"stranded(?: (?:wire|cable))?", make="stranded"),
-    phrase(r"solid(?:[- ]core)?(?: (?:wire|cable|copper))?", make="solid"),
-)
-
-
-def _breaks(match: re.Match[str]) -> float:
-    number = next(group for group in match.groups()[::2] if group is not None)
-    kilo = any(group and group.lower() == "k" for group in match.groups()[1::2])
-    return read_number(number) * (1000 if kilo else 1)
-
-
-_BREAKS = (
-    r"(?:aic|breaks|interrupts|breaking capacity|interrupting(?: capacity)?)\s*(?:of |up to )?"
-    rf"({NUMBER})\s*(k)?a(?:mps?)?\b|({NUMBER})\s*(k)?a(?:mps?)?\s*(?:aic|breaking|interrupting)(?: capacity)?"
-)
-_MATERIAL = (
-    phrase(r"copper[- ]clad alumini?um|cca", material="copper_clad_aluminium"),
-    phrase(r"alumini?um", material="aluminium"),
-    phrase(r"tinned copper|copper(?![- ]clad)|tinned", material="copper"),
-)
-MAIN_CABLE = LineKind(
-    "main_cable",
-    called(r"(?:inverter|main|battery) (?:battery )?(?:cables?|wires?|leads?)|main fuse|main|fuse|cable|wire|lead"),
-    {"conductor": "conductor", "length": "one_way_length", "degrees": "insulation_c", "amps": "fuse_a", "volts": "fuse_v"},
-    (
-        *_SIDE_BY_SIDE,
-        phrase(_BREAKS, fuse_breaks_a=_breaks),
-        phrase(rf"(?:rated|good for|told)\s*(?:for |at )?({NUMBER})\s*{AMPS}", told_ampacity_a=_number),
-        *FAMILIES,
-        *OF_A_RUN,
-        *_MATERIAL,
-        phrase(rf"(?:at |on |by |of |for )?(?:the )?(?:{BANK})(?: posts?| terminals?)?"),
-        phrase(r"one way"),
-    ),
-    finish=finish.run,
-)
-CABLE = LineKind(
-    "cable",
-    called(r"cables?|wires?|wiring|leads?"),
-    {"conductor": "conductor", "length": "one_way_length", "degrees": "insulation_c", "amps": "fuse_a"},
-    (*_SIDE_BY_SIDE, *_MAKE, *OF_A_RUN, *_MATERIAL, phrase(r"one way"), phrase(r"from(?= )")),
-)
-FUSE = LineKind(
-    "fuse",
-    called(r"fuses?"),
-    {"amps": "rated_a", "volts": "rated_v"},
-    (
-        phrase(r"no (?:fuse|breaker)", rated_a="none"),
-        phrase(_BREAKS, breaks_a=_breaks),
-        *(Phrase(one.pattern, {"family": one.sets["fuse_family"]}) for one in FAMILIES),
-        phrase(r"(?:between|for the|for|of the|of|on the|to the) ([a-z][a-z -]*)", guards=lambda match: match[1].strip()),
-    ),
-)  # fmt: skip
-_SOURCES = r"shore|grid|mains|generator|inverter"
-SWITCH = LineKind(
-    "switch",
-    called(r"switch(?:es)?"),
-    {"amps": "rated_a"},
-    (
-        phrase(r"two[- ]way|transfer|change-?over", does="transfer"),
-        phrase(r"(?:main|battery)(?: isolator| disconnect)?", does="main"),
-        phrase(r"isolator|disconnect", does="isolator"),
-        phrase(r"by hand|hand|manual(?:ly)?", thrown="by_hand"),
-        phrase(r"by itself|automatic(?:ally)?|auto", thrown="by_itself"),
-        phrase(
-            rf"(?:between )?((?:{_SOURCES})(?: or | and |/)(?:{_SOURCES}))", between=lambda match: match[1], does="transfer"
-        ),
-        phrase(r"between ([a-z][a-z -]*)", between=lambda match: match[1].strip()),
-    ),
-    finish=finish.switch,
-)  # fmt: skip
 HOOKUP = r"hook[- ]?up|ehu"
 ADAPTER = r"adapt[eo]r"
 CORD = LineKind(
@@ -172,19 +24,17 @@ CORD = LineKind(
     called(rf"(?:(?:shore|power|{HOOKUP}|extension|mains) )*(?:cord|lead|cable|inlet)(?: and inlet)?|{HOOKUP}|shore power"),
     {"length": "length", "conductor": "conductor"},
     (
-        *_amount(ADAPTER, AMPS, "adapter_a"),
-        *_amount(r"(?:the )?inlet", AMPS, "inlet_a"),
+        *amount(ADAPTER, AMPS, "adapter_a"),
+        *amount(r"(?:the )?inlet", AMPS, "inlet_a"),
     ),
     finish=finish.cord,
 )
 _PLUG = r"(?:(?:hitch|trailer|7[- ]pin|13[- ]pin) )?(?:plug|7[- ]pin|13[- ]pin)"
 # What lies on the way from an alternator, and how a device that charges is set.
 _WAY = (
-    *_amount(r"(?:factory )?tap", AMPS, "tap_a"),
-    phrase(
-        rf"(?:(?:through|via|by) (?:the |a )?)?{_PLUG}\s*(?:of\s*)?({NUMBER})\s*{AMPS}", plug_a=_number, hitch_plug="fitted"
-    ),
-    phrase(rf"({NUMBER})\s*{AMPS}\s*{_PLUG}", plug_a=_number, hitch_plug="fitted"),
+    *amount(r"(?:factory )?tap", AMPS, "tap_a"),
+    phrase(rf"(?:(?:through|via|by) (?:the |a )?)?{_PLUG}\s*(?:of\s*)?({NUMBER})\s*{AMPS}", plug_a=number, hitch_plug="fitted"),
+    phrase(rf"({NUMBER})\s*{AMPS}\s*{_PLUG}", plug_a=number, hitch_plug="fitted"),
     phrase(
         r"(?:through |by |via )?(?:the |a )?(?:(?:hitch|trailer|7[- ]pin|13[- ]pin) (?:plug|socket|connector))",
         hitch_plug="fitted",
@@ -201,14 +51,14 @@ _WAY = (
     phrase(r"(?:switched|closed|thrown) by hand", trigger="hand"),
     phrase(r"no (?:field|charge)[- ]stop", field_stop="none"),
     phrase(r"(?:with (?:a )?)?(?:field|charge)[- ]stop", field_stop="fitted"),
-    phrase(rf"({NUMBER})\s*{VOLTS} (?:at|on) (?:its|the) (?:input|far end)", far_end_v=_number),
+    phrase(rf"({NUMBER})\s*{VOLTS} (?:at|on) (?:its|the) (?:input|far end)", far_end_v=number),
 )
 _SETTINGS = (
-    phrase(rf"(?:stops at|up to|absorbs? at|absorption(?: of)?|ends at|bulk)\s*({NUMBER})\s*{VOLTS}", stops_at_v=_number),
-    *_amount(r"floats?(?: at)?", VOLTS, "float_v"),
+    phrase(rf"(?:stops at|up to|absorbs? at|absorption(?: of)?|ends at|bulk)\s*({NUMBER})\s*{VOLTS}", stops_at_v=number),
+    *amount(r"floats?(?: at)?", VOLTS, "float_v"),
     # Of a word that no other number stands beside the volts need not be said.
-    phrase(rf"(?:absorbs?(?: at)?|stops at)\s*({NUMBER})(?![\d.,]|\s*(?:a|amps?|ah|w|watts?|kw|%)(?!\w))", stops_at_v=_number),
-    phrase(rf"floats?(?: at)?\s*({NUMBER})(?![\d.,]|\s*(?:a|amps?|ah|w|watts?|kw|%)(?!\w))", float_v=_number),
+    phrase(rf"(?:absorbs?(?: at)?|stops at)\s*({NUMBER})(?![\d.,]|\s*(?:a|amps?|ah|w|watts?|kw|%)(?!\w))", stops_at_v=number),
+    phrase(rf"floats?(?: at)?\s*({NUMBER})(?![\d.,]|\s*(?:a|amps?|ah|w|watts?|kw|%)(?!\w))", float_v=number),
     phrase(r"does not equali[sz]e|no equali[sz](?:e|ing|ation)", equalises="no"),
     phrase(r"equali[sz](?:es|ing|ation)", equalises="yes"),
     phrase(r"no (?:cold|low temp(?:erature)?)[- ](?:stop|cut[- ]?off)", cold_stop="none"),
@@ -256,12 +106,12 @@ CONTROLLER = LineKind(
             highest_battery_v=lambda match: int(match[2]),
         ),
         phrase(r"auto ?volts?", note=lambda match: match[0].strip()),
-        *(phrase(rf"(?:{_MOST_W}) (?:on|at|for) {volts}\s*{VOLTS}", **{f"most_{volts}v_w": _number}) for volts in (12, 24, 48)),
-        phrase(_MOST_W, most_12v_w=_number),
+        *(phrase(rf"(?:{_MOST_W}) (?:on|at|for) {volts}\s*{VOLTS}", **{f"most_{volts}v_w": number}) for volts in (12, 24, 48)),
+        phrase(_MOST_W, most_12v_w=number),
         phrase(r"(?:two|2|twin|dual) (?:inputs|trackers)", inputs=2),
         phrase(r"lead only|not for lithium|no lithium", lithium="no"),
         phrase(r"(?:for |set for )?(?:lithium|lfp|lifepo4)(?: ready)?", lithium="yes"),
-        phrase(rf"max(?:imum)?\s*({NUMBER})\s*{VOLTS}", most_v=_number),
+        phrase(rf"max(?:imum)?\s*({NUMBER})\s*{VOLTS}", most_v=number),
     ),
     finish=finish.controller,
     beside=(beside(rf"{_SHORTED}(?: current)?", "most_isc_a", "a"),),
@@ -271,17 +121,17 @@ INVERTER = LineKind(
     called(r"inverters?(?:[ /-]charger)?|combi"),
     {"watts": "rated_w"},
     (
-        *_amount(r"surge|peak", WATTS, "surge_w"),
-        *_amount(r"surge|peak", r"kw\b", "surge_w", 1000),
-        *_amount(r"idle|standby|no load", WATTS, "idle_w"),
-        phrase(rf"asks? for (?:a )?({NUMBER})\s*{AMPS}\s*fuse", maker_fuse_a=_number),
+        *amount(r"surge|peak", WATTS, "surge_w"),
+        *amount(r"surge|peak", r"kw\b", "surge_w", 1000),
+        *amount(r"idle|standby|no load", WATTS, "idle_w"),
+        phrase(rf"asks? for (?:a )?({NUMBER})\s*{AMPS}\s*fuse", maker_fuse_a=number),
         phrase(r"pure sine(?: wave)?|true sine(?: wave)?|sine wave", waveform="pure_sine"),
         phrase(r"modified sine(?: wave)?|modified|stepped|quasi[- ]sine|square wave", waveform="modified_sine"),
         phrase(r"two legs?|split[- ]phase|120/240\s*v?", legs=2),
         phrase(r"one leg|single leg", legs=1),
         phrase(r"no pre-?charge", pre_charge="none"),
         phrase(r"(?:with )?pre-?charge(?: resistor)?", pre_charge="fitted"),
-        phrase(rf"gives? ({NUMBER})\s*{AMPS} (?:into a short|short[- ]circuit(?:ed)?)", short_circuit_a=_number),
+        phrase(rf"gives? ({NUMBER})\s*{AMPS} (?:into a short|short[- ]circuit(?:ed)?)", short_circuit_a=number),
         *BONDED,
         *TRANSFER,
         phrase(
@@ -315,7 +165,7 @@ CHARGER = LineKind(
         *_SETTINGS,
         *_EASE,
         _STAGES,
-        phrase(rf"(?:power factor|pf)\s*(?:of\s*)?({NUMBER})", power_factor=_number),
+        phrase(rf"(?:power factor|pf)\s*(?:of\s*)?({NUMBER})", power_factor=number),
         phrase(rf"({NUMBER})\s*%\s*(?:efficien(?:t|cy))|efficiency\s*({NUMBER})\s*%", efficiency_frac=_percent),
         phrase(r"converter", name="Converter"),
         phrase(
@@ -346,8 +196,8 @@ GENERATOR = LineKind(
         phrase(r"diesel", fuel="diesel"),
         phrase(r"propane|lpg|natural gas|bottled gas", fuel="gas"),
         phrase(r"gas", fuel=finish.GAS),
-        phrase(rf"({NUMBER})\s*(?:l|litres?|liters?) tank|tank (?:of )?({NUMBER})\s*(?:l|litres?|liters?)\b", tank_l=_number),
-        phrase(rf"({NUMBER})\s*(?:l|litres?|liters?)(?: an hour| per hour|/h)", full_l_per_h=_number),
+        phrase(rf"({NUMBER})\s*(?:l|litres?|liters?) tank|tank (?:of )?({NUMBER})\s*(?:l|litres?|liters?)\b", tank_l=number),
+        phrase(rf"({NUMBER})\s*(?:l|litres?|liters?)(?: an hour| per hour|/h)", full_l_per_h=number),
         phrase(
             r"floating(?: neutral)?|neutral floats|(?:neutral )?(?:is )?not bonded|unbonded|no (?:neutral )?bond", bond="none"
         ),
@@ -376,7 +226,7 @@ ALTERNATOR = LineKind(
             charges_house="manager",
         ),
         phrase(rf"(?:straight|direct(?:ly)?) (?:to|into|on) {_HOUSE}", charges_house="regulated"),
-        *_amount(r"(?:at )?idle|idling(?: at)?", AMPS, "idle_a"),
+        *amount(r"(?:at )?idle|idling(?: at)?", AMPS, "idle_a"),
         phrase(r"no (?:temperature|heat) sens(?:or|ing)|not temperature[- ]sensed", temperature_sensed="none"),
         phrase(r"(?:with (?:a )?)?(?:temperature|heat) sens(?:or|ing)|temperature[- ]sensed", temperature_sensed="fitted"),
         phrase(r"no lead buffer", lead_buffer="none"),
@@ -445,24 +295,24 @@ PANELS = LineKind(
         beside(r"impp?|amps at full power", "imp_a", "a", "lower"),
     ),
     first=(
-        phrase(rf"measured (?:open )?({NUMBER})\s*{VOLTS}(?: open)?", measured_voc_v=_number),
-        phrase(rf"measured (?:short(?:ed)? )?({NUMBER})\s*{AMPS}(?: short(?:ed)?)?", measured_isc_a=_number),
+        phrase(rf"measured (?:open )?({NUMBER})\s*{VOLTS}(?: open)?", measured_voc_v=number),
+        phrase(rf"measured (?:short(?:ed)? )?({NUMBER})\s*{AMPS}(?: short(?:ed)?)?", measured_isc_a=number),
         phrase(
             rf"{_LARGEST_FUSE}\s*({NUMBER})\s*{AMPS}|({NUMBER})\s*{AMPS} {_LARGEST_FUSE}",
-            max_fuse_a=_number,
+            max_fuse_a=number,
         ),
         phrase(r"no string fuses?|strings? not fused|no fuses? (?:on|in) (?:the |each )?strings?", string_fuse_a="none"),
         phrase(
             rf"({NUMBER})\s*{AMPS}\s*(?:string fuses?|fuses? (?:in |on |for |at )?(?:each|per|every|the)(?: strings?)?)"
             rf"|string fuses?(?: of)?\s*({NUMBER})\s*{AMPS}",
-            string_fuse_a=_number,
+            string_fuse_a=number,
         ),
         phrase(rf"({NUMBER})\s*(?:metres?|meters?|m) (?:of )?(?:lead|cable)", lead=lambda match: f"{match[1]} m"),
         phrase(rf"({NUMBER})\s*(?:feet|foot|ft) (?:of )?(?:lead|cable)", lead=lambda match: f"{match[1]} ft"),
-        phrase(rf"(?:tilt(?:ed)?|raised)(?: (?:at|to|by))?\s*({NUMBER})\s*(?:°|deg(?:rees?)?)", tilt_deg=_number),
+        phrase(rf"(?:tilt(?:ed)?|raised)(?: (?:at|to|by))?\s*({NUMBER})\s*(?:°|deg(?:rees?)?)", tilt_deg=number),
         phrase(
             rf"(?:max(?:imum)?\s*)?({NUMBER})\s*{VOLTS}\s*system|system(?: volts| voltage)?\s*({NUMBER})\s*{VOLTS}",
-            system_v=_number,
+            system_v=number,
         ),
         phrase(r"(\d{2,3})[- ]cells?", cells=lambda match: int(match[1])),
     ),
@@ -479,7 +329,7 @@ BATTERY = LineKind(
         phrase(r"gel", battery__chemistry="gel"),
         phrase(r"sealed (?:wet|lead|flooded)|maintenance[- ]free", battery__chemistry="sealed_wet"),
         phrase(r"flooded|wet(?: lead)?|with caps", battery__chemistry="flooded"),
-        phrase(rf"({NUMBER})\s*{AMPS}\s*bms|bms\s*({NUMBER})\s*{AMPS}", battery__discharge_limit_a=_number, bms="fitted"),
+        phrase(rf"({NUMBER})\s*{AMPS}\s*bms|bms\s*({NUMBER})\s*{AMPS}", battery__discharge_limit_a=number, bms="fitted"),
         phrase(r"no bms|without (?:a )?bms", bms="none"),
         phrase(r"(?:with )?(?:a )?bms", bms="fitted"),
         phrase(r"no string fuses", string_fuses="none"),

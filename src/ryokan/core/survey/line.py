@@ -33,7 +33,9 @@ from ryokan.core.lines.kit import MAX_LINE, NUMBER, SPOKEN_NUMBER, Marks, Questi
 from ryokan.core.quantities import METRES_PER_UNIT
 from ryokan.core.rig import Rig
 from ryokan.core.space.model import Compartment
-from ryokan.core.survey.kinds import A_SIZE, COMMON, FROM_PANEL, FROM_TO, FROM_TO_SIZED, MAIN_CABLE, OTHER, RELAY
+from ryokan.core.survey.kinds import OTHER, RELAY
+from ryokan.core.survey.kinds_shared import COMMON
+from ryokan.core.survey.kinds_wires import A_SIZE, FROM_PANEL, FROM_TO, FROM_TO_SIZED, MAIN_CABLE
 from ryokan.core.survey.model import AnyFound, Found, FoundAlternator, FoundMainCable
 from ryokan.core.survey.which import is_main_run, kind_of
 
@@ -43,7 +45,9 @@ _PLACE_NOUNS = (
     r"pass-through|dinette|step well|tunnel|trunk|boot|cab|loft|galley|saloon|forepeak"
 )
 _SIDES = r"front|rear|back|left|right|port|starboard|upper|lower|middle|side|outer|inner|engine|battery"
-_PREPOSITIONS = r"at|on|under|underneath|behind|inside|in|beside|next to|near|above|below|over|between"
+# “by” leads to more than places: by hand, by the ignition.
+_BY = r"by(?= the (?:door|entry|entrance|steps|stove|bed|sink|galley|window|engine|helm)\b)"
+_PREPOSITIONS = rf"at|on|under|underneath|behind|inside|in|beside|next to|near|above|below|over|between|{_BY}"
 _PLACE = re.compile(rf"(?<![\w-])(?:{_PREPOSITIONS})\s+(?:(?:the|a|its|his|her)\s+)?[a-z][a-z' -]*[a-z]", re.IGNORECASE)
 _BARE_PLACE = re.compile(rf"(?<![\w-])(?:(?:{_SIDES})\s+)*(?:{_PLACE_NOUNS})(?![\w-])", re.IGNORECASE)
 _UNITS = "|".join(re.escape(unit) for unit in sorted(METRES_PER_UNIT, key=len, reverse=True))
@@ -142,7 +146,7 @@ def _asks(kind: str, code: str, line: str) -> Understood:
 
 def _is_absent(line: str, kind: LineKind) -> bool:
     """“No generator”: what is not there takes no line. A fuse or a device that is missing is a thing by itself."""
-    return kind.kind not in ("fuse", "main_cable", "ac_guard") and re.fullmatch(
+    return kind.kind not in ("fuse", "main_cable", "ac_guard", "dc_gear", "negative", "switch") and re.fullmatch(
         rf"\s*(?:no|without(?: a)?)\s+(?:{kind.called.pattern})\s*", line, re.IGNORECASE
     ) is not None  # fmt: skip
 

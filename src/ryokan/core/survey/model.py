@@ -21,16 +21,19 @@ from ryokan.core.charging.values import (
     PathValues,
 )
 from ryokan.core.inverter.model import Waveform
-from ryokan.core.model import Fitted, Id, Model, Nothing, Position
-from ryokan.core.parts.model import AnyBattery, Battery, PanelPart, Size
+from ryokan.core.model import Fitted, Id, Model, Nothing, Position, YesNo
+from ryokan.core.parts.base import Size
+from ryokan.core.parts.model import AnyBattery, Battery, PanelPart
 from ryokan.core.quantities import Length
 from ryokan.core.readings.model import MAX_READINGS, Reading
 from ryokan.core.solar.model import FuseAmps, Mounting, Polarity
-from ryokan.core.solar.values import ControllerValues, PanelValues, PvVolts, YesNo
+from ryokan.core.solar.values import ControllerValues, PanelValues, PvVolts
 from ryokan.core.storage.model import Bay, BmsOpen, OtherBankValues, Restraint, TakeOff
 from ryokan.core.subjects import FINDING_KEY
 from ryokan.core.survey.sights import MAX_LOOKS, Look
-from ryokan.core.wiring.model import FuseFamily, InsulationC, Material, RunKey, known_conductor
+from ryokan.core.wiring.conductors import RunKey, known_conductor
+from ryokan.core.wiring.gear import GearKind, GearValues, NegativeValues
+from ryokan.core.wiring.kinds import FuseFamily, InsulationC, Material
 
 MAX_ITEMS = 60
 
@@ -245,6 +248,7 @@ class FoundMainCable(AnyFound):
     fuse_breaks_a: float | None = Field(
         default=None, gt=0, le=200_000, description="Fault current that it breaks at those volts. [A]"
     )
+    polarised: YesNo | None = Field(default=None, description="Of a breaker: whether it is marked for one way alone.")
 
     _in_stock = field_validator("conductor")(known_conductor)
 
@@ -286,6 +290,7 @@ class FoundFuse(AnyFound):
     breaks_a: float | None = Field(
         default=None, gt=0, le=200_000, description="Fault current that it breaks at those volts. [A]"
     )
+    polarised: YesNo | None = Field(default=None, description="Of a breaker: whether it is marked for one way alone.")
     guards: str = Field(default="", max_length=80, description="What it protects, in words.")
     joins: RunKey | None = Field(default=None, description="The run that it guards; None: by those words.")
 
@@ -316,7 +321,23 @@ class FoundSwitch(AnyFound):
     does: Literal["main", "isolator", "transfer"] | None = None
     thrown: Literal["by_hand", "by_itself"] | None = None
     rated_a: float | None = Field(default=None, gt=0, le=5_000, description="[A]")
+    rated_v: float | None = Field(default=None, gt=0, le=1_500, description="DC volts that it is made for. [V]")
+    there: Fitted | None = Field(default=None, description="“none”: there is no such switch.")
+    reach: YesNo | None = Field(default=None, description="Whether a hand gets at it without tools.")
     between: str = Field(default="", max_length=80, description="Between what, in words.")
+
+
+class FoundGear(AnyFound, GearValues):
+    """A bar, a shunt, a load disconnect or a fuse box between the bank and what it feeds."""
+
+    kind: Literal["dc_gear"] = "dc_gear"
+    gear: GearKind | None = None
+
+
+class FoundNegative(AnyFound, NegativeValues):
+    """The negative side: what it is joined to, and what goes past the electronics or the shunt."""
+
+    kind: Literal["negative"] = "negative"
 
 
 class FoundAcPanel(AnyFound):
@@ -363,6 +384,8 @@ Found: TypeAlias = Annotated[
     | FoundFuse
     | FoundCable
     | FoundSwitch
+    | FoundGear
+    | FoundNegative
     | FoundAcPanel
     | FoundAcGuard
     | FoundOther,

@@ -7,35 +7,27 @@ import re
 from ryokan.core.lines.kind import LineKind, called
 from ryokan.core.lines.kit import NUMBER
 from ryokan.core.survey.kinds import (
-    A_SIZE,
     ADAPTER,
     ALTERNATOR,
-    AMPS,
-    BANK,
     BATTERY,
-    CABLE,
     CHARGER,
     CONTROLLER,
     CORD,
     DCDC,
-    FROM_PANEL,
-    FROM_TO,
-    FROM_TO_SIZED,
-    FUSE,
     GENERATOR,
     GENERATOR_WORDS,
     HOOKUP,
     INVERTER,
-    MAIN_CABLE,
     OF_A_MACHINE,
     OTHER,
     OTHER_BANK,
     PANELS,
     RELAY,
-    SWITCH,
-    TO_MAIN,
 )
 from ryokan.core.survey.kinds_ac import AC_GUARD, AC_PANEL
+from ryokan.core.survey.kinds_gear import A_GEAR, GEAR, NEGATIVE, OF_THE_NEGATIVE
+from ryokan.core.survey.kinds_shared import AMPS, BANK
+from ryokan.core.survey.kinds_wires import A_SIZE, CABLE, FROM_PANEL, FROM_TO, FROM_TO_SIZED, FUSE, MAIN_CABLE, SWITCH, TO_MAIN
 
 # A starter battery, or another bank that is not the house's, where nothing else is named that hangs on it.
 _BESIDE_THE_HOUSE = (
@@ -56,7 +48,7 @@ _NOT_ON_ONE = "".join(
 _AN_INVERTER = rf"{_NOT_ON_ONE}{INVERTER.called.pattern}"
 _INVERTER_FIRST = re.compile(
     rf"^(?:(?!\b(?:{_NOT_OF_AN_INVERTER})\b)[^,])*{_AN_INVERTER}"
-    rf"(?! *(?:switch|cables?|fuse|remote|or|{GENERATOR_WORDS})\b)",
+    rf"(?! *(?:switch|cables?|fuse|negatives?|remote|on ?[/-] ?off|or|{GENERATOR_WORDS})\b)",
     re.IGNORECASE,
 )
 _HANGS_ON_A_PANEL = r"inverter|charger|converter|generator|solar|cord|inlet"
@@ -72,6 +64,17 @@ _CHARGER_ON_IT = re.compile(
     r"[^,]*\b(?:charger|converter)\b(?=.*\b(?:panel|breaker|consumer unit|inverter)\b)",
     re.IGNORECASE,
 )
+# A fuse at a bar, a switch or a box is none of them.
+_A_FUSE_FIRST = re.compile(
+    rf"^\s*(?:{NUMBER}\s*{AMPS}\s*)?(?!main )(?:[a-z]+ )?(?:{_FUSES})\b(?! ?(?:box|panel|block|holder))"
+    rf"(?=.*\b(?:{A_GEAR}|switch)\b)",
+    re.IGNORECASE,
+)
+_THE_MAIN_SWITCH = re.compile(
+    r"^(?!.*\b(?:alternator|relay|starter)\b)"
+    r"(?=.*\b(?:main|battery|emergency|master|kill)(?: battery)? (?:switch|disconnect|shut[- ]?off|cut[- ]?off)\b)",
+    re.IGNORECASE,
+)
 # What a line is of, in the order in which it is looked at: a word may belong to several.
 KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
     (_AC_PANEL_ALONE, AC_PANEL),
@@ -79,6 +82,20 @@ KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
     (_CHARGER_ON_IT, CHARGER),
     # A fuse may say that it is for a fuse box.
     (re.compile(rf"^\s*{NUMBER}\s*{AMPS}\s*(?:[a-z]+ )?(?:{_FUSES})\b(?! ?(?:box|panel|block)).*\bfor ", re.IGNORECASE), FUSE),
+    (_A_FUSE_FIRST, FUSE),
+    (OF_THE_NEGATIVE, NEGATIVE),
+    (_THE_MAIN_SWITCH, SWITCH),
+    (called(r"solar (?:disconnect|isolator)"), SWITCH),
+    (called(r"no (?:main|battery)(?: battery)? (?:switch|isolator|disconnect)"), SWITCH),
+    # A bar, a shunt or a fuse box, and not the fuse that sits at one or the cable to it.
+    (
+        re.compile(
+            rf"^(?!.*{NUMBER}\s*{AMPS}\s*(?:[a-z]+ )?(?:{_FUSES})\b(?! ?(?:box|panel|block)))(?!.*\b(?:detector|alarm)\b)"
+            rf"(?=.*(?<![\w-])(?:{A_GEAR})(?!\w))", re.IGNORECASE,
+        ),
+        GEAR,
+    ),
+    (re.compile(rf"^\s*{NUMBER}\s*{AMPS}\s*(?:[a-z]+ )?(?:{_FUSES})\b.*(?:{A_GEAR})", re.IGNORECASE), FUSE),
     (called(r"monitor|shunt|fuse ?(?:box|panel|block)|dc panel|distribution(?: panel)?|detector|alarm|bus ?bars?"), OTHER),
     (called(r"solar generator|power station|(?:hydro|wind|water|towed)[- ]?(?:generator|turbine)|turbine"), OTHER),
     (called(r"galvanic isolator|isolat(?:ion|ing) transformer|polarity (?:indicator|light|lamp|tester|alarm)"), AC_GUARD),
@@ -142,7 +159,7 @@ KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
 # A cable of its own, though its line names what it leads to: it says its size and nothing that such a thing would say.
 _TO_THE_INVERTER = called(r"(?:inverter|battery|main) (?:cables?|wires?|leads?)")
 _A_CABLE = called(r"cables?|wires?|wiring|leads?")
-_RUNS_BY_NAME = frozenset({OTHER.kind, FUSE.kind})
+_RUNS_BY_NAME = frozenset({OTHER.kind, FUSE.kind, GEAR.kind})
 
 
 def kind_of(line: str) -> LineKind | None:
@@ -159,11 +176,11 @@ def _cable_of(line: str, kind: LineKind | None) -> LineKind | None:
     """The cable that a line with a size in it is about; None where the thing that it names says that size itself."""
     if FROM_PANEL.search(line):
         return CABLE
-    if kind in (MAIN_CABLE, CORD, CABLE):
+    if kind in (MAIN_CABLE, CORD, CABLE, NEGATIVE):
         return kind
     if _TO_THE_INVERTER.search(line):
         return MAIN_CABLE
-    if _A_CABLE.search(line) and kind in (None, FUSE, PANELS, OTHER, CONTROLLER):
+    if _A_CABLE.search(line) and kind in (None, FUSE, PANELS, OTHER, CONTROLLER, GEAR):
         return CABLE
     if kind is None and re.search(r"\d-pin\b", line, re.IGNORECASE):
         return None

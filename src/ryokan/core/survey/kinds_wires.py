@@ -1,0 +1,150 @@
+"""Lines of cables, fuses and switches, and the words by which a run is named by its ends."""
+
+from __future__ import annotations
+
+import re
+
+from ryokan.core.lines.kind import LineKind, Phrase, called, phrase
+from ryokan.core.lines.kit import NUMBER, read_number
+from ryokan.core.survey import finish
+from ryokan.core.survey.kinds_gear import OF_A_CLASS, REACH
+from ryokan.core.survey.kinds_shared import AMPS, BANK, number
+
+ENDS = (
+    r"house bank|starter battery|banks?|batter(?:y|ies)|inverter|bus ?bars?|main bus|bus|controllers?|mppt|pwm|solar panels?|"
+    r"solar|panels?|array|charger|converter|dc-?dc|alternator|starter|fuse ?box|fuse panel|dc panel|distribution|inlet|"
+    r"shore inlet|chassis|"
+    r"ground|shunt|switch|roof|fridge"
+)
+_MORE_ENDS = (
+    r"relay|vsr|combiner|b2b|fuse ?block|step-?down|lights?|"
+    r"(?:leisure|house|service|start(?:er)?|engine) (?:bank|batter(?:y|ies))"
+)
+# From where current is handed out to anything, by whatever name.
+FROM_PANEL = re.compile(
+    r"(?<![\w-])(fuse ?box|fuse ?block|fuse panel|dc panel|distribution(?: panel)?)\s+to\s+(?:the\s+)?"
+    r"([a-z][a-z-]*(?:\s+(?!(?:no|with|without|fused|fuse|solid|stranded|copper|tinned|and|not|of|is|a)\b)[a-z][a-z-]*){0,2})",
+    re.IGNORECASE,
+)
+FROM_TO = re.compile(rf"(?<![\w-])({ENDS})\s+to\s+(?:the\s+)?({ENDS})(?![\w-])", re.IGNORECASE)
+# In a line that says a size, which is about a cable, more things may be its ends.
+FROM_TO_SIZED = re.compile(rf"(?<![\w-])({_MORE_ENDS}|{ENDS})\s+to\s+(?:the\s+)?({_MORE_ENDS}|{ENDS})(?![\w-])", re.IGNORECASE)
+A_SIZE = re.compile(
+    r"(?<![\w.,])(?:\d+/0\b|\d{1,2}\s*(?:awg|gauge|ga)\b|(?:awg|#)\s*\d"
+    r"|\d{1,3}(?:[.,]\d)?\s*(?:mm2|mm²|mm\^2|sq\.? ?mm|qmm))",
+    re.IGNORECASE,
+)
+TO_MAIN = re.compile(r"inverter|bus ?bars?|main bus|bus", re.IGNORECASE)
+
+
+FAMILIES = (
+    phrase(r"class[- ]?t|t[- ]class|t(?= fuse)", fuse_family="class_t"),
+    phrase(r"anl", fuse_family="anl"),
+    phrase(r"mega", fuse_family="mega"),
+    phrase(r"mrbf|terminal fuse", fuse_family="mrbf"),
+    phrase(r"blade(?= ?fuse)?|ato|atc", fuse_family="blade"),
+    phrase(r"(?:circuit )?breaker", fuse_family="breaker"),
+    phrase(r"gg", fuse_family="gg"),
+)
+
+
+def _fuse_amps(match: re.Match[str]) -> float:
+    return read_number(match[1] or match[2])
+
+
+OF_A_RUN = (
+    phrase(rf"({NUMBER})\s*{AMPS}\s*(?:fuse|breaker)|(?:fuse|breaker)\s*({NUMBER})\s*{AMPS}", fuse_a=_fuse_amps),
+    phrase(r"no (?:main )?(?:fuse|breaker)|without (?:a )?fuse|not fused|unfused", fuse_a="none"),
+)  # fmt: skip
+_SIDE_BY_SIDE = (phrase(rf"(\d)\s*[x×](?=\s+{A_SIZE.pattern})", cables=lambda match: int(match[1])),)
+_MAKE = (
+    phrase(r"stranded(?: (?:wire|cable))?", make="stranded"),
+    phrase(r"solid(?:[- ]core)?(?: (?:wire|cable|copper))?", make="solid"),
+)
+
+
+def _breaks(match: re.Match[str]) -> float:
+    number = next(group for group in match.groups()[::2] if group is not None)
+    kilo = any(group and group.lower() == "k" for group in match.groups()[1::2])
+    return read_number(number) * (1000 if kilo else 1)
+
+
+_BREAKS = (
+    r"(?:aic|breaks|interrupts|breaking capacity|interrupting(?: capacity)?)\s*(?:of |up to )?"
+    rf"({NUMBER})\s*(k)?a(?:mps?)?\b|({NUMBER})\s*(k)?a(?:mps?)?\s*(?:aic|breaking|interrupting)(?: capacity)?"
+)
+_CLASS_ALONE = OF_A_CLASS[-1]
+_ONE_WAY_BREAKER = (
+    phrase(r"(?:not|non|un)[- ]?polari[sz]ed", polarised="no"),
+    phrase(r"polari[sz]ed|polarity[- ](?:marked|sensitive)|directional", polarised="yes"),
+    phrase(r"dc(?= (?:circuit )?breaker)"),
+)
+_MATERIAL = (
+    phrase(r"copper[- ]clad alumini?um|cca", material="copper_clad_aluminium"),
+    phrase(r"alumini?um", material="aluminium"),
+    phrase(r"tinned copper|copper(?![- ]clad)|tinned", material="copper"),
+)
+MAIN_CABLE = LineKind(
+    "main_cable",
+    called(r"(?:inverter|main|battery) (?:battery )?(?:cables?|wires?|leads?)|main fuse|main|fuse|cable|wire|lead"),
+    {"conductor": "conductor", "length": "one_way_length", "degrees": "insulation_c", "amps": "fuse_a", "volts": "fuse_v"},
+    (
+        *_SIDE_BY_SIDE,
+        _CLASS_ALONE,
+        phrase(_BREAKS, fuse_breaks_a=_breaks),
+        *_ONE_WAY_BREAKER,
+        phrase(rf"(?:rated|good for|told)\s*(?:for |at )?({NUMBER})\s*{AMPS}", told_ampacity_a=number),
+        *FAMILIES,
+        *OF_A_RUN,
+        *_MATERIAL,
+        phrase(rf"(?:at |on |by |of |for )?(?:the )?(?:{BANK})(?: posts?| terminals?)?"),
+        phrase(r"one way"),
+    ),
+    finish=finish.run,
+)
+CABLE = LineKind(
+    "cable",
+    called(r"cables?|wires?|wiring|leads?"),
+    {"conductor": "conductor", "length": "one_way_length", "degrees": "insulation_c", "amps": "fuse_a"},
+    (*_SIDE_BY_SIDE, *_MAKE, *OF_A_RUN, *_MATERIAL, phrase(r"one way"), phrase(r"from(?= )")),
+)
+FUSE = LineKind(
+    "fuse",
+    called(r"fuses?"),
+    {"amps": "rated_a", "volts": "rated_v"},
+    (
+        phrase(r"no (?:fuse|breaker)", rated_a="none"),
+        _CLASS_ALONE,
+        phrase(_BREAKS, breaks_a=_breaks),
+        *_ONE_WAY_BREAKER,
+        *(Phrase(one.pattern, {"family": one.sets["fuse_family"]}) for one in FAMILIES),
+        phrase(
+            r"(?:between|for the|for|of the|of|on the|at the|to the) ([a-z][a-z -]*)", guards=lambda match: match[1].strip()
+        ),
+    ),
+)  # fmt: skip
+_SOURCES = r"shore|grid|mains|generator|inverter"
+SWITCH = LineKind(
+    "switch",
+    called(r"switch(?:es)?|isolator|disconnect|shut[- ]?off|cut[- ]?off"),
+    {"amps": "rated_a", "volts": "rated_v"},
+    (
+        *OF_A_CLASS,
+        phrase(r"no (?:main|battery)(?: battery)? (?:switch|isolator|disconnect)(?: switch)?", does="main", there="none"),
+        phrase(r"(?:main |battery )*(master|kill)(?= switch)", does="main", name=lambda match: match[1]),
+        phrase(r"(?:main |battery )*(?:shut[- ]?off|cut[- ]?off)(?= switch)", does="main"),
+        phrase(r"(?:main |battery )*(?:shut[- ]?off|cut[- ]?off)", does="main"),
+        phrase(r"(?:off[-/ ])?1[-/ ]?(?:2[-/ ]?(?:both|all)|(?:both|all)[-/ ]?2)(?:[-/ ]off)?", note=lambda match: match[0]),
+        *REACH,
+        phrase(r"two[- ]way|transfer|change-?over", does="transfer"),
+        phrase(r"(?:main|battery)(?: isolator| disconnect)?", does="main"),
+        phrase(r"isolator|disconnect", does="isolator"),
+        phrase(r"by hand|hand|manual(?:ly)?", thrown="by_hand"),
+        phrase(r"by itself|automatic(?:ally)?|auto", thrown="by_itself"),
+        phrase(
+            rf"(?:between )?((?:{_SOURCES})(?: or | and |/)(?:{_SOURCES}))", between=lambda match: match[1], does="transfer"
+        ),
+        phrase(r"between ([a-z][a-z -]*)", between=lambda match: match[1].strip()),
+    ),
+    finish=finish.switch,
+)  # fmt: skip
