@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gzip
 import json
 from datetime import timedelta
 from typing import Any
@@ -404,6 +405,18 @@ def test_cookie_and_headers_keep_strangers_out(shops: Shops) -> None:
     assert "unsafe" not in policy
     assert "http" not in policy
     assert answer.headers["Cache-Control"] == "no-store"
+
+
+def test_answers_go_over_the_line_compressed_to_whoever_takes_it(shops: Shops) -> None:
+    browser = shops.browser()
+    path = f"/options/{shops.option_id}"
+    plain = browser.get(path)
+    packed = browser.send("GET", path, Accept_Encoding="gzip")
+
+    assert "Content-Encoding" not in plain.headers and packed.headers["Content-Encoding"] == "gzip"
+    assert "Accept-Encoding" in packed.headers["Vary"] and packed.headers["Cache-Control"] == "no-store"
+    assert json.loads(gzip.decompress(packed.data)) == plain.json
+    assert len(packed.data) < len(plain.data) / 2
 
 
 def test_database_away_is_a_problem_and_passes(cluster: Any, shops: Shops) -> None:

@@ -76,6 +76,37 @@ def test_all_that_is_too_small_is_mended_by_one_edit_and_nothing_is_made_smaller
     assert undone["rig"]["wiring"]["runs"][LAMP]["fuse_a"] == 30
 
 
+def test_what_is_mended_is_priced_by_the_parts_book_and_another_fuse_brings_its_own_marks(
+    browser: Browser, shops: Shops
+) -> None:
+    def part(**members: Any) -> None:
+        price = {"amount": members.pop("price"), "currency": "EUR"}
+        assert browser.send("POST", "/parts", {"price": price, **members}).status_code == 200
+
+    part(kind="fuse", name="Blade 5 A", family="blade", rated_a=5, rated_v=32, breaks_a=5000, price="0.80")
+    part(kind="fuse", name="Blade 5 A, weak", family="blade", rated_a=5, rated_v=32, breaks_a=200, price="0.20")
+    asked = next(one["conductor"][1] for one in wiring(browser, shops, "/mended")["changes"] if one["key"] == CHARGED)
+    part(kind="cable", name="Cable", conductor=asked, insulation_c=105, material="copper", price="3.00")
+    browser.edit(
+        shops.option_id, put(f"/wiring/runs/{LAMP}/fuse_family", "anl"), put(f"/wiring/runs/{LAMP}/fuse_breaks_a", 100)
+    )
+
+    offered = wiring(browser, shops, "/mended")
+    changes = {one["key"]: one for one in offered["changes"]}
+    assert changes[LAMP]["fuse_name"] == "Blade 5 A" and [one["amount"] for one in changes[LAMP]["costs"]] == ["0.80"]
+    assert [one["amount"] for one in changes[CHARGED]["costs"]] == ["12.00"]  # 2 m of both poles
+    assert [(one["amount"], one["currency"]) for one in offered["costs"]] == [("12.80", "EUR")] and offered[
+        "without_price"
+    ] == 0
+
+    after = browser.edit(shops.option_id, *offered["patch"])
+    lamp = after["rig"]["wiring"]["runs"][LAMP]
+    assert (lamp["fuse_a"], lamp["fuse_family"], lamp["fuse_v"], lamp["fuse_breaks_a"]) == (5, "blade", 32, 5000)
+    offers = wiring(browser, shops, f"/fuses?run={LAMP}")["offers"]
+    assert [(one["name"], one["against"] == []) for one in offers] == [("Blade 5 A", True), ("Blade 5 A, weak", False)]
+    assert wiring(browser, shops, "/fuses?run=panel.out>load:gone.in") == {"offers": []}
+
+
 def test_the_least_copper_takes_no_more_than_what_is_there_and_breaks_no_rule(browser: Browser, shops: Shops) -> None:
     browser.edit(shops.option_id, *wiring(browser, shops, "/mended")["patch"])
     offered = wiring(browser, shops, "/lightest")
@@ -85,3 +116,25 @@ def test_the_least_copper_takes_no_more_than_what_is_there_and_breaks_no_rule(br
     after = browser.edit(shops.option_id, *offered["patch"])
     assert told(after) <= {"wiring.no_stock_size"}
     assert wiring(browser, shops, "/lightest")["patch"] == []
+
+
+def test_loads_are_put_on_circuits_by_one_edit(browser: Browser, shops: Shops) -> None:
+    lamps = [
+        put(
+            f"/loads/l{n}",
+            {"name": f"spot {n}", "group": "lighting", "draw": {"kind": "watts", "watts": 5}, "hours_per_day": 3},
+        )
+        for n in (1, 2)
+    ]
+    browser.edit(shops.option_id, *lamps)
+    offered = wiring(browser, shops, "/circuits")
+    assert [(one["name"], one["loads"]) for one in offered["circuits"]] == [("Lighting", ["spot 1", "spot 2"])]
+    assert offered["most_a"] == 10
+    browser.edit(shops.option_id, *offered["patch"])
+    runs = {one["name"]: one for one in wiring(browser, shops)["runs"]}
+    assert runs["DC panel to Lighting"]["kind"] == "circuit" and "DC panel to spot 1" not in runs
+    twice = put("/wiring/circuits/other", {"name": "Other", "loads": ["l1"]})
+    revision = browser.get(f"/options/{shops.option_id}").json["revision"]
+    refused = browser.send("PATCH", f"/options/{shops.option_id}/rig", [twice], If_Match=f'"{revision}"')
+    assert refused.status_code == 422 and "on one circuit" in str(refused.json)
+    assert wiring(browser, shops, "/circuits")["circuits"] == []

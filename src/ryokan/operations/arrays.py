@@ -14,8 +14,9 @@ from ryokan.core.errors import NoAnswer
 from ryokan.core.evaluate import Glimpse, glimpse
 from ryokan.core.figure import Figure
 from ryokan.core.findings.model import RULES
+from ryokan.core.parts.base import AnyPart
 from ryokan.core.parts.fitted import Fitted, book_references, fitted
-from ryokan.core.parts.model import OWN, AnyPart, ControllerPart, PanelPart, Part
+from ryokan.core.parts.model import OWN, ControllerPart, PanelPart, Part
 from ryokan.core.rig import Rig
 from ryokan.core.solar.arrange import Conditions, MayCome, Row, Way, conditions_of, may_come, ways
 from ryokan.core.solar.curves import Curve, Sunshine, in_parallel, in_series

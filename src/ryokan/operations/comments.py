@@ -73,6 +73,10 @@ def _thing_words(rig: Rig, family: str, id: str) -> str | None:
             return None if (one := rig.solar.controllers.get(id)) is None else one.name or "a solar controller"
         case "alternator" | "path" | "charger" | "generator" | "bank":
             return _what_charges(rig, family, id)
+        case "circuit":
+            return None if (circuit := rig.wiring.circuits.get(id)) is None else circuit.name
+        case "gear":
+            return None if (gear := rig.wiring.gear.get(id)) is None else gear.name or "a bar, switch or shunt"
         case "run":
             return RUNS.get(id)
         case _:

@@ -4,18 +4,34 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from uuid import UUID
+from decimal import Decimal
+from typing import Any
+from uuid import UUID, uuid4
 
 from sqlalchemy.orm import Session
 
+from ryokan.core.data.assumptions import assumptions
 from ryokan.core.evaluate import Report
 from ryokan.core.figure import Figure
+from ryokan.core.parts.protection import BreakerPart, CablePart, FusePart
 from ryokan.core.rig import Rig
+from ryokan.core.wiring.buying import (
+    NOTHING_PRINTED,
+    Against,
+    AnyFuse,
+    Cost,
+    against_fuse,
+    cheapest_fuse,
+    cost_of_cable,
+    met_on,
+    said_of_fuse,
+)
+from ryokan.core.wiring.circuits import DcCircuit, put_together
 from ryokan.core.wiring.copper import Laid, as_laid, least_copper
 from ryokan.core.wiring.practice import area_mm2
 from ryokan.core.wiring.things import MAIN_BASE, RunOf, place_of, runs_of, the_main_run
 from ryokan.operations.accounts import Actor
-from ryokan.operations.parts import parts_book
+from ryokan.operations.parts import list_parts, parts_book
 from ryokan.operations.patches import Patch, patched
 from ryokan.operations.reports import work_out_anew
 from ryokan.operations.rigs import Worked, work_out
@@ -29,6 +45,12 @@ class WiringSide:
     runs: Mapping[str, RunOf]
     figures: Mapping[str, Figure]
     revision: int
+
+    def before(self, one: RunOf) -> RunOf | None:
+        """The run that the current of one comes through first; None where it begins at a source of its own."""
+        if one.behind == MAIN_BASE:
+            return the_main_run(self.rig)
+        return next((other for other in self.runs.values() if other.base == one.behind), None)
 
 
 def read_wiring_side(session: Session, actor: Actor, option_id: UUID) -> WiringSide:
@@ -51,6 +73,19 @@ class Change:
     conductor: tuple[str | None, str | None]
     fuse_a: tuple[float | None, float | None]
     copper_kg: float
+    fuse: AnyFuse | None = None  # of the parts book, the cheapest that serves; None where its fuse stays or the book has none
+    cable_cost: Cost | None = None  # of both poles by the parts book; None where its cable stays or no price is known
+    fuse_cost: Cost | None = None
+
+    @property
+    def has_new_cable(self) -> bool:
+        """Whether another conductor is laid."""
+        return self.conductor[0] != self.conductor[1]
+
+    @property
+    def has_new_fuse(self) -> bool:
+        """Whether another fuse goes in."""
+        return self.fuse_a[0] != self.fuse_a[1]
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,11 +99,26 @@ class Proposal:
     copper_kg: tuple[float, float]  # as it is, and with it
     left: tuple[str, ...]  # keys of findings of runs that it does not end
 
+    @property
+    def costs(self) -> tuple[Cost, ...]:
+        """What it comes to in each currency, as far as prices are known."""
+        sums: dict[str, Decimal] = {}
+        for cost in (cost for one in self.changes for cost in (one.cable_cost, one.fuse_cost) if cost is not None):
+            sums[cost.currency] = sums.get(cost.currency, Decimal(0)) + cost.amount
+        return tuple(Cost(amount, currency) for currency, amount in sums.items())
+
+    @property
+    def without_price(self) -> int:
+        """How many of its cables and fuses have no price that is known."""
+        unpriced = [one.has_new_cable and one.cable_cost is None for one in self.changes]
+        return sum(unpriced) + sum(one.has_new_fuse and one.fuse_cost is None for one in self.changes)
+
 
 # What a thicker cable or another fuse ends.
 MENDED = frozenset(
     {
-        "conductor_undersized", "fuse_above_ampacity", "fuse_below_load", "fuse_window_closed", "drop_over_class",
+        "conductor_undersized", "fuse_above_ampacity", "fuse_below_load",
+        "fuse_little_in_hand", "fuse_window_closed", "drop_over_class",
         "below_makers_fuse", "below_makers_conductor", "run_undersized", "run_fuse_above_ampacity", "run_fuse_over_code",
         "run_fuse_below_load", "run_fuse_little_in_hand", "run_window_closed", "run_drop", "run_fuse_slow",
         "run_below_makers_fuse", "run_below_makers_conductor",
@@ -98,7 +148,7 @@ def mended(session: Session, actor: Actor, option_id: UUID) -> Proposal:
         rig, document = patched(rig, document, patch)
         reading = work_out_anew(document, rig, book, before=report)
         rig, report = reading.rig, reading.report
-    return _proposal(worked, rig, report)
+    return _proposal(session, actor, worked, rig, document, report)
 
 
 def lightened(session: Session, actor: Actor, option_id: UUID) -> Proposal | None:
@@ -119,10 +169,45 @@ def lightened(session: Session, actor: Actor, option_id: UUID) -> Proposal | Non
         if size is not None:
             patch += _put(worked.rig, one, size, None if fuse is None or not one.is_fused else fuse.number)
     if not patch:
-        return _proposal(worked, worked.rig, worked.report)
+        return _proposal(session, actor, worked, worked.rig, worked.document, worked.report)
     rig, document = patched(worked.rig, worked.document, patch)
     reading = work_out_anew(document, rig, parts_book(session, actor.scope), before=worked.report)
-    return _proposal(worked, reading.rig, reading.report)
+    return _proposal(session, actor, worked, reading.rig, document, reading.report)
+
+
+@dataclass(frozen=True, slots=True)
+class CircuitsOffered:
+    """Circuits that loads could share, each by its name, and the edit that puts them together."""
+
+    circuits: Mapping[str, tuple[str, ...]]  # names of the loads
+    most_a: float  # what the loads of one draw together at most
+    patch: Patch
+    revision: int
+
+
+def circuits_offered(session: Session, actor: Actor, option_id: UUID) -> CircuitsOffered:
+    """Loads of one group that have no circuit yet, put together.
+
+    Raises
+    ------
+    NotThere
+        No such option in the actor's shop.
+    """
+    worked = work_out(session, actor, option_id)
+    figures, there = worked.report.figures, worked.rig.wiring.ordered_circuits()
+    most_a = worked.rig.assumptions.get("circuit_most_a", assumptions()["circuit_most_a"].value)
+    found = put_together(worked.rig, figures, most_a)
+    after = max((one.position for one in there.values()), default=0.0)
+    patch: list[dict[str, object]] = [
+        {
+            "op": "add",
+            "path": f"/wiring/circuits/c-{uuid4().hex[:8]}",
+            "value": DcCircuit(position=after + at, name=name, loads=loads).model_dump(mode="json"),
+        }
+        for at, (name, loads) in enumerate(found.items(), start=1)
+    ]
+    names = {name: tuple(worked.rig.loads[id].name for id in loads) for name, loads in found.items()}
+    return CircuitsOffered(names, most_a, patch, worked.revision.number)
 
 
 def _every(rig: Rig) -> tuple[RunOf, ...]:
@@ -152,34 +237,133 @@ def _mends(rig: Rig, report: Report) -> list[dict[str, object]]:
 
 
 def _put(rig: Rig, one: RunOf, conductor: str, fuse_a: float | None) -> list[dict[str, object]]:
-    """The operations that give a run its cable and, if there is one, its fuse."""
-    members: dict[str, object] = {place_of(one, "conductor"): conductor}
+    """The operations that give a run its cable and, if there is one, its fuse: of another one nothing printed is known."""
+    members: dict[str, object] = {"conductor": conductor}
     if fuse_a is not None:
-        members[place_of(one, "fuse_a")] = fuse_a
+        members["fuse_a"] = fuse_a
+        if fuse_a != one.said.fuse_a:
+            members |= {name: value for name, value in NOTHING_PRINTED.items() if getattr(one.said, name) != value}
+    return _said(rig, one, members)
+
+
+def _said(rig: Rig, one: RunOf, members: Mapping[str, object]) -> list[dict[str, object]]:
+    """The operations that say members of a run."""
+    placed = {place_of(one, name): value for name, value in members.items()}
     base = f"/wiring/runs/{one.run.key}"
     operations: list[dict[str, object]] = []
-    if one.run.key not in rig.wiring.runs and any(path.startswith(base) for path in members):
+    if one.run.key not in rig.wiring.runs and any(path.startswith(base) for path in placed):
         operations.append({"op": "add", "path": base, "value": {}})
-    return operations + [{"op": "add", "path": path, "value": value} for path, value in members.items()]
+    return operations + [{"op": "add", "path": path, "value": value} for path, value in placed.items()]
 
 
-def _proposal(worked: Worked, rig: Rig, report: Report) -> Proposal:
+def _proposal(
+    session: Session, actor: Actor, worked: Worked, rig: Rig, document: Mapping[str, Any], report: Report
+) -> Proposal:
+    """What was changed, each with what the parts book has for it, as one edit of the rig as it is."""
     before, after = as_laid(worked.rig, worked.report.figures), as_laid(rig, report.figures)
     was = {one.run.key: one for one in _every(worked.rig)}
+    shelf = _shelf(session, actor)
     changes: list[Change] = []
     patch: list[dict[str, object]] = []
     for one in _every(rig):
         old = was[one.run.key]
-        if (one.conductor, one.said.fuse_a) == (old.conductor, old.said.fuse_a):
+        if (one.conductor, one.said.fuse_a) == (old.conductor, old.said.fuse_a) or one.conductor is None:
             continue
-        fuse_a = _amps(one.said.fuse_a)
         more_kg = _kg(after.get(one.run.key)) - _kg(before.get(one.run.key))
-        changes.append(Change(one, (old.conductor, one.conductor), (_amps(old.said.fuse_a), fuse_a), more_kg))
-        if one.conductor is not None:
-            patch += _put(worked.rig, old, one.conductor, None if fuse_a == _amps(old.said.fuse_a) else fuse_a)
+        change = _bought(shelf, rig, one, old, more_kg, report)
+        changes.append(change)
+        patch += _put(worked.rig, old, one.conductor, change.fuse_a[1] if change.has_new_fuse else None)
+        if change.fuse is not None:
+            patch += [step for step in _said(worked.rig, old, said_of_fuse(change.fuse)) if step["value"] != {}]
+    if any(change.fuse is not None for change in changes):
+        marked, document = patched(worked.rig, worked.document, patch)
+        report = work_out_anew(document, marked, parts_book(session, actor.scope), before=report).report
     left = [finding.key for finding in report.findings if finding.step == "wiring" and finding.code.partition(".")[2] in MENDED]
     masses = (sum(one.copper_kg for one in before.values()), sum(one.copper_kg for one in after.values()))
     return Proposal(worked.rig, worked.revision.number, tuple(changes), patch, masses, tuple(left))
+
+
+@dataclass(frozen=True, slots=True)
+class _Shelf:
+    """Cables and fuses that the parts book offers."""
+
+    cables: tuple[CablePart, ...]
+    fuses: tuple[AnyFuse, ...]
+
+
+def _shelf(session: Session, actor: Actor) -> _Shelf:
+    books = (list_parts(session, actor, kind) for kind in ("cable", "fuse", "breaker"))
+    offered = [one.part for book in books for one in book if not one.withdrawn]
+    return _Shelf(
+        tuple(part for part in offered if isinstance(part, CablePart)),
+        tuple(part for part in offered if isinstance(part, FusePart | BreakerPart)),
+    )
+
+
+def _bought(shelf: _Shelf, rig: Rig, one: RunOf, old: RunOf, copper_kg: float, report: Report) -> Change:
+    """A change with the cheapest of the book that serves."""
+    assert one.conductor is not None
+    fuses = (_amps(old.said.fuse_a), _amps(one.said.fuse_a))
+    fuse, cable_cost, fuse_cost = None, None, None
+    if fuses[1] is not None and fuses[0] != fuses[1]:
+        meets = met_on(one, _every(rig), report.figures)
+        fuse = cheapest_fuse(shelf.fuses, one, fuses[1], report.figures, meets)
+        if fuse is not None and fuse.price is not None:
+            fuse_cost = Cost(fuse.price.amount, fuse.price.currency)
+    length = report.figures.get(f"{one.base}.one_way_length_m") or report.figures.get(f"{one.base}.estimated_length_m")
+    if one.conductor != old.conductor and length is not None:
+        cable_cost = cost_of_cable(shelf.cables, one, one.conductor, length.number)
+    return Change(one, (old.conductor, one.conductor), fuses, copper_kg, fuse, cable_cost, fuse_cost)
+
+
+@dataclass(frozen=True, slots=True)
+class FuseOffer:
+    """A fuse of the parts book for one run: what speaks against it, and the edit that takes it."""
+
+    part: AnyFuse
+    reference: str
+    against: tuple[Against, ...]
+    patch: Patch
+
+    @property
+    def cost(self) -> Cost | None:
+        """Its price; None where nobody knows it."""
+        return None if self.part.price is None else Cost(self.part.price.amount, self.part.price.currency)
+
+
+MOST_OFFERS = 24
+
+
+def fuses_for(session: Session, actor: Actor, option_id: UUID, run_key: str) -> list[FuseOffer]:
+    """Fuses of the book for a run, those that serve first and of them the cheapest; of a run that is not there none.
+
+    Raises
+    ------
+    NotThere
+        No such option in the actor's shop.
+    """
+    worked = work_out(session, actor, option_id)
+    one = next((one for one in _every(worked.rig) if one.run.key == run_key), None)
+    if one is None or not one.is_fused:
+        return []  # a page may ask for one that an undo has just taken away
+    meets = met_on(one, _every(worked.rig), worked.report.figures)
+    offers = [
+        FuseOffer(
+            part,
+            book.reference,
+            against_fuse(part, one, worked.report.figures, meets),
+            _said(worked.rig, one, said_of_fuse(part)),
+        )
+        for kind in ("fuse", "breaker")
+        for book in list_parts(session, actor, kind)
+        if not book.withdrawn and isinstance(part := book.part, FusePart | BreakerPart)
+    ]
+    return sorted(offers, key=_offered)[:MOST_OFFERS]
+
+
+def _offered(offer: FuseOffer) -> tuple[int, bool, Decimal, float, str]:
+    price = offer.part.price
+    return len(offer.against), price is None, price.amount if price else Decimal(0), offer.part.rated_a, offer.part.name
 
 
 def _kg(one: Laid | None) -> float:

@@ -19,7 +19,7 @@ from ryokan.core.parts.model import KINDS, PartKind
 from ryokan.core.registry import STEP_BY_NAME
 from ryokan.core.rig import Rig
 from ryokan.core.survey.sights import sights
-from ryokan.core.wiring.model import stock_conductors
+from ryokan.core.wiring.conductors import stock_conductors
 from ryokan.operations.accounts import EDITORS, Actor
 from ryokan.operations.candidates import Candidate
 from ryokan.operations.comments import Comment
@@ -39,6 +39,7 @@ from ryokan.wording.findings import FIXES, sentence
 from ryokan.wording.ledger import LedgerLine, ledger
 from ryokan.wording.load_line import ask, understood, usual_line, usual_note
 from ryokan.wording.parts import COLUMNS as PART_COLUMNS
+from ryokan.wording.parts import GROUPS as PART_GROUPS
 from ryokan.wording.parts import KIND_NAMES, fields_of
 from ryokan.wording.promise import promise
 from ryokan.wording.quantities import quantity
@@ -404,6 +405,7 @@ def part_kind(kind: PartKind) -> part_schemas.PartKindAnswer:
     one, many = KIND_NAMES[kind]
     return part_schemas.PartKindAnswer(
         kind=kind,
+        group=next(group for group, kinds in PART_GROUPS.items() if kind in kinds),
         name=one,
         plural=many,
         columns=list(PART_COLUMNS[kind]),

@@ -6,6 +6,7 @@ from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
 from flask import Blueprint, Flask, Response, render_template_string, send_from_directory
+from flask_compress import Compress
 from flask_talisman import Talisman
 from flask_wtf.csrf import CSRFProtect
 from spectree import Response as SpecResponse
@@ -74,6 +75,13 @@ class Application(Flask):
         """Leave it to the handler."""
 
 
+# What is text; photographs and spreadsheets are compressed already.
+COMPRESSED = [
+    "application/json", "application/problem+json", "image/svg+xml", "text/css", "text/csv", "text/html", "text/javascript",
+    "text/plain",
+]  # fmt: skip
+
+
 def create_app(context: Context, *, secret_key: str, frontend: Path | None = None, https: bool = False) -> Flask:
     """An application on a database.
 
@@ -89,10 +97,15 @@ def create_app(context: Context, *, secret_key: str, frontend: Path | None = Non
         WTF_CSRF_TIME_LIMIT=None,
         WTF_CSRF_SSL_STRICT=https,
         WTF_CSRF_HEADERS=["X-CSRF-Token"],
+        COMPRESS_ALGORITHM=["br", "gzip"],
+        COMPRESS_BR_LEVEL=5,
+        COMPRESS_MIN_SIZE=1_000,
+        COMPRESS_MIMETYPES=COMPRESSED,
     )
     logs.register(app)  # first, so that refusals of what follows are logged too
     guard.register(app)
     CSRFProtect(app)
+    Compress(app)  # cookies are same-site, so nobody elsewhere can have a guess compressed beside a secret
     Talisman(
         app,
         force_https=False,

@@ -6,7 +6,7 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
-from pydantic import BaseModel, RootModel
+from pydantic import BaseModel, Field, RootModel
 
 from ryokan.core.parts.model import Part, PartKind
 from ryokan.operations.candidates import CandidatePlace
@@ -37,6 +37,7 @@ class PartKindAnswer(BaseModel):
     """A kind of part; ``columns`` are what a list shows."""
 
     kind: PartKind
+    group: str = Field(description="What kinds of its sort are called together.")
     name: str
     plural: str
     columns: list[str]

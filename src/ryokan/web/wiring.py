@@ -7,13 +7,28 @@ from uuid import UUID
 from flask import Blueprint
 
 from ryokan.core.survey.fill_runs import laid_nowhere
+from ryokan.core.wiring.buying import Cost
+from ryokan.core.wiring.selective import shown_to_open_first
 from ryokan.core.wiring.things import RunOf, name_of_run, place_of
-from ryokan.operations.wiring_side import Proposal, WiringSide, lightened, mended, read_wiring_side
+from ryokan.operations.wiring_side import Proposal, WiringSide, circuits_offered, fuses_for, lightened, mended, read_wiring_side
 from ryokan.web.answers import figure_value
 from ryokan.web.context import reader, signed_in
 from ryokan.web.spec import answers, spec
-from ryokan.web.wiring_schemas import DcRunAnswer, GoneRun, RunChangeAnswer, WiringAnswer, WiringProposalAnswer
+from ryokan.web.wiring_schemas import (
+    CircuitOffered,
+    CircuitsAnswer,
+    CostAnswer,
+    DcRunAnswer,
+    FuseOfferAnswer,
+    FuseOffers,
+    GoneRun,
+    OfOneRun,
+    RunChangeAnswer,
+    WiringAnswer,
+    WiringProposalAnswer,
+)
 from ryokan.wording.reader import Reader
+from ryokan.wording.wiring import AGAINST_A_FUSE
 
 blueprint = Blueprint("wiring", __name__)
 
@@ -21,7 +36,7 @@ blueprint = Blueprint("wiring", __name__)
 SHOWN = (
     "design_current_a", "one_way_length_m", "estimated_length_m", "fuse_floor_a", "fuse_a", "have_fuse_a",
     "conductor", "have_conductor", "ampacity_a", "best_ampacity_a", "drop_v", "best_drop_v", "path_drop_v",
-    "allowed_drop_v", "fault_high_a", "fault_low_a",
+    "allowed_drop_v", "fault_high_a", "fault_low_a", "bears_floor_a", "withstand_a2s",
 )  # fmt: skip
 
 
@@ -60,6 +75,7 @@ def _run(side: WiringSide, one: RunOf, reader: Reader) -> DcRunAnswer:
         conductor_at=place_of(one, "conductor"),
         length="" if one.length is None else one.length.typed,
         conductor=one.conductor,
+        opens_first=shown_to_open_first(one, side.before(one), side.figures),
         figures={name: figure_value(figure, reader) for name, figure in figures.items()},
     )
 
@@ -80,9 +96,52 @@ def read_lightest(option_id: UUID) -> WiringProposalAnswer:
         return _proposal(lightened(session, actor, option_id))
 
 
+@blueprint.get("/options/<uuid:option_id>/wiring/fuses")
+@spec.validate(resp=answers(FuseOffers, 404, 422))
+def read_fuses(option_id: UUID, query: OfOneRun) -> FuseOffers:
+    """Fuses of the parts book for one run."""
+    with signed_in() as (session, actor):
+        found = fuses_for(session, actor, option_id, query.run)
+    return FuseOffers(
+        offers=[
+            FuseOfferAnswer(
+                reference=one.reference,
+                name=one.part.name,
+                rated_a=one.part.rated_a,
+                rated_v=one.part.rated_v,
+                breaks_a=one.part.breaks_a,
+                price=None if one.cost is None else _cost(one.cost),
+                against=[AGAINST_A_FUSE[code] for code in one.against],
+                patch=[dict(operation) for operation in one.patch],
+            )
+            for one in found
+        ]
+    )
+
+
+@blueprint.get("/options/<uuid:option_id>/wiring/circuits")
+@spec.validate(resp=answers(CircuitsAnswer, 404))
+def read_circuits(option_id: UUID) -> CircuitsAnswer:
+    """Circuits that loads of one group could share: one edit."""
+    with signed_in() as (session, actor):
+        one = circuits_offered(session, actor, option_id)
+    return CircuitsAnswer(
+        revision=one.revision,
+        most_a=one.most_a,
+        circuits=[CircuitOffered(name=name, loads=list(loads)) for name, loads in one.circuits.items()],
+        patch=[dict(operation) for operation in one.patch],
+    )
+
+
+def _cost(one: Cost) -> CostAnswer:
+    return CostAnswer(amount=one.amount, currency=one.currency)
+
+
 def _proposal(one: Proposal | None) -> WiringProposalAnswer:
     if one is None:
-        return WiringProposalAnswer(revision=0, changes=[], patch=[], copper_kg=[0, 0], left=0, possible=False)
+        return WiringProposalAnswer(
+            revision=0, changes=[], patch=[], copper_kg=[0, 0], costs=[], without_price=0, left=0, possible=False
+        )
     return WiringProposalAnswer(
         revision=one.revision,
         changes=[
@@ -92,11 +151,15 @@ def _proposal(one: Proposal | None) -> WiringProposalAnswer:
                 conductor=list(change.conductor),
                 fuse_a=list(change.fuse_a),
                 copper_kg=change.copper_kg,
+                fuse_name="" if change.fuse is None else change.fuse.name,
+                costs=[_cost(cost) for cost in (change.cable_cost, change.fuse_cost) if cost is not None],
             )
             for change in one.changes
         ],
         patch=[dict(operation) for operation in one.patch],
         copper_kg=list(one.copper_kg),
+        costs=[_cost(cost) for cost in one.costs],
+        without_price=one.without_price,
         left=len(one.left),
         possible=True,
     )

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+from decimal import Decimal
 from typing import Any
 
 from pydantic import BaseModel, Field
 
 from ryokan.core.topology.dc import RunKind
-from ryokan.web.schemas import FigureValue
+from ryokan.web.schemas import FigureValue, Sent
 
 
 class DcRunAnswer(BaseModel):
@@ -24,6 +25,9 @@ class DcRunAnswer(BaseModel):
     conductor_at: str = Field(description="Where its conductor stands in the rig.")
     length: str = Field(description="Its length as typed; empty where nobody measured.")
     conductor: str | None
+    opens_first: bool | None = Field(
+        description="Whether it is shown that its fuse opens before the one that feeds it; null: one of the two is not known."
+    )
     figures: dict[str, FigureValue] = Field(description="By the last part of their keys.")
 
 
@@ -44,6 +48,54 @@ class WiringAnswer(BaseModel):
     laid_nowhere: list[str] = Field(description="Cables and fuses that were found, whose words mean no run that there is.")
 
 
+class CircuitOffered(BaseModel):
+    """A circuit that loads could share."""
+
+    name: str
+    loads: list[str] = Field(description="Their names.")
+
+
+class CircuitsAnswer(BaseModel):
+    """Circuits that loads could share, and the edit that puts them together."""
+
+    revision: int
+    circuits: list[CircuitOffered]
+    most_a: float = Field(description="What the loads of one draw together at most. [A]")
+    patch: list[dict[str, Any]]
+
+
+class OfOneRun(Sent):
+    """The run that is meant."""
+
+    run: str = Field(max_length=120, description="The two terminals that it joins.")
+
+
+class CostAnswer(BaseModel):
+    """What something costs in one currency."""
+
+    amount: Decimal
+    currency: str
+
+
+class FuseOfferAnswer(BaseModel):
+    """A fuse of the parts book for one run."""
+
+    reference: str
+    name: str
+    rated_a: float
+    rated_v: float | None
+    breaks_a: float | None
+    price: CostAnswer | None
+    against: list[str] = Field(description="What speaks against it, a sentence each; empty: it serves.")
+    patch: list[dict[str, Any]]
+
+
+class FuseOffers(BaseModel):
+    """Fuses of the parts book for one run, those that serve first."""
+
+    offers: list[FuseOfferAnswer]
+
+
 class RunChangeAnswer(BaseModel):
     """One run of a proposal."""
 
@@ -52,6 +104,8 @@ class RunChangeAnswer(BaseModel):
     conductor: list[str | None] = Field(description="Stock size before and after.")
     fuse_a: list[float | None] = Field(description="Fuse before and after. [A]")
     copper_kg: float = Field(description="Copper that it takes more. [kg]")
+    fuse_name: str = Field(description="The fuse of the parts book that it takes; empty: the book has none that serves.")
+    costs: list[CostAnswer] = Field(description="Of its cable and its fuse by the parts book, in each currency.")
 
 
 class WiringProposalAnswer(BaseModel):
@@ -61,5 +115,7 @@ class WiringProposalAnswer(BaseModel):
     changes: list[RunChangeAnswer]
     patch: list[dict[str, Any]]
     copper_kg: list[float] = Field(description="Copper of all runs whose size and length are known, before and after. [kg]")
+    costs: list[CostAnswer] = Field(description="What it comes to by the parts book, in each currency.")
+    without_price: int = Field(description="Cables and fuses of it whose price nobody knows.")
     left: int = Field(description="Findings of cables and fuses that it does not end.")
     possible: bool = Field(description="False: no stock sizes keep every drop.")

@@ -68,6 +68,7 @@ _DAYS = {
     "less_than_equal": "{le} is the latest.",
 }
 _DAY = re.compile(r"\d{4}-\d\d-\d\d")  # the library tells bounds of dates as text
+_ONE_WORD = "Otherwise only {expected} is possible here."
 _ANYTHING_ELSE = "This cannot be taken as it stands."
 _OF_THE_LIBRARY = frozenset(get_args(ErrorType))
 _OUR_VALIDATORS = ("value_error", "assertion_error")
@@ -90,6 +91,8 @@ def problem(fault: FileProblem) -> str:
 def _words(fault: FileProblem) -> str:
     if fault.type in _DAYS and any(_DAY.fullmatch(str(value)) for value in fault.context.values()):
         return _DAYS[fault.type]
+    if fault.type == "literal_error" and str(fault.context.get("expected", "")).count("'") == 2:
+        return _ONE_WORD  # the one word that may stand in place of a number
     kind = fault.type
     while kind not in _SENTENCES and "_" in kind:
         kind = kind.rpartition("_")[0]

@@ -23,5 +23,8 @@ COLUMNS = {
     "bare_m": "m, bare",
     "sheathed_m": "m, in a sheath",
     "at_battery_m": "m, in a sheath from a battery",
-    "times": "times its rating",
+    **{f"most_s_at_{share}": f"s at most at {share} %" for share in (135, 200, 350, 600)},
+    **{f"least_s_at_{share}": f"s at least at {share} %" for share in (135, 200, 350, 600)},
+    "copper": "copper",
+    "aluminium": "aluminium",
 }

@@ -15,6 +15,8 @@ TITLES: dict[str, str] = {
     "wiring.main.allowed_drop_v": "Drop allowed",
     "wiring.main.ampacity_a": "What the cable may carry there",
     "wiring.main.circular_mils_by_drop": "Cross-check: circular mils for the drop",
+    "wiring.main.bears_floor_a": "What the main cable has to bear",
+    "wiring.main.withstand_a2s": "What the main cable bears for a moment",
     "wiring.main.best_ampacity_a": "What the best cable of that size may carry",
     "wiring.main.best_drop_v": "Drop in the main run, if it is of copper",
     "wiring.main.cables": "Main cables side by side",
@@ -55,12 +57,16 @@ OF_A_RUN: dict[str, str] = {
     "bundled": "Conductors that lie together, for the cable in hand",
     "buried_factor": "Share left within insulation, for the cable in hand",
     "buried_mm": "Within thermal insulation, for the cable in hand",
+    "bears_floor_a": "What its cable has to bear",
     "cables": "Cables side by side",
     "conductor": "Cable that it asks for",
     "derate": "Share left in all, for the cable in hand",
     "design_current_a": "What it carries",
     "drop_v": "Drop in it",
+    "drop_current_a": "As much at its far end would lose as much",
     "estimated_length_m": "One-way length, estimated",
+    "loads": "Loads on it",
+    "strings": "Strings side by side",
     "fault_high_a": "Highest fault current, where it begins",
     "fault_low_a": "Lowest fault current, at its end",
     "fuse_a": "Fuse that it asks for",
@@ -87,6 +93,7 @@ OF_A_RUN: dict[str, str] = {
     "size_by_terminal": "Size that the terminals bear",
     "terminal_c": "Terminals rated for",
     "told_ampacity_a": "What the cable bears by its seller",
+    "withstand_a2s": "What its cable bears for a moment",
 }
 TITLES |= {f"wiring.run.*.{name}": title for name, title in OF_A_RUN.items()}
 
@@ -97,12 +104,12 @@ FINDINGS: dict[str, Words] = {
         "done; the local code says how near.",
     ),
     "wiring.fuse_below_load": Words(
-        "The {fuse} fuse is below {floor}: the design current of {current} with its headroom.",
-        "At full load it runs hot, and opens in time.",
-    ),
-    "wiring.fuse_below_load/opens": Words(
         "The {fuse} fuse is below the design current of {current}; with headroom {floor} are asked for.",
         "It opens at full load.",
+    ),
+    "wiring.fuse_little_in_hand": Words(
+        "The {fuse} fuse bears the design current of {current}; with headroom {floor} are asked for.",
+        "At full load for hours it runs hot and ages. Where the maker of the inverter asks for that fuse, that stands.",
     ),
     "wiring.no_stock_size": Words(
         "No stock fuse is as large as {floor} ask for.",
@@ -168,6 +175,22 @@ FINDINGS: dict[str, Words] = {
         "The {fuse} fuse of “{name}” is above what {conductor} may carry there, {ampacity}.",
         "In a fault the cable burns and the fuse does not open.",
     ),
+    "wiring.run_fuse_above_ampacity/next_rating": Words(
+        "The {fuse} fuse of “{name}” is above the next rating over what {conductor} may carry there, {ampacity}.",
+        "In a fault the cable burns and the fuse does not open.",
+    ),
+    "wiring.run_fuse_above_ampacity/half_more": Words(
+        "The {fuse} fuse of “{name}” is more than half above what {conductor} may carry there, {ampacity}.",
+        "In a fault the cable burns and the fuse does not open.",
+    ),
+    "wiring.fuse_above_ampacity/next_rating": Words(
+        "The {fuse} fuse is above the next rating over what {conductor} may carry here, {ampacity}.",
+        "In a fault the cable burns and the fuse does not open.",
+    ),
+    "wiring.run_burns_first": Words(
+        "In a fault of {fault} the {fuse} fuse of “{name}” may let {through} A²s through; {conductor} bears {bears}.",
+        "The insulation melts before the fuse has opened. A faster fuse or a thicker cable ends it sooner.",
+    ),
     "wiring.run_fuse_over_code": Words(
         "The {fuse} fuse of “{name}” is above the {most_a} A that the code allows {conductor}.",
         "Thin wires of low-voltage circuits have a largest fuse of their own, whatever their insulation bears.",
@@ -209,6 +232,10 @@ FINDINGS: dict[str, Words] = {
         "A short at the end of “{name}” draws {fault}: a {fuse} fuse of that kind is sure to open within 5 s only from "
         "{times} times its rating up.",
         "The cable heats all the while. A thicker or shorter cable, or a smaller fuse, lets it open at once.",
+    ),
+    "wiring.run_fuse_opens_at_start": Words(
+        "The worst start draws {surge} for about {lasts}; the {fuse} fuse of “{name}” is sure to hold that for {holds} s.",
+        "It may open before the motor runs. A slower kind, a soft starter or a larger fuse with its cable holds.",
     ),
     "wiring.run_fuse_far": Words(
         "The fuse of “{name}” sits {way} m along the cable; {most} m are allowed.",
@@ -258,6 +285,80 @@ FINDINGS: dict[str, Words] = {
         "Something was said of a run that there is no more: “{name}”.",
         "It is kept, and counts again when the run comes back.",
     ),
+    "wiring.gear_below_fuse": Words(
+        "The {fuse} fuse before “{name}” is above the {bears_a} A that it bears.",
+        "It may overheat before the fuse opens. Raise it, or bring the fuse and with it the limit down.",
+    ),
+    "wiring.gear_below_current": Words(
+        "“{name}” bears {bears_a} A; up to {current} may flow through it.",
+        "It runs hot at full load. Nobody has said which fuse is before it.",
+    ),
+    "wiring.gear_volts": Words(
+        "“{name}” is made for {rated_v} V; the bank reaches {volts}.",
+        "It may arc when it opens. Take one that is marked for those DC volts.",
+    ),
+    "wiring.gear_many_lugs": Words(
+        "{lugs} lugs sit on one stud of “{name}”; {most} are the most.",
+        "Those on top hold badly and run hot. Land some on a stud of their own, the largest first.",
+    ),
+    "wiring.gear_out_of_reach": Words(
+        "A hand does not get at “{name}”.",
+        "When something burns it has to be opened at once. Have it where it is reached without tools.",
+    ),
+    "wiring.gear_may_ignite": Words(
+        "“{name}” may spark, and sits in the engine space of a petrol engine.",
+        "Vapour gathers there. Move it, or take one that is built for such a space.",
+    ),
+    "wiring.too_few_ways": Words(
+        "{leave} runs are to leave the fuse boxes, which have {ways} ways.",
+        "Put loads that belong together on one circuit, or take a larger box.",
+    ),
+    "wiring.circuit_switched_off": Words(
+        "“{load}” hangs on “{name}”, which a switch turns off.",
+        "Detectors and bilge pumps are to go on while everything else is off: fused, and before any switch.",
+    ),
+    "wiring.circuit_dims_others": Words(
+        "“{load}” hangs on “{name}”, behind a dimmer.",
+        "A dimmer chops the current. Motors and electronics run badly on it, or die.",
+    ),
+    "wiring.no_main_switch": Words(
+        "Nothing parts the bank from what hangs on it.",
+        "In a fire or at work on the wiring everything stays live. Have a switch fitted at the bank, within reach.",
+    ),
+    "wiring.no_monitor": Words(
+        "Nothing counts what the bank has left.",
+        "Volts under load tell little of it. A shunt with a gauge does.",
+    ),
+    "wiring.no_monitor/lithium": Words(
+        "Nothing counts what the bank has left.",
+        "The volts of lithium hardly move between full and nearly empty. A shunt with a gauge tells.",
+    ),
+    "wiring.polarised_breaker": Words(
+        "The breaker of “{name}” is marked for one way; there current runs both ways.",
+        "Against its mark it may arc on and burn. Take one that is not polarised, or a fuse.",
+    ),
+    "wiring.negative_past_bms": Words(
+        "Something is joined to the cells past the electronics in the negative.",
+        "They cannot cut it off: the cells go on being charged or emptied. Everything belongs on their outer side, the "
+        "shunt and the chassis too.",
+    ),
+    "wiring.negative_past_shunt": Words(
+        "Something is joined to the bank past the shunt.",
+        "The gauge counts without it, and reads too full or too empty. Nothing but the shunt belongs on the bank's "
+        "negative post.",
+    ),
+    "wiring.hull_return": Words(
+        "The hull carries current in place of a cable.",
+        "Metal in the water is eaten away, and joints in the hull heat. Have a cable laid for each return.",
+    ),
+    "wiring.grounded_twice": Words(
+        "The negative is grounded at several points.",
+        "The hull then shares its current, and metal in the water is eaten away. The code asks for one point.",
+    ),
+    "wiring.chassis_joint_thin": Words(
+        "What joins the negative to the chassis is thinner than 8 AWG.",
+        "In a fault to the chassis it burns before the fuse opens. The code asks for 8 AWG at least.",
+    ),
     "wiring.insulation_out_of_place": Words(
         "60 °C insulation lies in an engine space.",
         "It softens there; the metric table does not allow it.",
@@ -265,6 +366,10 @@ FINDINGS: dict[str, Words] = {
 }
 
 FIXES: dict[str, str] = {
+    "wiring.gear_lower_fuse": "Take the largest fuse that it bears",
+    "wiring.negative_on_bms": "Move it to the outer side of the electronics",
+    "wiring.negative_on_shunt": "Move it behind the shunt",
+    "wiring.chassis_joint_of_8": "Take 8 AWG",
     "wiring.as_asked": "Take the cable and fuse asked for",
     "wiring.run_as_asked": "Take the cable and fuse asked for",
     "wiring.run_better_insulation": "Take 105 °C insulation",
@@ -282,4 +387,18 @@ LEDGER: dict[str, str] = {
 # Section of the rig -> what an edit of it is called in the history.
 CHANGED: dict[str, str] = {
     "wiring": "changed the wiring",
+}
+
+# Why a fuse of the parts book does not serve a run.
+AGAINST_A_FUSE: dict[str, str] = {
+    "below_load": "below what the run carries with headroom",
+    "below_maker": "below what the device's maker asks for",
+    "above_cable": "above what the cable bears",
+    "above_device": "above what the weakest part behind it bears",
+    "volts": "not made for these DC volts",
+    "volts_unknown": "its DC volts are not known",
+    "breaks": "does not break the fault current there",
+    "breaks_unknown": "what it breaks is not known",
+    "slow": "too slow for a short at the far end",
+    "polarised": "marked for one way, and current may run both ways",
 }
