@@ -249,7 +249,7 @@ def test_a_phone_walks_with_the_server_away_and_loses_nothing(phone: Installer) 
     expect(page.get_by_text(re.compile("12.9.V"))).to_be_visible()
     page.get_by_role("button", name="Everything").tap()
     expect(page.get_by_role("tab", name="Photographs3")).to_be_visible(timeout=20_000)
-    expect(page.get_by_role("tab", name="What is there12")).to_be_visible()
+    expect(page.get_by_role("tab", name="What is there13")).to_be_visible()
     expect(
         page.get_by_label("What does not fit here").get_by_text(re.compile("^Does not fit. Solid wire is used"))
     ).to_be_visible()

@@ -106,3 +106,59 @@ def test_a_load_brings_its_run_and_a_way_through_the_roof_counts_for_it(installe
     page.reload()
     expect(strip.locator("td").first).to_have_text(number)
     expect(here).to_contain_text("“DC panel to awning strip” lies where the air gets as warm as its insulation")
+
+
+def test_bars_bear_their_fuse_loads_share_one_and_the_book_has_fuses_that_serve(installer: Installer) -> None:
+    page = installer.page
+    installer.sign_in()
+    installer.open("eye clinic", "Wiring")
+    here = page.get_by_role("list", name="What does not fit here")
+
+    # The page scrolls within its window, and not the window with it.
+    assert page.evaluate("document.documentElement.scrollHeight <= innerHeight")
+
+    # A bar that bears less than the fuse before it lets through is told in its row and on the list.
+    say(page, "Bears, Plus bar", "150")
+    expect(here).to_contain_text("The 200 A fuse before “Plus bar” is above the 150 A that it bears")
+    say(page, "Bears, Plus bar", "many")
+    expect(page.get_by_role("alert")).to_contain_text("number")
+    say(page, "Bears, Plus bar", "250")
+    expect(here).to_have_count(0)
+
+    # One more thing, said not to be there, and taken away again.
+    page.get_by_role("button", name="+ Load disconnect").press("Enter")
+    page.get_by_role("button", name="More of load disconnect").press("Enter")
+    page.get_by_label("It is", exact=True).select_option(label="not there: somebody looked")
+    expect(page.get_by_label("Bears, load disconnect")).to_have_count(0)
+    page.get_by_role("button", name="Take it away").press("Enter")
+    expect(page.get_by_role("button", name="More of load disconnect")).to_have_count(0)
+    page.get_by_label("Past the shunt").select_option(label="something goes to the bank")
+    expect(here).to_contain_text("joined to the bank past the shunt")
+    page.get_by_role("button", name="Undo").press("Enter")
+    expect(here).to_have_count(0)
+
+    # Two loads share a fuse: their run keeps what was said of the first, and one undo parts them again.
+    page.get_by_role("button", name="More of DC panel to Ceiling lamp").press("Enter")
+    page.get_by_label("Shares its fuse with").select_option(label="Roof fan")
+    page.get_by_role("button", name="Put together").press("Enter")
+    shared = page.locator('[data-run^="panel.out>circuit:"]')
+    expect(shared).to_contain_text("DC panel to Ceiling lamp")
+    expect(page.get_by_role("button", name="More of DC panel to Roof fan")).to_have_count(0)
+    shared.get_by_role("button", name="More of DC panel to Ceiling lamp").press("Enter")
+    shared.get_by_role("button", name="Roof fan nearer to the panel").press("Enter")
+    expect(shared.get_by_role("listitem").first).to_contain_text("Roof fan")
+
+    # The book says which fuses serve: none of the small ones breaks the bank's fault current by itself; behind a main fuse that does
+    # they need not. One that is taken brings what is printed on it.
+    shared.get_by_role("button", name="Fuses of the parts book").press("Enter")
+    expect(shared).to_contain_text("does not break the fault current there")
+    take = shared.get_by_role("button", name=re.compile("^Take Blade fuse"))
+    expect(take).to_have_count(0)
+    page.get_by_text("More of its cable and fuse").click()
+    page.get_by_role("button", name="Fuses of the parts book").first.press("Enter")
+    page.get_by_role("button", name="Take Class T fuse 200 A, 50 kA").press("Enter")
+    take.first.press("Enter")
+    expect(shared.get_by_label("DC volts printed on it")).to_have_value("32")
+    for _ in range(4):
+        page.get_by_role("button", name="Undo").press("Enter")
+    expect(page.get_by_role("button", name="More of DC panel to Roof fan")).to_have_count(1)

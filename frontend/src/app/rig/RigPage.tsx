@@ -68,7 +68,7 @@ function OpenRig({
           <aside className="shrink-0 border-rule border-b md:w-[156px] md:border-r md:border-b-0">
             <Rail />
           </aside>
-          <main key={step.step} className="min-w-0 flex-1 overflow-auto px-5 pt-5 pb-8 lg:px-7">
+          <main key={step.step} className="relative min-w-0 flex-1 overflow-auto px-5 pt-5 pb-8 lg:px-7">
             <Page />
             <Caution />
           </main>

@@ -3,7 +3,6 @@ import { useEffect, useRef, useState } from "react";
 import { partsQuery } from "../../api/queries";
 import type { BookPart, PartKind, Person } from "../../api/types";
 import { Button } from "../../ui/Button";
-import { Choice } from "../../ui/Choice";
 import { PlainHeader } from "../../ui/PlainHeader";
 import { PartValue } from "../../ui/parts/PartValue";
 import { Failed, Waiting } from "../../ui/states";
@@ -59,12 +58,26 @@ function Book({
   return (
     <>
       <div className="mb-4 flex flex-wrap items-center gap-x-5 gap-y-3">
-        <Choice
-          label="Kind"
-          value={kind.kind as string}
-          options={kinds.map((one) => ({ value: one.kind as string, label: one.plural }))}
-          onChange={onKind}
-        />
+        <label className="flex items-center gap-2 text-[14px] text-soft">
+          Kind
+          <select
+            className="field touch w-56 text-ink"
+            value={kind.kind as string}
+            onChange={(event) => onKind(event.target.value)}
+          >
+            {[...new Set(kinds.map((one) => one.group))].map((group) => (
+              <optgroup key={group} label={group}>
+                {kinds
+                  .filter((one) => one.group === group)
+                  .map((one) => (
+                    <option key={one.kind} value={one.kind}>
+                      {one.plural}
+                    </option>
+                  ))}
+              </optgroup>
+            ))}
+          </select>
+        </label>
         <input
           ref={find}
           type="search"

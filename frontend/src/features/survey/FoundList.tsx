@@ -28,6 +28,8 @@ const MORE_KINDS = [
   "switch",
   "cord",
   "generator",
+  "dc_gear",
+  "negative",
   "ac_panel",
   "ac_guard",
   "other",

@@ -21,7 +21,67 @@ const MATERIAL = choice("material", "Of", [
   ["copper_clad_aluminium", "copper-clad aluminium"],
   ["aluminium", "aluminium"],
 ]);
+const YES_NO: Choices = [
+  ["yes", "yes"],
+  ["no", "no"],
+];
+const POLARISED = choice("polarised", "Marked for one way, of a breaker", YES_NO);
 const CABLES = field("cables", "Side by side for each pole", "integer", { default: 1, required: true });
+
+const OF_GEAR = [
+  number("rated_a", "Bears", "A"),
+  number("rated_v", "Made for DC volts", "V"),
+  choice("reach", "A hand gets at it", YES_NO),
+];
+
+/** What is asked of bars, switches and the negative side. */
+export const OF_THE_BUS: Record<"dc_gear" | "negative", { fields: FormField[] }> = {
+  dc_gear: {
+    fields: [
+      choice("gear", "It is", [
+        ["bus_bar", "a bus bar"],
+        ["shunt", "a shunt or monitor"],
+        ["load_disconnect", "a load disconnect"],
+        ["fuse_box", "a fuse box"],
+      ]),
+      choice("there", "It is there", [
+        ["fitted", "yes"],
+        ["none", "no: somebody looked"],
+      ]),
+      ...OF_GEAR,
+      choice("pole", "Pole, of a bar", [
+        ["positive", "positive"],
+        ["negative", "negative"],
+      ]),
+      number("ways", "Ways, of a fuse box", "", { type: "integer" }),
+      number("most_lugs", "Lugs on its fullest stud", "", { type: "integer" }),
+      choice("ignition_protected", "Ignition-protected", YES_NO),
+    ],
+  },
+  negative: {
+    fields: [
+      choice("past_shunt", "Something goes past the shunt", YES_NO),
+      choice("bms", "Electronics of lithium", [
+        ["inside", "within each unit"],
+        ["in_negative", "one for all, in the negative"],
+      ]),
+      choice("past_bms", "Something goes past those", YES_NO),
+      choice("chassis", "Chassis, hull or ground", [
+        ["fitted", "joined"],
+        ["none", "not joined"],
+      ]),
+      choice("chassis_points", "Joined at", [
+        ["one", "one point"],
+        ["several", "several points"],
+      ]),
+      field("chassis_conductor", "Joined by", "choice", { unsaid: UNSAID }),
+      choice("hull_return", "Hull or frame carries current", YES_NO),
+    ],
+  },
+};
+
+// The runs that there are come with the form; without a choice the words say which is meant.
+const JOINS = choice("joins", "It is the run", []);
 
 /** What is asked of cables and fuses that are found. */
 export const OF_CABLES: Record<"main_cable" | "fuse" | "cable", { fields: FormField[] }> = {
@@ -45,6 +105,7 @@ export const OF_CABLES: Record<"main_cable" | "fuse" | "cable", { fields: FormFi
       ),
       number("fuse_a", "Fuse", "A", { none: true }),
       choice("fuse_family", "Kind of fuse", FAMILIES),
+      POLARISED,
       number("fuse_v", "DC volts printed on it", "V"),
       number("fuse_breaks_a", "Breaks up to", "A"),
     ],
@@ -53,14 +114,17 @@ export const OF_CABLES: Record<"main_cable" | "fuse" | "cable", { fields: FormFi
     fields: [
       number("rated_a", "Rated", "A", { none: true }),
       choice("family", "Kind", FAMILIES),
+      POLARISED,
       number("rated_v", "DC volts printed on it", "V"),
       number("breaks_a", "Breaks up to", "A"),
       field("guards", "What it protects", "text"),
+      JOINS,
     ],
   },
   cable: {
     fields: [
       field("runs", "From where to where", "text"),
+      JOINS,
       field("conductor", "Conductor", "choice", { unsaid: UNSAID }),
       field("one_way_length", "One way, as “8 ft” or “2.4 m”", "text", { unsaid: UNSAID }),
       CABLES,

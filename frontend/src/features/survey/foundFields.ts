@@ -1,7 +1,7 @@
 import type { Rig } from "../../api/types";
 import type { FormField, Typed } from "../../ui/parts/partDocument";
 import { HOOKUPS } from "../worksheet/words";
-import { OF_CABLES } from "./foundCables";
+import { OF_CABLES, OF_THE_BUS } from "./foundCables";
 import { type Choices, choice, field, number, UNSAID } from "./foundForm";
 import { FATES, type FoundKind } from "./foundKinds";
 
@@ -290,6 +290,7 @@ export const FOUND_FIELDS: Record<FoundKind, { fields: FormField[] }> = {
     ],
   },
   ...OF_CABLES,
+  ...OF_THE_BUS,
   switch: {
     fields: [
       choice("does", "What it does", [
@@ -297,6 +298,8 @@ export const FOUND_FIELDS: Record<FoundKind, { fields: FormField[] }> = {
         ["isolator", "parts one circuit"],
         ["transfer", "goes from one source to another"],
       ]),
+      choice("there", "It is there", FITTED),
+      choice("reach", "A hand gets at it", YES_NO),
       choice("thrown", "Thrown", [
         ["by_hand", "by hand"],
         ["by_itself", "by itself"],

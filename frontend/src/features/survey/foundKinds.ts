@@ -21,6 +21,8 @@ export const FOUND_NAMES: Record<FoundKind, string> = {
   switch: "Switch",
   cord: "Shore cord and inlet",
   generator: "Generator",
+  dc_gear: "Bus bar, shunt, fuse box",
+  negative: "Negative side",
   ac_panel: "AC panel",
   ac_guard: "Guard on the AC side",
   other: "Something else",
@@ -42,6 +44,13 @@ export function say(item: Found): string {
 }
 
 const SWITCHES = { main: "parts the bank", isolator: "parts one circuit", transfer: "from one source to another" };
+const GEAR = {
+  main_switch: "main switch",
+  bus_bar: "bus bar",
+  shunt: "shunt",
+  load_disconnect: "load disconnect",
+  fuse_box: "fuse box",
+};
 const GUARDS = {
   rcd: "residual-current device",
   galvanic: "galvanic isolator",
@@ -129,7 +138,23 @@ function said(item: Found): (string | false)[] {
       return [item.runs, size ? `${size.number} ${size.unit}` : "", item.one_way_length?.typed ?? ""];
     }
     case "switch":
-      return [item.does !== null && SWITCHES[item.does], amount(item.rated_a, "A"), item.between];
+      return [
+        item.does !== null && SWITCHES[item.does],
+        item.there === "none" ? "none there" : amount(item.rated_a, "A"),
+        item.between,
+      ];
+    case "dc_gear":
+      return [
+        item.gear !== null && GEAR[item.gear],
+        item.there === "none" ? "none there" : amount(item.rated_a, "A"),
+        item.reach === "no" && "out of reach",
+      ];
+    case "negative":
+      return [
+        item.bms === "in_negative" && "electronics in it",
+        (item.past_bms === "yes" || item.past_shunt === "yes") && "something goes past",
+        item.chassis !== null && (item.chassis === "none" ? "not joined to the chassis" : "joined to the chassis"),
+      ];
     case "ac_panel":
       return [amount(item.main_a, "A main"), item.legs === 2 && "two legs"];
     case "ac_guard":

@@ -8,21 +8,25 @@ import { STORED_SO_FAR, useTypedSince } from "../../ui/useTypedSince";
 import { faultOf } from "../worksheet/fields";
 import { useFormOf } from "../worksheet/useFormOf";
 import { useRig } from "../worksheet/useRig";
+import { wiringQuery } from "../worksheet/wiringQueries";
 import { BATTERY_FIELDS, commonFields, FOUND_FIELDS } from "./foundFields";
 import type { Found, FoundKind } from "./foundKinds";
 import { lastPosition } from "./lastPosition";
 
 // Lengths are typed and stored as they were typed; nothing typed is no length.
 const LENGTHS = ["one_way_length", "length", "lead"];
-const CONDUCTORS = ["conductor", "maker_conductor"];
+const CONDUCTORS = ["conductor", "maker_conductor", "chassis_conductor"];
 
 /** The fields of something found; null while what they offer is being fetched: a form without its choices would lose them. */
 export function useFoundFields(kind: FoundKind): FoundFields | null {
-  const { rig } = useRig();
+  const { rig, optionId, answer } = useRig();
   const book = useQuery(partsQuery);
   const reference = useQuery(referenceQuery);
+  const joins = kind === "cable" || kind === "fuse";
+  const wiring = useQuery({ ...wiringQuery(optionId, answer.revision), enabled: joins });
   const units = book.data?.kinds.find((one) => one.kind === "battery");
-  if (!units || !reference.data) return null;
+  if (!units || !reference.data || (joins && !wiring.data)) return null;
+  const runs = (wiring.data?.runs ?? []).map((run) => ({ value: run.key, label: run.name }));
   const conductors = reference.data.conductors.map((size) => {
     const shown = formatConductor(size);
     return { value: size, label: `${shown.number} ${shown.unit}` };
@@ -33,6 +37,7 @@ export function useFoundFields(kind: FoundKind): FoundFields | null {
   return {
     own: FOUND_FIELDS[kind].fields.map((field) => {
       if (CONDUCTORS.includes(field.name)) return { ...field, choices: conductors };
+      if (field.name === "joins") return { ...field, choices: runs, unsaid: "as its words say" };
       return field.name === "controller" ? { ...field, choices: controllers } : field;
     }),
     common: commonFields(rig),

@@ -1,6 +1,9 @@
+import { useState } from "react";
 import type { Rig, SaidOfRun } from "../../api/types";
+import { Button } from "../../ui/Button";
 import { LengthField } from "../worksheet/cableFields";
-import { NumberField, SelectField } from "../worksheet/fields";
+import { NumberField, SelectField, WordsField } from "../worksheet/fields";
+import { FusesOfBook } from "./FusesOfBook";
 
 const NOT_SAID = { value: null, label: "not said" };
 
@@ -25,6 +28,18 @@ export function FuseFields({ base, said }: { base: string; said: Said }) {
           { value: "breaker", label: "a breaker" },
         ]}
       />
+      {said.fuse_family === "breaker" && (
+        <SelectField
+          label="Marked for one way"
+          path={`${base}/polarised`}
+          value={said.polarised}
+          options={[
+            NOT_SAID,
+            { value: "yes", label: "yes: line and load, or + and −" },
+            { value: "no", label: "no: either way" },
+          ]}
+        />
+      )}
       <NumberField label="DC volts printed on it" path={`${base}/fuse_v`} unit="V" nullable value={said.fuse_v} />
       <NumberField
         label="Breaks up to"
@@ -33,6 +48,12 @@ export function FuseFields({ base, said }: { base: string; said: Said }) {
         nullable
         value={said.fuse_breaks_a}
         hint="Fault current that it breaks at those volts, printed on it or on its sheet."
+      />
+      <WordsField
+        label="Opens, at the longest"
+        path={`${base}/fuse_opens`}
+        value={said.fuse_opens}
+        hint="By its sheet, as “200 % 5 s; 350 % 0.5 s”. Blade and Mega have those of their standard."
       />
       <LengthField label="Cable before the fuse" path={`${base}/fuse_way`} typed={said.fuse_way?.typed} />
       <SelectField
@@ -50,6 +71,19 @@ export function FuseFields({ base, said }: { base: string; said: Said }) {
         hint="Bar, switch, holder or device: the least of their ratings."
       />
     </>
+  );
+}
+
+/** Opened by a press: what the parts book has for this run. */
+export function OfTheBook({ run }: { run: string }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <div className="mt-2">
+      <Button kind="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
+        {open ? "▾" : "▸"} Fuses of the parts book
+      </Button>
+      {open && <FusesOfBook run={run} />}
+    </div>
   );
 }
 
@@ -81,6 +115,7 @@ export function MainDetails({ main }: { main: Rig["wiring"]["main"] }) {
     <>
       <CablesFields base="/wiring/main" said={main} />
       <FuseFields base="/wiring/main" said={main} />
+      <OfTheBook run="bank.pos>bus.pos" />
     </>
   );
 }

@@ -4,7 +4,8 @@ import { ConductorField } from "../worksheet/cableFields";
 import { NumberField, SelectField, WordsField } from "../worksheet/fields";
 import { NeedRows } from "../worksheet/NeedRows";
 import { useRig } from "../worksheet/useRig";
-import { CablesFields, FuseFields } from "./FuseFields";
+import { CircuitOf } from "./CircuitOf";
+import { CablesFields, FuseFields, OfTheBook } from "./FuseFields";
 
 const RATINGS = [60, 75, 90, 105].map((value) => ({ value, label: `${value} °C` }));
 
@@ -17,6 +18,7 @@ export function MoreOfRun({ run, said, stock }: { run: DcRun; said: SaidOfRun; s
   return (
     <div className="max-w-[40rem]">
       <WhatFollows run={run} />
+      <CircuitOf run={run} />
       <WordsField label="Label at both ends" path={`${base}/label`} value={said.label} />
       {!rig.survey.as_found && (
         <SelectField
@@ -90,6 +92,7 @@ export function MoreOfRun({ run, said, stock }: { run: DcRun; said: SaidOfRun; s
       {run.fused && (
         <>
           <FuseFields base={base} said={said} />
+          <OfTheBook run={run.key} />
           <NumberField
             label="Least fuse, by the maker"
             path={`${base}/maker_fuse_a`}
@@ -138,10 +141,22 @@ function WhatFollows({ run }: { run: DcRun }) {
                   note: "what its fuse has to break",
                 },
                 { label: "Fault at its end", figure: figures.fault_low_a, note: "what its fuse has to notice" },
+                {
+                  label: "Its cable bears briefly",
+                  figure: figures.withstand_a2s,
+                  note: "until the fuse has opened, to 160 °C",
+                },
               ]
             : []),
         ]}
       />
+      {run.opens_first !== null && (
+        <p className="mt-2 text-[14px]">
+          {run.opens_first
+            ? "Its fuse opens before the one that feeds it: by the times of both."
+            : "That its fuse opens before the one that feeds it is not shown: their sheets decide."}
+        </p>
+      )}
     </div>
   );
 }

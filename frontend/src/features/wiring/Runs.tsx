@@ -9,17 +9,18 @@ import { sayConductor, useConductor, useLength } from "../worksheet/cableFields"
 import { Figure } from "../worksheet/Figure";
 import { SelectField, useNumber } from "../worksheet/fields";
 import { useRig } from "../worksheet/useRig";
+import { wiringQuery } from "../worksheet/wiringQueries";
+import { Against } from "./Against";
 import { MoreOfRun } from "./MoreOfRun";
 import { Routes } from "./Routes";
 import { RunsAtOnce } from "./RunsAtOnce";
 import { against, grouped, saidOf, summed } from "./runThings";
-import { wiringQuery } from "./wiringQueries";
 
 const STOCK = "stock-of-cables";
 
 /** Every cable but the main one: what it carries, how long it is, its cable and fuse, what is lost up to its end. */
 export function Runs() {
-  const { rig, answer, optionId } = useRig();
+  const { answer, optionId } = useRig();
   const query = useQuery(wiringQuery(optionId, answer.revision));
   const { data: reference } = useQuery(referenceQuery);
   if (!query.data) {
@@ -109,30 +110,47 @@ export function Runs() {
           </p>
         )}
       </Section>
-      <Section title="How they are laid">
-        <SelectField
-          label="Insulation of new cable"
-          path="/wiring/insulation_c"
-          value={rig.wiring.insulation_c}
-          options={[60, 75, 90, 105].map((value) => ({ value, label: `${value} °C` }))}
-        />
-        <SelectField
-          label="Solar controllers join"
-          path="/wiring/solar_joins"
-          value={rig.wiring.solar_joins}
-          options={[
-            { value: "battery", label: "at the bank, before the main switch" },
-            { value: "bus", label: "at the bus, behind the main switch" },
-          ]}
-          hint="At the bank they go on charging while the main switch is open; at the bus the switch cuts them off too."
-        />
-        <Routes />
-      </Section>
+      <HowTheyAreLaid />
     </>
   );
 }
 
-const OF_SEVERITY = { danger: "text-danger", fault: "text-fault", advice: "text-soft" } as const;
+/** What counts for every run that is to be laid, and the ways that several take. */
+function HowTheyAreLaid() {
+  const { rig } = useRig();
+  return (
+    <Section title="How they are laid">
+      <SelectField
+        label="Insulation of new cable"
+        path="/wiring/insulation_c"
+        value={rig.wiring.insulation_c}
+        options={[60, 75, 90, 105].map((value) => ({ value, label: `${value} °C` }))}
+      />
+      <SelectField
+        label="A fuse may be"
+        path="/wiring/fuse_school"
+        value={rig.wiring.fuse_school}
+        options={[
+          { value: "ampacity", label: "at most what its cable bears (ISO 13297)" },
+          { value: "next_rating", label: "the next rating over what it bears (NEC 240.4(B))" },
+          { value: "half_more", label: "half more, on branches (ABYC E-11)" },
+        ]}
+        hint="The local code says which of them holds. Thin wires of American vehicles keep their own largest fuse."
+      />
+      <SelectField
+        label="Solar controllers join"
+        path="/wiring/solar_joins"
+        value={rig.wiring.solar_joins}
+        options={[
+          { value: "battery", label: "at the bank, before the main switch" },
+          { value: "bus", label: "at the bus, behind the main switch" },
+        ]}
+        hint="At the bank they go on charging while the main switch is open; at the bus the switch cuts them off too."
+      />
+      <Routes />
+    </Section>
+  );
+}
 
 function OneRun({ run, stock, found }: { run: DcRun; stock: readonly string[]; found: Finding[] }) {
   const { rig } = useRig();
@@ -147,11 +165,7 @@ function OneRun({ run, stock, found }: { run: DcRun; stock: readonly string[]; f
           {said.label && <span className="mr-2 font-mono text-[13px]">{said.label}</span>}
           {run.name}
           {said.found && !rig.survey.as_found && <span className="ml-2 text-[12px] text-soft">lies there</span>}
-          {found.map((one) => (
-            <span key={one.key} className={`block text-[13px] ${OF_SEVERITY[one.severity]}`}>
-              {one.what}
-            </span>
-          ))}
+          <Against found={found} />
         </th>
         <td className="whitespace-nowrap py-1.5 pr-3 text-right">
           {figures.design_current_a ? <Figure figure={figures.design_current_a} /> : <NotKnown />}

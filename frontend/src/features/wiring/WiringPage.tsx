@@ -12,6 +12,7 @@ import { useStepFigures } from "../worksheet/useStepFigures";
 import { MainRun } from "./MainRun";
 
 const MainDetails = lazyPage("the fuse", async () => (await import("./FuseFields")).MainDetails);
+const Gear = lazyPage("bars and switches", async () => (await import("./Gear")).Gear);
 const Runs = lazyPage("the other runs", async () => (await import("./Runs")).Runs);
 
 const NOT_KNOWN = { value: null, label: "not known" };
@@ -110,6 +111,11 @@ export function WiringPage() {
               note: "what the main fuse has to break, at the bank's volts",
             },
             { label: "Fault at the bus", figure: figure("wiring.main.fault_low_a"), note: "what it has to notice" },
+            {
+              label: "Its cable bears briefly",
+              figure: figure("wiring.main.withstand_a2s"),
+              note: "until the fuse has opened, to 160 °C",
+            },
           ]}
         />
         {!nothing && (
@@ -121,10 +127,11 @@ export function WiringPage() {
           </details>
         )}
         <p className="mt-3 max-w-[46rem] text-[13px] text-soft">
-          Not checked of the main run yet: a cable buried in insulation or in a bundle, and its short-time limit. The
-          fuse is the first thing after the battery.
+          Not checked of the main run yet: a cable buried in insulation or in a bundle. The fuse is the first thing
+          after the battery.
         </p>
       </Section>
+      <Gear />
       <Runs />
     </>
   );

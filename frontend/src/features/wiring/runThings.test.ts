@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { DcRun, FigureValue, Finding, Rig } from "../../api/types";
-import { against, grouped, saidOf, summed, takenAsAsked, withoutRoute } from "./runThings";
+import { against, grouped, moved, onCircuit, saidOf, summed, takenAsAsked, takenOut, withoutRoute } from "./runThings";
 
 const figure = (value: number | string): FigureValue => ({ key: "k", value, unit: "", from_memory: false });
 
@@ -11,6 +11,7 @@ function run(key: string, more: Partial<DcRun> = {}): DcRun {
     number: 1,
     kind: "branch",
     name: key,
+    opens_first: null,
     found: false,
     fused: true,
     length_at: `/wiring/runs/${key}/length`,
@@ -86,5 +87,30 @@ describe("taking what is asked for", () => {
       { op: "add", path: "/wiring/runs/a/route", value: null },
       { op: "remove", path: "/wiring/routes/w" },
     ]);
+  });
+});
+
+describe("loads that share a fuse", () => {
+  const rig = {
+    loads: { a: { name: "Lamp", feed: "dc" }, b: { name: "Fan", feed: "dc" } },
+    wiring: { circuits: { c: { loads: ["x", "y"] } }, runs: { "panel.out>load:a.in": { fuse_a: 5 } } },
+  } as unknown as Rig;
+
+  it("make a circuit that keeps what was said of the first, and join one that is there", () => {
+    const [made, moved, ...rest] = onCircuit(rig, "a", "load:b");
+    expect(made?.value).toMatchObject({ name: "Lamp", loads: ["a", "b"] });
+    expect(moved).toMatchObject({ value: { fuse_a: 5 } });
+    expect(moved?.path).toBe(`/wiring/runs/panel.out>circuit:${made?.path.split("/").at(-1)}.in`);
+    expect(rest).toEqual([{ op: "remove", path: "/wiring/runs/panel.out>load:a.in" }]);
+    expect(onCircuit(rig, "b", "circuit:c")).toEqual([
+      { op: "add", path: "/wiring/circuits/c/loads", value: ["x", "y", "b"] },
+    ]);
+  });
+
+  it("stand in the order of the cable, and get a fuse of their own again", () => {
+    expect(moved(["x", "y", "z"], "c", 2)[0]?.value).toEqual(["x", "z", "y"]);
+    expect(takenOut(rig, "c", "x")).toEqual([{ op: "add", path: "/wiring/circuits/c/loads", value: ["y"] }]);
+    const one = { wiring: { circuits: { c: { loads: ["x"] } } } } as unknown as Rig;
+    expect(takenOut(one, "c", "x")).toEqual([{ op: "remove", path: "/wiring/circuits/c" }]);
   });
 });

@@ -23,6 +23,8 @@ export const NOTHING_SAID: SaidOfRun = {
   fuse_breaks_a: null,
   fuse_way: null,
   sheathed: null,
+  polarised: null,
+  fuse_opens: "",
   bears_a: null,
   maker_fuse_a: null,
   maker_conductor: null,
@@ -34,10 +36,11 @@ export function saidOf(rig: Rig, key: string): SaidOfRun {
 }
 
 const GROUPS: { title: string; kinds: DcRun["kind"][] }[] = [
+  { title: "Within the bank", kinds: ["string"] },
   { title: "To inverters", kinds: ["inverter"] },
   { title: "From alternators and shore", kinds: ["way_in", "way_out", "charger"] },
   { title: "From the sun", kinds: ["array", "controller"] },
-  { title: "To what runs on DC", kinds: ["panel", "step_down", "branch"] },
+  { title: "To what runs on DC", kinds: ["panel", "step_down", "circuit", "branch"] },
 ];
 
 export function grouped(runs: readonly DcRun[]): { title: string; runs: DcRun[] }[] {
@@ -103,4 +106,44 @@ export function withoutRoute(rig: Rig, id: string): PatchOperation[] {
       .map(([key]): PatchOperation => ({ op: "add", path: `/wiring/runs/${key}/route`, value: null })),
     { op: "remove", path: `/wiring/routes/${id}` },
   ];
+}
+
+/**
+ * A load joins a circuit, or makes one with another load that has none yet. What was said of its own run goes over to a new
+ * circuit; what was said of one that ends there is forgotten.
+ */
+export function onCircuit(rig: Rig, load: string, chosen: string): PatchOperation[] {
+  const [kind, id = ""] = chosen.split(/:(.*)/s);
+  const own = (one: string) => `panel.out>load:${one}.in`;
+  const forgotten = (one: string): PatchOperation[] =>
+    own(one) in rig.wiring.runs ? [{ op: "remove", path: `/wiring/runs/${own(one)}` }] : [];
+  if (kind === "circuit") {
+    const loads = [...(rig.wiring.circuits[id]?.loads ?? []), load];
+    return [{ op: "add", path: `/wiring/circuits/${id}/loads`, value: loads }, ...forgotten(load)];
+  }
+  const position = Math.max(0, ...Object.values(rig.wiring.circuits).map((one) => one.position)) + 1;
+  const name = rig.loads[load]?.name ?? "Circuit";
+  const value = { position, name, loads: [load, id], switched: null };
+  const circuit = `c-${crypto.randomUUID().slice(0, 8)}`;
+  const said = rig.wiring.runs[own(load)];
+  return [
+    { op: "add", path: `/wiring/circuits/${circuit}`, value },
+    ...(said ? [{ op: "add" as const, path: `/wiring/runs/panel.out>circuit:${circuit}.in`, value: said }] : []),
+    ...forgotten(load),
+    ...forgotten(id),
+  ];
+}
+
+/** A load gets a fuse of its own again; a circuit with none left goes. */
+export function takenOut(rig: Rig, id: string, load: string): PatchOperation[] {
+  const left = (rig.wiring.circuits[id]?.loads ?? []).filter((one) => one !== load);
+  const path = `/wiring/circuits/${id}`;
+  return left.length === 0 ? [{ op: "remove", path }] : [{ op: "add", path: `${path}/loads`, value: left }];
+}
+
+/** One place nearer to the panel. */
+export function moved(loads: readonly string[], id: string, at: number): PatchOperation[] {
+  const after = [...loads];
+  after.splice(at - 1, 0, ...after.splice(at, 1));
+  return [{ op: "add", path: `/wiring/circuits/${id}/loads`, value: after }];
 }

@@ -25,3 +25,26 @@ export const wiringProposalQuery = (optionId: string, revision: number, of: "men
         : unwrap(client.GET("/api/v1/options/{option_id}/wiring/lightest", { params }));
     },
   });
+
+/** Fuses of the parts book for one run at a revision, those that serve first. */
+export const fusesQuery = (optionId: string, revision: number, run: string) =>
+  queryOptions({
+    queryKey: ["wiring", "fuses", optionId, revision, run],
+    placeholderData: keepPreviousData,
+    gcTime: 60_000,
+    queryFn: () => {
+      const params = { path: { option_id: optionId }, query: { run } };
+      return unwrap(client.GET("/api/v1/options/{option_id}/wiring/fuses", { params }));
+    },
+  });
+
+/** Circuits that loads could share, at a revision. */
+export const circuitsQuery = (optionId: string, revision: number) =>
+  queryOptions({
+    queryKey: ["wiring", "circuits", optionId, revision],
+    gcTime: 60_000,
+    queryFn: () => {
+      const params = { path: { option_id: optionId } };
+      return unwrap(client.GET("/api/v1/options/{option_id}/wiring/circuits", { params }));
+    },
+  });
