@@ -13,7 +13,7 @@ from pydantic import ValidationError
 from ryokan.core.data.assumptions import assumptions
 from ryokan.core.parts.model import Part, book_ref
 from ryokan.core.rig import Rig
-from ryokan.core.wiring.model import stock_conductors
+from ryokan.core.wiring.conductors import stock_conductors
 from ryokan.parts.sample import sample_parts
 
 Document: TypeAlias = dict[str, Any]

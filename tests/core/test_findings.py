@@ -255,6 +255,7 @@ OF_AC: list[tuple[str, dict[str, Any]]] = [
     ("ac.main_rcd_missing", {"ac.main_rcd": "none", **BOAT}),
     ("ac.polarity_unseen", {"ac.polarity": "none", **BOAT}),
 ]  # fmt: skip
+TO_INVERTER = "bus.pos>inverter:main.dc"
 LAMPS, CHARGED, FEEDER = "panel.out>load:lamps.in", "bus.pos>charger:charger.out", "bus.pos>panel.in"
 SLOW = {"length": "20 m", "conductor": "awg:18", "fuse_a": 15, "fuse_family": "blade"}
 # What is said of one run, by the run.
@@ -270,6 +271,11 @@ OF_RUNS: dict[str, tuple[str, dict[str, Any]]] = {
     "wiring.run_fuse_volts": (LAMPS, {"fuse_v": 24}),
     "wiring.run_fuse_breaking": (LAMPS, {"fuse_breaks_a": 1000}),
     "wiring.run_fuse_slow": (LAMPS, SLOW),
+    "wiring.run_burns_first": (
+        LAMPS,
+        {"length": "3 m", "conductor": "awg:16", "fuse_a": 20, "fuse_family": "breaker", "fuse_opens": "200 % 5 s; 4000 % 5 s"},
+    ),
+    "wiring.run_fuse_opens_at_start": (TO_INVERTER, {"fuse_a": 20, "fuse_family": "blade"}),
     "wiring.run_fuse_far": (FEEDER, {"fuse_way": "1 m"}),
     "wiring.run_fuse_above_device": (LAMPS, {"fuse_a": 5, "bears_a": 3}),
     "wiring.run_below_makers_fuse": (LAMPS, {"fuse_a": 5, "maker_fuse_a": 7.5}),
@@ -282,6 +288,40 @@ OF_RUNS: dict[str, tuple[str, dict[str, Any]]] = {
     "wiring.run_no_size": (CHARGED, {"length": "40 m"}),
     "wiring.run_gone": ("panel.out>load:gone.in", {"label": "Old lamp"}),
 }
+# What is said of a thing between the runs; of two alike it is said of each.
+OF_GEAR: dict[str, dict[str, Any]] = {
+    "wiring.gear_below_fuse": {"gear": "bus_bar", "rated_a": 100},
+    "wiring.gear_below_current": {"gear": "fuse_box", "rated_a": 1},
+    "wiring.gear_volts": {"gear": "main_switch", "rated_v": 24},
+    "wiring.gear_many_lugs": {"gear": "bus_bar", "most_lugs": 5},
+    "wiring.gear_out_of_reach": {"gear": "main_switch", "reach": "no"},
+    "wiring.gear_may_ignite": {"gear": "main_switch", "ignition_protected": "no", "compartment": "rack"},
+    "wiring.no_main_switch": {"gear": "main_switch", "there": "none"},
+    "wiring.no_monitor": {"gear": "shunt", "there": "none"},
+}
+PETROL = {"space.compartments.rack.engine_space": True, "vehicle.fuel": "petrol"}
+OF_THE_NEGATIVE: dict[str, dict[str, Any]] = {
+    "wiring.negative_past_bms": {"wiring.negative.bms": "in_negative", "wiring.negative.past_bms": "yes"},
+    "wiring.negative_past_shunt": {"wiring.negative.past_shunt": "yes"},
+    "wiring.hull_return": {"wiring.negative.hull_return": "yes", "vehicle.kind": "sailing boat"},
+    "wiring.grounded_twice": {"wiring.negative.chassis_points": "several", "vehicle.kind": "sailing boat"},
+    "wiring.chassis_joint_thin": {"wiring.negative.chassis_conductor": "awg:10"},
+    "wiring.too_few_ways": {"wiring.gear": {"box": {"gear": "fuse_box", "ways": 1}}},
+    "wiring.circuit_switched_off": {
+        "wiring.circuits": {"c": {"name": "Front", "loads": ["lamps"], "switched": "switch"}},
+        "loads.lamps.name": "gas detector",
+    },
+    "wiring.circuit_dims_others": {"wiring.circuits": {"c": {"name": "Front", "loads": ["pump"], "switched": "dimmer"}}},
+    "wiring.polarised_breaker": {"wiring.main.polarised": "yes"},
+}
+
+
+def of_gear(code: str, *ids: str) -> dict[str, Any]:
+    gear = {id: {"name": f"Thing {id}", **OF_GEAR[code]} for id in ids}
+    unfused = {"wiring.runs": {}} if code == "wiring.gear_below_current" else {}
+    return {"wiring.gear": gear} | unfused | (PETROL if code == "wiring.gear_may_ignite" else {})
+
+
 UNDER_THE_ROOF = {"wiring.routes": {"roof": {"name": "Under the roof", "zone": "roof"}}}
 
 
@@ -291,6 +331,8 @@ def said_of_run(key: str, said: dict[str, Any]) -> dict[str, Any]:
 
 BROKEN: list[tuple[str, dict[str, Any]]] = [
     *((code, said_of_run(key, said)) for code, (key, said) in OF_RUNS.items()),
+    *((code, of_gear(code, "a")) for code in OF_GEAR),
+    *OF_THE_NEGATIVE.items(),
     *OF_AC,
     *OF_WAYS.items(), *OF_ALTERNATORS.items(), *OF_GENERATORS.items(), *OF_DEVICES.items(), *OF_OTHER_BANKS.items(),
     ("charging.cord_too_small", {"charging.inlet.cord_a": 3}),
@@ -364,6 +406,7 @@ BROKEN: list[tuple[str, dict[str, Any]]] = [
     ("wiring.conductor_undersized", {"wiring.main.conductor": "awg:6"}),
     ("wiring.fuse_above_ampacity", {"wiring.main.fuse_a": 350}),
     ("wiring.fuse_below_load", {"wiring.main.fuse_a": 125}),
+    ("wiring.fuse_little_in_hand", {"wiring.main.fuse_a": 175}),
     ("wiring.fuse_window_closed", {"wiring.main.conductor": "mm2:25"}),
     ("wiring.no_main_fuse", {"wiring.main.fuse_a": "none"}),
     ("wiring.below_makers_fuse", {"inverter.chosen.maker_fuse_a": 250}),

@@ -45,7 +45,9 @@ def test_currents_meet_at_every_node_and_volts_are_lost_along_every_way(seed: in
     except UnknownPart:
         return
     runs, numbers = dc_runs(one), of_each(one, report)
-    assert len({run.head for run in runs.values()}) == len(runs) or any(run.kind == "array" for run in runs.values())
+    assert len({run.head for run in runs.values()}) == len(runs) or any(
+        run.kind in ("array", "string") for run in runs.values()
+    )
     before: set[str] = {"", "main"}
     for key, run in runs.items():
         assert run.behind in before  # what feeds others comes before them

@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from ryokan.core.evaluate import evaluate
 from ryokan.core.rig import Rig
-from ryokan.core.wiring.model import stock_conductors
+from ryokan.core.wiring.conductors import stock_conductors
 
 
 @given(loads, st.floats(0.1, 0.9))

@@ -13,7 +13,7 @@ from builders import changed, example_rigs, load, rig
 from hypothesis import given
 from hypothesis import strategies as st
 from random_edits import everything_said, random_edit, whole_book
-from test_findings import ALTERNATOR, BROKEN, CHARGER, CLINIC, WAY
+from test_findings import ALTERNATOR, BROKEN, CHARGER, CLINIC, OF_RUNS, WAY, said_of_run
 from test_traces import BASES, PARTS
 
 from ryokan.core.data.questions import questions_of_things
@@ -253,6 +253,16 @@ UNKNOWN = {
         "case_bond_thin": ["inverter.case_bond"], "bonding_thin": ["ac.bonding"], "main_one_pole": ["ac.main_poles"], "main_far": ["ac.main_way"], "main_over_inlet": ["charging.inlet.inlet_a"],
         "main_rcd_missing": ["ac.main_rcd"], "polarity_unseen": ["ac.polarity"],
     }.items()},
+    **{f"wiring.{code}": [f"wiring.gear.a.{member}"] for code, member in {
+        "gear_below_fuse": "rated_a", "gear_below_current": "rated_a", "gear_volts": "rated_v", "gear_many_lugs": "most_lugs",
+        "gear_out_of_reach": "reach", "gear_may_ignite": "ignition_protected", "no_main_switch": "there", "no_monitor": "there",
+    }.items()},
+    **{f"wiring.{code}": [f"wiring.negative.{member}"] for code, member in {
+        "negative_past_bms": "past_bms", "negative_past_shunt": "past_shunt", "hull_return": "hull_return",
+        "grounded_twice": "chassis_points", "chassis_joint_thin": "chassis_conductor",
+    }.items()},
+    "wiring.polarised_breaker": ["wiring.main.polarised"], "wiring.too_few_ways": ["wiring.gear.box.ways"],
+    "wiring.circuit_switched_off": ["wiring.circuits.c.switched"], "wiring.circuit_dims_others": ["wiring.circuits.c.switched"],
     "storage.axle_overloaded": ["vehicle.payload.front_left_kg"], "inverter.far_from_bank": ["wiring.main.one_way_length"],
 }  # fmt: skip
 
@@ -263,6 +273,15 @@ def test_a_rule_is_silent_while_nobody_has_said_what_it_hangs_on(code: str) -> N
     row = next(changes for name, changes in BROKEN if name == code)
     unsaid = dict.fromkeys(UNKNOWN[code])
     assert code not in {finding.code for finding in evaluate(changed(CLINIC, {**row, **unsaid})).findings}
+
+
+@pytest.mark.parametrize("code", OF_RUNS)
+def test_a_rule_of_runs_is_silent_while_nobody_has_said_anything_of_the_run(code: str) -> None:
+    key, said = OF_RUNS[code]
+    broken = next(changes for name, changes in BROKEN if name == code)
+    unsaid = {**broken, "wiring.runs": {key: {}}}
+    assert code in {finding.code for finding in evaluate(changed(CLINIC, said_of_run(key, said))).findings}
+    assert code not in {finding.code for finding in evaluate(changed(CLINIC, unsaid)).findings}
 
 
 def test_every_question_has_words_and_every_press_changes_the_answer() -> None:
@@ -282,6 +301,9 @@ def test_every_question_has_words_and_every_press_changes_the_answer() -> None:
         "ctl": {"kind": "controller"},
         "panel": {"kind": "panels"},
         "run": {"kind": "main_cable"},
+        "fused": {"kind": "main_cable", "fuse_a": 300},
+        "bar": {"kind": "dc_gear", "gear": "bus_bar"},
+        "switch": {"kind": "switch", "does": "main"},
         "cord": {"kind": "cord", "rating": "na_50"},
     }
     motor = load(600, 1, feed="ac", start_factor=4)

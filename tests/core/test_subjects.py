@@ -15,6 +15,7 @@ from test_findings import (
     OF_CIRCUITS,
     OF_CONTROLLERS,
     OF_DEVICES,
+    OF_GEAR,
     OF_GENERATORS,
     OF_OTHER_BANKS,
     OF_PANELS,
@@ -27,6 +28,8 @@ from test_findings import (
     RAISED,
     STEEPED,
     STOWED,
+    TO_INVERTER,
+    of_gear,
     on_circuits,
     panels,
     said_of_run,
@@ -210,7 +213,30 @@ def on_two_runs(code: str) -> tuple[dict[str, Any], dict[str, str]]:
     return changes, {f"run:{hash_of_run(one)}": of.get("label", "") for one, of in ((key, said), (other, said_of_other))}
 
 
-TWINS += [(code, *on_two_runs(code)) for code in OF_RUNS]
+AT_START = "wiring.run_fuse_opens_at_start"
+TWINS += [(code, *on_two_runs(code)) for code in OF_RUNS if code != AT_START]
+STARTS = {"wiring.main.fuse_a": 20, "wiring.main.fuse_family": "blade", "wiring.runs": {TO_INVERTER: OF_RUNS[AT_START][1]}}
+TWINS += [(AT_START, STARTS, {"run:main": "", f"run:{hash_of_run(TO_INVERTER)}": ""})]
+TWINS += [
+    (code, of_gear(code, "a", "b"), {"gear:a": "Thing a", "gear:b": "Thing b"})
+    for code in OF_GEAR
+    if "there" not in OF_GEAR[code]
+]
+DETECTORS = {"loads.lamps.name": "gas detector", "loads.pump.name": "bilge pump"}
+ON_CIRCUITS = {
+    id: {"name": f"Circuit {id}", "loads": [load], "switched": "dimmer"} for id, load in (("a", "lamps"), ("b", "pump"))
+}
+BOTH_CIRCUITS = {"circuit:a": "Circuit a", "circuit:b": "Circuit b"}
+TWINS += [
+    ("wiring.circuit_switched_off", {**DETECTORS, "wiring.circuits": ON_CIRCUITS}, BOTH_CIRCUITS),
+    ("wiring.circuit_dims_others", {"loads.lamps.group": "other", "wiring.circuits": ON_CIRCUITS}, BOTH_CIRCUITS),
+]
+CHARGES_TOO = {
+    "inverter.chosen.charger_a": 50,
+    "wiring.main.polarised": "yes",
+    "wiring.runs": {TO_INVERTER: {"polarised": "yes"}},
+}
+TWINS += [("wiring.polarised_breaker", CHARGES_TOO, {"run:main": "", f"run:{hash_of_run(TO_INVERTER)}": ""})]
 PLACES = {f"p{n}": {"name": f"Bay {n}", "seen": dict.fromkeys(sights(), "seen")} for n in (1, 2)}
 TWINS += [(f"survey.seen_{code}", {"survey.looks": PLACES}, {"place:p1": "Bay 1", "place:p2": "Bay 2"}) for code in sights()]
 

@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from pydantic import ValidationError
 
 from ryokan.core.evaluate import evaluate
-from ryokan.core.parts.model import Size
+from ryokan.core.parts.base import Size
 from ryokan.core.rig import Rig
 from ryokan.core.space.model import Space
 from ryokan.core.space.room import Unit, fits

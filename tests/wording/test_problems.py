@@ -101,6 +101,8 @@ def test_a_date_that_cannot_be_taken_is_told_which_can(value: str, said: str) ->
     [
         ("less_than_equal", {"le": 1_000_000}, "At most 1\u202f000\u202f000 is possible here."),
         ("less_than_equal", {"le": 0.95}, "At most 0.95 is possible here."),
+        ("literal_error", {"expected": "'none'"}, "Otherwise only “none” is possible here."),
+        ("literal_error", {"expected": "'a' or 'b'"}, "One of “a” or “b” is possible here."),
         ("greater_than", {"gt": Decimal(0)}, "More than 0 is needed."),
         ("greater_than_equal", {"ge": -40}, "At least −40 is needed."),
         ("greater_than_equal", {"ge": 12345.678}, "At least 12\u202f345.678 is needed."),

@@ -10,6 +10,7 @@ import pytest
 from builders import changed, example, load, report, rig
 
 from ryokan.core.data.shipped import shipped
+from ryokan.core.data.tables import CONDUCTANCE, tables
 from ryokan.core.evaluate import evaluate
 from ryokan.wording import working
 from ryokan.wording.findings import sentence
@@ -18,6 +19,7 @@ from ryokan.wording.notice import notice
 from ryokan.wording.promise import promise
 from ryokan.wording.quantities import number, quantity
 from ryokan.wording.revisions import revision_sentence
+from ryokan.wording.tables import COLUMNS
 
 
 @pytest.mark.parametrize(
@@ -155,3 +157,8 @@ def test_no_two_lines_of_the_ledger_are_called_alike() -> None:
     labels = [line.label for line in ledger(two, evaluate(two))]
     assert {"Chosen so far, in EUR", "Chosen so far, in USD"} <= set(labels)
     assert len(set(labels)) == len(labels)
+
+
+def test_every_column_that_is_shown_for_comparison_with_print_has_a_head() -> None:
+    columns = {column for table in tables().values() for column in table.columns if not column.startswith(CONDUCTANCE)}
+    assert columns == set(COLUMNS)
