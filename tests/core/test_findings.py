@@ -215,12 +215,14 @@ OF_PANELS: dict[str, dict[str, Any]] = {
     },
     "ac.transfer_small": {"ac.panels": panels(transfer_a=20), "ac.main_a": 30},
     "ac.bond_doubled": {"ac.panels": panels(bond="bonded")},
+    "ac.feeder_thin": {"ac.panels": panels(main_a=50, conductor="awg:10")},
 }  # fmt: skip
 OF_CIRCUITS: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
     "ac.rcd_cannot_trip": ({"rcd": "gfci"}, APART),
     "ac.circuit_overloaded": ({"breaker_a": 5}, {}),
     "ac.circuit_little_in_hand": ({"breaker_a": 7}, {}),
     "ac.breaker_over_conductor": ({"breaker_a": 20, "conductor": "awg:14"}, {}),
+    "ac.drop_over_class": ({"conductor": "awg:18", "length": "60 m"}, {}),
     "ac.breaker_cannot_open": ({"breaker_a": 16, "curve": "c", "rcd": "none"}, {"inverter.chosen.short_circuit_a": 60}),
     "ac.rcd_missing": ({"serves": "outlets", "rcd": "none"}, {"ac.main_rcd": "none"}),
     "ac.rcd_type": ({"rcd": "ac"}, {}),
@@ -251,6 +253,7 @@ OF_AC: list[tuple[str, dict[str, Any]]] = [
     ("ac.bonding_thin", {"ac.bonding": "awg:10"}),
     ("ac.main_one_pole", {"ac.main_poles": 1, **BOAT}),
     ("ac.main_over_inlet", {"ac.main_a": 50, "charging.inlet.inlet_a": 30}),
+    ("ac.main_over_conductor", {"ac.main_a": 50, "ac.main_cable": {"conductor": "awg:10"}}),
     ("ac.main_far", {"ac.main_way": "4 m", **BOAT}),
     ("ac.main_rcd_missing", {"ac.main_rcd": "none", **BOAT}),
     ("ac.polarity_unseen", {"ac.polarity": "none", **BOAT}),

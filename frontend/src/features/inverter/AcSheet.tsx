@@ -11,6 +11,7 @@ import { NumberField, SelectField } from "../worksheet/fields";
 import { Cell, Row, Rows } from "../worksheet/Rows";
 import { useRig } from "../worksheet/useRig";
 import { useStepFigures } from "../worksheet/useStepFigures";
+import { AcCableFields } from "./AcCableFields";
 import { AcPictureOf, Legend } from "./AcPicture";
 import { RCDS } from "./acThings";
 import { Circuits } from "./Circuits";
@@ -110,6 +111,12 @@ function WayIn() {
           ]}
         />
         <LengthField label="From the inlet to it" path="/ac/main_way" typed={ac.main_way?.typed} />
+        <AcCableFields
+          label="Cable from the inlet"
+          path="/ac/main_cable"
+          figures="ac.main_cable"
+          cable={ac.main_cable}
+        />
         <SelectField label="Residual-current device over all" path="/ac/main_rcd" value={ac.main_rcd} options={RCDS} />
         <SelectField label="Shows swapped polarity" path="/ac/polarity" value={ac.polarity} options={FITTED} />
         <SelectField

@@ -1,13 +1,11 @@
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { referenceQuery } from "../../api/queries";
 import { Button } from "../../ui/Button";
 import { Section } from "../../ui/PageHead";
-import { ConductorField } from "../worksheet/cableFields";
 import { Figure } from "../worksheet/Figure";
 import { SelectField, useNumber, WordsField } from "../worksheet/fields";
 import { useRig } from "../worksheet/useRig";
 import { useStepFigures } from "../worksheet/useStepFigures";
+import { AcCableFields } from "./AcCableFields";
 import {
   type Circuit,
   hangables,
@@ -165,7 +163,6 @@ function BreakerField({ path, value, name }: { path: string; value: number | nul
 function MoreOfCircuit({ id, circuit, name }: { id: string; circuit: Circuit; name: string }) {
   const { rig, edit, answer } = useRig();
   const { figure } = useStepFigures("inverter");
-  const { data: reference } = useQuery(referenceQuery);
   const base = `/ac/circuits/${id}`;
   const opens = figure(`ac.circuit.${id}.opens_at_a`);
   return (
@@ -223,12 +220,7 @@ function MoreOfCircuit({ id, circuit, name }: { id: string; circuit: Circuit; na
         ]}
         hint={opens ? `It opens at once from ${opens.value} A on.` : undefined}
       />
-      <ConductorField
-        label="Its conductor"
-        path={`${base}/conductor`}
-        value={circuit.conductor}
-        stock={reference?.conductors ?? []}
-      />
+      <AcCableFields label="Its cable" path={base} figures={`ac.circuit.${id}`} cable={circuit} />
       {answer.may_edit && (
         <Button kind="quiet" className="mt-1" onClick={() => void edit(withoutCircuit(rig, id))}>
           Take {name} away

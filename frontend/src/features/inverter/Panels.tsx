@@ -5,6 +5,7 @@ import { FieldRow, NumberField, SelectField, WordsField } from "../worksheet/fie
 import { NeedRows } from "../worksheet/NeedRows";
 import { useRig } from "../worksheet/useRig";
 import { useStepFigures } from "../worksheet/useStepFigures";
+import { AcCableFields } from "./AcCableFields";
 import { type Feed, nameOfPanel, ordered, type Panel, sourcesFor, withFeed, withoutPanel, withPanel } from "./acThings";
 
 const ONTO = [
@@ -127,6 +128,8 @@ function OnePanel({ id, panel }: { id: string; panel: Panel }) {
             { value: "bonded", label: "joined" },
           ]}
         />
+        <NumberField label="Its own main breaker" path={`${base}/main_a`} unit="A" nullable value={panel.main_a} />
+        <AcCableFields label="Cable that feeds it" path={base} figures={`ac.panel.${id}`} cable={panel} />
         <NumberField label="Its bus bears" path={`${base}/bus_a`} unit="A" nullable value={panel.bus_a} />
       </details>
     </Section>

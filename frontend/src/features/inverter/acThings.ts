@@ -123,6 +123,9 @@ const BARE_PANEL: Panel = {
   bus_a: null,
   shared_neutral: null,
   bond: null,
+  conductor: null,
+  insulation_c: null,
+  length: null,
 };
 const BARE_CIRCUIT: Circuit = {
   position: 0,
@@ -133,6 +136,8 @@ const BARE_CIRCUIT: Circuit = {
   curve: null,
   poles: null,
   conductor: null,
+  insulation_c: null,
+  length: null,
   rcd: null,
   serves: null,
   zone: null,

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from ryokan.core.ac.cables import allowed_breaker, asked_for, drop
 from ryokan.core.ac.model import Circuit
 from ryokan.core.ac.states import AcStates
 from ryokan.core.figure import Figure, Sheet
@@ -13,8 +14,6 @@ from ryokan.core.vehicle import Region
 
 # Times its rating at which a breaker opens at once, at the latest (IEC 60898-1).
 OPENS_AT = {"b": 5.0, "c": 10.0, "d": 20.0}
-# The largest breaker of a small copper conductor in North America (NEC 240.4(D), from memory). [A]
-SMALL_CONDUCTORS = {"awg:18": 7.0, "awg:16": 10.0, "awg:14": 15.0, "awg:12": 20.0, "awg:10": 30.0}
 NORTH_AMERICA = ("na_vehicle", "na_marine")
 
 
@@ -34,11 +33,12 @@ def running_a(sheet: Sheet, id: str, states: AcStates, rows: Sequence[Powered], 
 
 
 def breaker(sheet: Sheet, id: str, circuit: Circuit, region: Region) -> None:
-    """The breaker of a circuit: as said, else the smallest that bears what hangs on it; what it bears for hours. [A]"""
+    """The breaker of a circuit: as said, else the smallest for what hangs on it; what it bears for hours; its cable. [A, V]"""
     base, american = f"ac.circuit.{id}", region.code_pack in NORTH_AMERICA
     running = sheet.get(f"{base}.running_a")
-    if circuit.conductor is not None:
-        sheet.given(f"{base}.conductor", circuit.conductor, "")
+    pack = region.code_pack
+    allowed_breaker(sheet, base, circuit, pack)
+    lossy = drop(sheet, base, circuit, running, _volts_between(sheet, base), pack)
     if circuit.breaker_a is None and running is None:
         return
     share = sheet.constant(f"{base}.continuous_frac", 0.8 if american else 1.0, "", "nec_210_20" if american else "practice")
@@ -57,5 +57,12 @@ def breaker(sheet: Sheet, id: str, circuit: Circuit, region: Region) -> None:
     if circuit.curve is not None:
         times = sheet.constant(f"{base}.opens_at_times", OPENS_AT[circuit.curve], "", "iec_60898")
         sheet.compute(f"{base}.opens_at_a", "times × breaker", "A", "iec_60898", times=times, breaker=rated)
-    if american and circuit.conductor in SMALL_CONDUCTORS:
-        sheet.constant(f"{base}.allowed_a", SMALL_CONDUCTORS[circuit.conductor], "A", "nec_240")
+    asked_for(sheet, base, rated, pack, lossy)
+
+
+def _volts_between(sheet: Sheet, base: str) -> Figure:
+    """Volts between the conductors of a circuit: of both legs twice those of one. [V]"""
+    mains, legs = sheet["region.mains_v"], sheet.get(f"{base}.legs")
+    if legs is None:
+        return mains
+    return sheet.compute(f"{base}.volts_v", "legs × mains", "V", "physics", legs=legs, mains=mains)

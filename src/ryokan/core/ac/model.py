@@ -10,6 +10,7 @@ from ryokan.core.ac.values import Curve, Rcd, SupplyRef
 from ryokan.core.model import Fitted, Id, Model, Position, YesNo
 from ryokan.core.quantities import Length
 from ryokan.core.wiring.conductors import known_conductor
+from ryokan.core.wiring.kinds import InsulationC
 
 MAX_PANELS = 8
 MAX_FEEDS = 6
@@ -31,8 +32,18 @@ class Feed(Model):
     onto: Onto | None = Field(default=None, description="How it reaches the legs; None: not said.")
 
 
-class Panel(Model):
-    """A panel of breakers on the AC side, with what changes over between its feeds."""
+class AcCable(Model):
+    """What can be said of a cable of the AC side. What nobody said is not known."""
+
+    conductor: str | None = Field(default=None, description="Stock size, such as mm2:2.5 or awg:12.")
+    insulation_c: InsulationC | None = Field(default=None, description="What its insulation bears; None: not known. [°C]")
+    length: Length | None = Field(default=None, description="One way; None: not measured.")
+
+    _sizes_in_stock = field_validator("conductor")(known_conductor)
+
+
+class Panel(AcCable):
+    """A panel of breakers on the AC side, with what changes over between its feeds. Its cable is the one that feeds it."""
 
     position: Position = 0
     name: str = Field(default="", max_length=60)
@@ -57,8 +68,8 @@ class Panel(Model):
         return dict(sorted(self.feeds.items(), key=lambda one: (one[1].position, one[0])))
 
 
-class Circuit(Model):
-    """A circuit of a panel, with its protection."""
+class Circuit(AcCable):
+    """A circuit of a panel, with its cable and its protection."""
 
     position: Position = 0
     name: str = Field(default="", max_length=60)
@@ -67,7 +78,6 @@ class Circuit(Model):
     breaker_a: Amps | None = Field(default=None, description="[A]")
     curve: Curve | None = Field(default=None, description="Of its breaker, by IEC 60898; None: not said, or it has none.")
     poles: Literal[1, 2] | None = Field(default=None, description="Conductors that its breaker opens, of each leg.")
-    conductor: str | None = Field(default=None, description="Stock size, such as mm2:2.5 or awg:12.")
     rcd: Rcd | None = Field(default=None, description="Residual-current device of its own; None: not said.")
     serves: Literal["outlets", "fixed"] | None = Field(default=None, description="Outlets, or what is wired to it for good.")
     zone: Literal["dry", "wet"] | None = Field(default=None, description="“wet”: within a shower's space; None: not said.")
@@ -76,8 +86,6 @@ class Circuit(Model):
         description="Without a hookup: as its panel is, let go by a relay, or its breaker is put off by hand, by the card.",
     )
 
-    _in_stock = field_validator("conductor")(known_conductor)
-
 
 class AcSide(Model):
     """AC part of a rig. Nothing of it is there until somebody says so."""
@@ -85,6 +93,7 @@ class AcSide(Model):
     supply_legs: Literal[1, 2] | None = Field(default=None, description="Legs of the supply; None: by the cord or the hookups.")
     main_a: Amps | None = Field(default=None, description="Main breaker behind the inlet. [A]")
     main_poles: Literal[1, 2] | None = Field(default=None, description="Whether it opens the live side alone, or both.")
+    main_cable: AcCable = Field(default_factory=AcCable, description="From the inlet through the main breaker.")
     main_way: Length | None = Field(default=None, description="Conductor from the inlet to the main breaker.")
     main_rcd: Rcd | None = Field(default=None, description="Residual-current device over the whole; None: not said.")
     polarity: Fitted | None = Field(default=None, description="Whether something shows live and neutral swapped ashore.")

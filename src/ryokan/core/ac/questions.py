@@ -6,6 +6,7 @@ from collections.abc import Mapping
 
 from ryokan.core.ac.bearing import of_unit
 from ryokan.core.ac.bonds import bonds
+from ryokan.core.ac.cables import allowed_breaker
 from ryokan.core.ac.circuits import breaker, running_a
 from ryokan.core.ac.legs import amps_of_leg, rows_on
 from ryokan.core.ac.model import Circuit, Panel
@@ -34,11 +35,17 @@ _WHAT_HANGS = (
 
 @question(
     reads=("inverter.part.transfer_a",),
-    rig=("ac", "charging.inlet", "inverter", "parts.inverter", "wiring"),
+    rig=("ac", "charging.inlet", "inverter", "parts.inverter", "region", "wiring"),
     writes={
-        "": ("ac.{bonding, case_bond, case_bond_least, case_bond_main}",),
-        "A": ("ac.inverter.*.{short_circuit_a, transfer_a}", "ac.panel.*.transfer_a", "ac.{main_a, way_in_a}"),
+        "": ("ac.panel.*.conductor", "ac.main_cable.conductor", "ac.{bonding, case_bond, case_bond_least, case_bond_main}"),
+        "A": (
+            "ac.inverter.*.{short_circuit_a, transfer_a}",
+            "ac.main_cable.allowed_a",
+            "ac.panel.*.{allowed_a, own_main_a, transfer_a}",
+            "ac.{main_a, way_in_a}",
+        ),
         "m": ("ac.main_way_m",),
+        "°C": ("ac.main_cable.{best_insulation_c, insulation_c}", "ac.panel.*.{best_insulation_c, insulation_c}"),
     },
 )
 def said(scope: Scope) -> None:
@@ -51,7 +58,12 @@ def said(scope: Scope) -> None:
         scope.given("ac.way_in_a", min(rated), "A")
     if ac.main_way is not None:
         scope.given("ac.main_way_m", ac.main_way.m, "m")
+    pack = scope.rig.region.code_pack
+    allowed_breaker(scope, "ac.main_cable", ac.main_cable, pack)
     for id, panel in ac.panels.items():
+        allowed_breaker(scope, f"ac.panel.{id}", panel, pack)
+        if panel.main_a is not None:
+            scope.given(f"ac.panel.{id}.own_main_a", panel.main_a, "A")
         if panel.transfer_a is not None:
             scope.given(f"ac.panel.{id}.transfer_a", panel.transfer_a, "A")
     for id, unit in {THE_INVERTER: inverter.chosen, **inverter.others}.items():
@@ -130,9 +142,12 @@ def each_circuit(scope: Scope) -> dict[str, Circuit]:
     reads=_WHAT_HANGS,
     rig=(*OF_THE_NETWORK, "region"),
     writes={
-        "": ("ac.circuit.*.{conductor, continuous_frac, legs, opens_at_times}",),
+        "": ("ac.circuit.*.{conductor, continuous_frac, least_conductor, legs, opens_at_times}",),
         "A": ("ac.circuit.*.{allowed_a, breaker_a, continuous_a, opens_at_a, running_a}",),
+        "V": ("ac.circuit.*.{allowed_drop_v, drop_v, volts_v}",),
         "VA": ("ac.circuit.*.running_va",),
+        "m": ("ac.circuit.*.length_m",),
+        "°C": ("ac.circuit.*.{best_insulation_c, insulation_c}",),
     },
     each=each_circuit,
 )

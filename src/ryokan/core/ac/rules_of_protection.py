@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from ryokan.core.ac.model import Circuit
+from ryokan.core.ac.model import Circuit, Panel
 from ryokan.core.ac.states import ac_states, in_a_building
-from ryokan.core.ac.things import by_pack, each_circuit
-from ryokan.core.ac.values import THE_INVERTER
+from ryokan.core.ac.things import NORTH_AMERICA, by_pack, each_circuit, each_panel
+from ryokan.core.ac.values import INLET, THE_INVERTER
+from ryokan.core.data.tables import tables
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.findings.model import Fix, Trouble, replace, rule
 from ryokan.core.rig import Rig
@@ -52,8 +53,56 @@ def breaker_over_conductor(rig: Rig, sheet: Sheet, one: tuple[str, Circuit]) -> 
         return None
     return Trouble(
         figures={"breaker": rated, "allowed": allowed, "conductor": sheet[f"ac.circuit.{id}.conductor"]},
-        fix=Fix("ac.smaller_breaker", replace(f"/ac/circuits/{id}/breaker_a", allowed.number)),
+        source=allowed.source,
+        fix=_smaller_breaker(rig, f"/ac/circuits/{id}/breaker_a", allowed),
     )
+
+
+@rule("ac.drop_over_class", "advice", "nec_210_19", worse=("drop", "allowed"), each=each_circuit)
+def drop_over_class(rig: Rig, sheet: Sheet, one: tuple[str, Circuit]) -> Trouble | None:
+    """A circuit loses more of its volts than is usual."""
+    id, _ = one
+    lost, allowed = (sheet.get(f"ac.circuit.{id}.{name}") for name in ("drop_v", "allowed_drop_v"))
+    if lost is None or allowed is None or lost.number <= allowed.number * (1 + SLACK):
+        return None
+    asked = sheet.get(f"ac.circuit.{id}.least_conductor")
+    fix = None if asked is None else Fix("ac.thicker_cable", replace(f"/ac/circuits/{id}/conductor", asked.value))
+    return Trouble(figures={"drop": lost, "allowed": allowed, "conductor": sheet[f"ac.circuit.{id}.conductor"]}, fix=fix)
+
+
+@rule("ac.feeder_thin", "danger", "nec_240", worse=("breaker", "allowed"), each=each_panel)
+def feeder_thin(rig: Rig, sheet: Sheet, one: tuple[str, Panel]) -> Trouble | None:
+    """The breaker before a panel is larger than the cable that feeds the panel may have."""
+    id, panel = one
+    own = panel.main_a is not None
+    if not own and {feed.source for feed in panel.feeds.values()} != {INLET}:
+        return None  # what else feeds it is guarded by breakers that nobody told
+    return _over_conductor(rig, sheet, f"ac.panel.{id}", f"/ac/panels/{id}/main_a" if own else "/ac/main_a")
+
+
+@rule("ac.main_over_conductor", "danger", "nec_240", worse=("breaker", "allowed"))
+def main_over_conductor(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """The main breaker is larger than the cable from the inlet may have."""
+    return _over_conductor(rig, sheet, "ac.main_cable", "/ac/main_a")
+
+
+def _over_conductor(rig: Rig, sheet: Sheet, base: str, at: str) -> Trouble | None:
+    """Trouble where the breaker that stands at a place of the rig is larger than a cable may have."""
+    allowed, rated = sheet.get(f"{base}.allowed_a"), sheet.get("ac.main_a" if at == "/ac/main_a" else f"{base}.own_main_a")
+    if rated is None or allowed is None or rated.number <= allowed.number * (1 + SLACK):
+        return None
+    return Trouble(
+        figures={"breaker": rated, "allowed": allowed, "conductor": sheet[f"{base}.conductor"]},
+        source=allowed.source,
+        fix=_smaller_breaker(rig, at, allowed),
+    )
+
+
+def _smaller_breaker(rig: Rig, at: str, allowed: Figure) -> Fix | None:
+    """The largest usual breaker that a cable may have."""
+    ladder = tables()["ac_breakers_na" if rig.region.code_pack in NORTH_AMERICA else "ac_breakers_iec"]
+    most = max((rating for rating in map(float, ladder.rows) if rating <= allowed.number), default=None)
+    return None if most is None else Fix("ac.smaller_breaker", replace(at, most))
 
 
 @rule("ac.breaker_cannot_open", "fault", "iec_60364_4_41", worse=("opens_at", "gives"), each=each_circuit)
