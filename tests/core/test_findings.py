@@ -260,6 +260,8 @@ OF_AC: list[tuple[str, dict[str, Any]]] = [
 ]  # fmt: skip
 TO_INVERTER = "bus.pos>inverter:main.dc"
 LAMPS, CHARGED, FEEDER = "panel.out>load:lamps.in", "bus.pos>charger:charger.out", "bus.pos>panel.in"
+LINK_OF_UNITS = "string:1.link>string:1.pos"
+A_UNIT = {"part": {"kind": "battery", "name": "Unit", "chemistry": "lfp", "nominal_v": 12.8, "capacity_ah": 480}}
 SLOW = {"length": "20 m", "conductor": "awg:18", "fuse_a": 15, "fuse_family": "blade"}
 # What is said of one run, by the run.
 OF_RUNS: dict[str, tuple[str, dict[str, Any]]] = {
@@ -290,6 +292,7 @@ OF_RUNS: dict[str, tuple[str, dict[str, Any]]] = {
     "wiring.run_thin_side_by_side": (CHARGED, {"cables": 2, "conductor": "awg:4"}),
     "wiring.run_no_size": (CHARGED, {"length": "40 m"}),
     "wiring.run_gone": ("panel.out>load:gone.in", {"label": "Old lamp"}),
+    "wiring.link_below_fuse": (LINK_OF_UNITS, {"conductor": "awg:3/0"}),
 }
 # What is said of a thing between the runs; of two alike it is said of each.
 OF_GEAR: dict[str, dict[str, Any]] = {
@@ -298,6 +301,7 @@ OF_GEAR: dict[str, dict[str, Any]] = {
     "wiring.gear_volts": {"gear": "main_switch", "rated_v": 24},
     "wiring.gear_many_lugs": {"gear": "bus_bar", "most_lugs": 5},
     "wiring.gear_out_of_reach": {"gear": "main_switch", "reach": "no"},
+    "wiring.switch_one_pole": {"gear": "main_switch", "poles": 1},
     "wiring.gear_may_ignite": {"gear": "main_switch", "ignition_protected": "no", "compartment": "rack"},
     "wiring.no_main_switch": {"gear": "main_switch", "there": "none"},
     "wiring.no_monitor": {"gear": "shunt", "there": "none"},
@@ -322,6 +326,7 @@ OF_THE_NEGATIVE: dict[str, dict[str, Any]] = {
 def of_gear(code: str, *ids: str) -> dict[str, Any]:
     gear = {id: {"name": f"Thing {id}", **OF_GEAR[code]} for id in ids}
     unfused = {"wiring.runs": {}} if code == "wiring.gear_below_current" else {}
+    unfused |= {"wiring.switch_poles": "both"} if code == "wiring.switch_one_pole" else {}
     return {"wiring.gear": gear} | unfused | (PETROL if code == "wiring.gear_may_ignite" else {})
 
 
@@ -329,7 +334,14 @@ UNDER_THE_ROOF = {"wiring.routes": {"roof": {"name": "Under the roof", "zone": "
 
 
 def said_of_run(key: str, said: dict[str, Any]) -> dict[str, Any]:
-    return {"wiring.runs": {key: said}} | (UNDER_THE_ROOF if "route" in said else {})
+    more = of_units(1) if key == LINK_OF_UNITS else {}
+    return {"wiring.runs": {key: said}} | (UNDER_THE_ROOF if "route" in said else {}) | more
+
+
+def of_units(strings: int) -> dict[str, Any]:
+    """A bank of two units in series, so many times side by side, behind a main fuse of 300 A."""
+    bank = {"units": {"part": "own:unit", "series": 2, "parallel": strings}}
+    return {"own_parts.unit": A_UNIT, "storage.bank": bank, "wiring.main.fuse_a": 300}
 
 
 BROKEN: list[tuple[str, dict[str, Any]]] = [

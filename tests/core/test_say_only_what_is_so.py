@@ -257,7 +257,7 @@ UNKNOWN = {
     }.items()},
     **{f"wiring.{code}": [f"wiring.gear.a.{member}"] for code, member in {
         "gear_below_fuse": "rated_a", "gear_below_current": "rated_a", "gear_volts": "rated_v", "gear_many_lugs": "most_lugs",
-        "gear_out_of_reach": "reach", "gear_may_ignite": "ignition_protected", "no_main_switch": "there", "no_monitor": "there",
+        "gear_out_of_reach": "reach", "switch_one_pole": "poles", "gear_may_ignite": "ignition_protected", "no_main_switch": "there", "no_monitor": "there",
     }.items()},
     **{f"wiring.{code}": [f"wiring.negative.{member}"] for code, member in {
         "negative_past_bms": "past_bms", "negative_past_shunt": "past_shunt", "hull_return": "hull_return",

@@ -30,6 +30,7 @@ from test_findings import (
     STOWED,
     TO_INVERTER,
     of_gear,
+    of_units,
     on_circuits,
     panels,
     said_of_run,
@@ -213,8 +214,13 @@ def on_two_runs(code: str) -> tuple[dict[str, Any], dict[str, str]]:
     return changes, {f"run:{hash_of_run(one)}": of.get("label", "") for one, of in ((key, said), (other, said_of_other))}
 
 
-AT_START = "wiring.run_fuse_opens_at_start"
-TWINS += [(code, *on_two_runs(code)) for code in OF_RUNS if code != AT_START]
+AT_START, LINKS = "wiring.run_fuse_opens_at_start", "wiring.link_below_fuse"
+TWINS += [(code, *on_two_runs(code)) for code in OF_RUNS if code not in (AT_START, LINKS)]
+OF_STRINGS_TOO = {f"string:{n}.pos>bank.pos": {"fuse_a": 300} for n in (1, 2)}
+THIN_LINKS = {f"string:{n}.link>string:{n}.pos": {"conductor": "awg:3/0"} for n in (1, 2)}
+TWINS += [
+    (LINKS, {**of_units(2), "wiring.runs": OF_STRINGS_TOO | THIN_LINKS}, {f"run:{hash_of_run(key)}": "" for key in THIN_LINKS})
+]
 STARTS = {"wiring.main.fuse_a": 20, "wiring.main.fuse_family": "blade", "wiring.runs": {TO_INVERTER: OF_RUNS[AT_START][1]}}
 TWINS += [(AT_START, STARTS, {"run:main": "", f"run:{hash_of_run(TO_INVERTER)}": ""})]
 TWINS += [

@@ -13,22 +13,30 @@ from sqlalchemy.orm import Session
 from ryokan.core.data.assumptions import assumptions
 from ryokan.core.evaluate import Report
 from ryokan.core.figure import Figure
-from ryokan.core.parts.protection import BreakerPart, CablePart, FusePart
+from ryokan.core.parts.protection import BreakerPart, CablePart, FusePart, HolderPart
 from ryokan.core.rig import Rig
+from ryokan.core.topology.dc import TO_PANEL
 from ryokan.core.wiring.buying import (
     NOTHING_PRINTED,
+    GEAR_PARTS,
     Against,
+    AgainstGear,
     AnyFuse,
+    AnyGear,
     Cost,
     against_fuse,
+    against_gear,
     cheapest_fuse,
     cost_of_cable,
     met_on,
     said_of_fuse,
+    said_of_gear,
 )
 from ryokan.core.wiring.circuits import DcCircuit, put_together
 from ryokan.core.wiring.copper import Laid, as_laid, least_copper
+from ryokan.core.wiring.gear import GearKind
 from ryokan.core.wiring.practice import area_mm2
+from ryokan.core.wiring.rules_of_gear import usual_run
 from ryokan.core.wiring.things import MAIN_BASE, RunOf, place_of, runs_of, the_main_run
 from ryokan.operations.accounts import Actor
 from ryokan.operations.parts import list_parts, parts_book
@@ -364,6 +372,58 @@ def fuses_for(session: Session, actor: Actor, option_id: UUID, run_key: str) -> 
 def _offered(offer: FuseOffer) -> tuple[int, bool, Decimal, float, str]:
     price = offer.part.price
     return len(offer.against), price is None, price.amount if price else Decimal(0), offer.part.rated_a, offer.part.name
+
+
+@dataclass(frozen=True, slots=True)
+class GearOffer:
+    """A bar, switch, shunt, disconnect or fuse box of the parts book: what speaks against it, and the edit that takes it."""
+
+    part: AnyGear
+    reference: str
+    against: tuple[AgainstGear, ...]
+    patch: Patch
+
+
+def gear_for(session: Session, actor: Actor, option_id: UUID, gear_id: str) -> list[GearOffer]:
+    """Such things of the book for one of the rig, those that serve first and of them the cheapest; none for one not there.
+
+    Raises
+    ------
+    NotThere
+        No such option in the actor's shop.
+    """
+    worked = work_out(session, actor, option_id)
+    rig, figures = worked.rig, worked.report.figures
+    one = rig.wiring.gear.get(gear_id)
+    if one is None:
+        return []
+    runs = {run.run.key: run for run in _every(rig)}
+    leave = sum(run.run.behind == TO_PANEL for run in runs.values())
+    offers = [
+        GearOffer(
+            part,
+            book.reference,
+            against_gear(part, one, runs.get(one.run or usual_run(one)), rig, figures, leave),
+            [
+                {"op": "add", "path": f"/wiring/gear/{gear_id}/{name}", "value": value}
+                for name, value in said_of_gear(part).items()
+            ],
+        )
+        for book in list_parts(session, actor, PART_KINDS[one.gear])
+        if not book.withdrawn and isinstance(part := book.part, GEAR_PARTS[one.gear])
+        if not (isinstance(part, HolderPart) and part.ways == 1)  # a holder of one fuse is no box
+    ]
+    return sorted(offers, key=_gear_offered)[:MOST_OFFERS]
+
+
+PART_KINDS: dict[GearKind, str] = {
+    "main_switch": "switch", "bus_bar": "bus_bar", "shunt": "shunt", "load_disconnect": "disconnect", "fuse_box": "holder",
+}  # fmt: skip
+
+
+def _gear_offered(offer: GearOffer) -> tuple[int, bool, Decimal, str]:
+    price = offer.part.price
+    return len(offer.against), price is None, price.amount if price else Decimal(0), offer.part.name
 
 
 def _kg(one: Laid | None) -> float:

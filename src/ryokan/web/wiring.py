@@ -7,10 +7,19 @@ from uuid import UUID
 from flask import Blueprint
 
 from ryokan.core.survey.fill_runs import laid_nowhere
-from ryokan.core.wiring.buying import Cost
+from ryokan.core.wiring.buying import Cost, bears_a
 from ryokan.core.wiring.selective import shown_to_open_first
 from ryokan.core.wiring.things import RunOf, name_of_run, place_of
-from ryokan.operations.wiring_side import Proposal, WiringSide, circuits_offered, fuses_for, lightened, mended, read_wiring_side
+from ryokan.operations.wiring_side import (
+    Proposal,
+    WiringSide,
+    circuits_offered,
+    fuses_for,
+    gear_for,
+    lightened,
+    mended,
+    read_wiring_side,
+)
 from ryokan.web.answers import figure_value
 from ryokan.web.context import reader, signed_in
 from ryokan.web.spec import answers, spec
@@ -23,12 +32,13 @@ from ryokan.web.wiring_schemas import (
     FuseOffers,
     GoneRun,
     OfOneRun,
+    OfOneThing,
     RunChangeAnswer,
     WiringAnswer,
     WiringProposalAnswer,
 )
 from ryokan.wording.reader import Reader
-from ryokan.wording.wiring import AGAINST_A_FUSE
+from ryokan.wording.wiring import AGAINST_A_FUSE, AGAINST_GEAR
 
 blueprint = Blueprint("wiring", __name__)
 
@@ -112,6 +122,29 @@ def read_fuses(option_id: UUID, query: OfOneRun) -> FuseOffers:
                 breaks_a=one.part.breaks_a,
                 price=None if one.cost is None else _cost(one.cost),
                 against=[AGAINST_A_FUSE[code] for code in one.against],
+                patch=[dict(operation) for operation in one.patch],
+            )
+            for one in found
+        ]
+    )
+
+
+@blueprint.get("/options/<uuid:option_id>/wiring/gear")
+@spec.validate(resp=answers(FuseOffers, 404, 422))
+def read_gear(option_id: UUID, query: OfOneThing) -> FuseOffers:
+    """Bars, switches, shunts, disconnects or fuse boxes of the parts book for one of the rig."""
+    with signed_in() as (session, actor):
+        found = gear_for(session, actor, option_id, query.gear)
+    return FuseOffers(
+        offers=[
+            FuseOfferAnswer(
+                reference=one.reference,
+                name=one.part.name,
+                rated_a=bears_a(one.part),
+                rated_v=one.part.rated_v,
+                breaks_a=None,
+                price=None if one.part.price is None else CostAnswer(amount=one.part.price.amount, currency=one.part.price.currency),
+                against=[AGAINST_GEAR[code] for code in one.against],
                 patch=[dict(operation) for operation in one.patch],
             )
             for one in found

@@ -78,11 +78,11 @@ class CostAnswer(BaseModel):
 
 
 class FuseOfferAnswer(BaseModel):
-    """A fuse of the parts book for one run."""
+    """A fuse of the parts book for one run, or another thing of the book for one of the rig."""
 
     reference: str
     name: str
-    rated_a: float
+    rated_a: float | None
     rated_v: float | None
     breaks_a: float | None
     price: CostAnswer | None

@@ -29,6 +29,7 @@ TITLES: dict[str, str] = {
     "charging.alternator_draw_a": "All charging at the alternator",
     "charging.alternator_spare_a": "What the alternator can spare",
     "charging.alternator_v": "Alternator's volts class",
+    "charging.beside.*.rated_a": "What it gives to the bank beside",
     "charging.bank_max_a": "Highest charge current of the bank",
     "charging.bank_usual_a": "Usual charge current of the bank",
     "charging.dcdc.have_a": "DC-DC charger chosen",

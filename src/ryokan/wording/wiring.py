@@ -53,6 +53,7 @@ OF_A_RUN: dict[str, str] = {
     "ampacity_a": "What its cable may carry there",
     "best_ampacity_a": "What the best cable of that size may carry",
     "best_drop_v": "Drop in it, if it is of copper",
+    "class_v": "Volts of the bank beside",
     "bundle_factor": "Share left in the bundle, for the cable in hand",
     "bundled": "Conductors that lie together, for the cable in hand",
     "buried_factor": "Share left within insulation, for the cable in hand",
@@ -187,6 +188,20 @@ FINDINGS: dict[str, Words] = {
         "The {fuse} fuse is above the next rating over what {conductor} may carry here, {ampacity}.",
         "In a fault the cable burns and the fuse does not open.",
     ),
+    "wiring.link_below_fuse": Words(
+        "{name}: {conductor} bears {ampacity}, and the fuse of {fuse} before it lets more through.",
+        "All loads at once, or a short behind that fuse, heat the link next to the cells before anything opens. One as thick "
+        "as the cable behind the fuse ends it.",
+    ),
+    "wiring.link_below_fuse/shared": Words(
+        "{name}: {conductor} bears {ampacity}; of the fuse of {fuse} {meets_a} A may flow here.",
+        "The link heats next to the cells before anything opens. A thicker one ends it.",
+    ),
+    "wiring.link_below_fuse/best": Words(
+        "{name}: {conductor} bears {ampacity} at best, and the fuse of {fuse} before it lets more through.",
+        "Nobody knows its insulation or its material; the best would heat next to the cells before anything opens. A thicker "
+        "link ends it.",
+    ),
     "wiring.run_burns_first": Words(
         "In a fault of {fault} the {fuse} fuse of “{name}” may let {through} A²s through; {conductor} bears {bears}.",
         "The insulation melts before the fuse has opened. A faster fuse or a thicker cable ends it sooner.",
@@ -305,6 +320,11 @@ FINDINGS: dict[str, Words] = {
         "A hand does not get at “{name}”.",
         "When something burns it has to be opened at once. Have it where it is reached without tools.",
     ),
+    "wiring.switch_one_pole": Words(
+        "“{name}” opens one pole, and the bank is to be parted in both.",
+        "With one pole open the other still joins bank and vehicle. A switch of two poles, or a second one in the negative, "
+        "parts them.",
+    ),
     "wiring.gear_may_ignite": Words(
         "“{name}” may spark, and sits in the engine space of a petrol engine.",
         "Vapour gathers there. Move it, or take one that is built for such a space.",
@@ -390,6 +410,15 @@ CHANGED: dict[str, str] = {
 }
 
 # Why a fuse of the parts book does not serve a run.
+AGAINST_GEAR: dict[str, str] = {
+    "below_fuse": "bears less than the fuse before it lets through",
+    "below_load": "bears less than its run carries",
+    "volts": "not made for these DC volts",
+    "volts_unknown": "its DC volts are not known",
+    "one_pole": "opens one pole, and both are to be parted",
+    "may_ignite": "not known to be built for a space with petrol",
+    "few_ways": "has fewer ways than runs leave it",
+}
 AGAINST_A_FUSE: dict[str, str] = {
     "below_load": "below what the run carries with headroom",
     "below_maker": "below what the device's maker asks for",

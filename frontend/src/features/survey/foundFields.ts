@@ -300,6 +300,10 @@ export const FOUND_FIELDS: Record<FoundKind, { fields: FormField[] }> = {
       ]),
       choice("there", "It is there", FITTED),
       choice("reach", "A hand gets at it", YES_NO),
+      choice("poles", "It opens", [
+        [1, "one pole"],
+        [2, "both poles"],
+      ]),
       choice("thrown", "Thrown", [
         ["by_hand", "by hand"],
         ["by_itself", "by itself"],

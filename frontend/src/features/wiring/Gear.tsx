@@ -27,7 +27,16 @@ const YES_NO = [NOT_SAID, { value: "yes" as const, label: "yes" }, { value: "no"
 function added(rig: Rig, gear: Kind): PatchOperation[] {
   const position = Math.max(0, ...Object.values(rig.wiring.gear).map((one) => one.position)) + 1;
   const unsaid = { there: null, rated_a: null, rated_v: null, pole: null, ways: null, most_lugs: null, reach: null };
-  const value = { ...unsaid, ignition_protected: null, position, name: "", gear, run: null, compartment: null };
+  const value = {
+    ...unsaid,
+    poles: null,
+    ignition_protected: null,
+    position,
+    name: "",
+    gear,
+    run: null,
+    compartment: null,
+  };
   return [{ op: "add", path: `/wiring/gear/${gear.replace("_", "-")}-${crypto.randomUUID().slice(0, 8)}`, value }];
 }
 
@@ -182,6 +191,14 @@ function MoreOfGear({ base, one }: { base: string; one: One }) {
           path={`${base}/pole`}
           value={one.pole}
           options={[NOT_SAID, { value: "positive", label: "positive" }, { value: "negative", label: "negative" }]}
+        />
+      )}
+      {one.gear === "main_switch" && (
+        <SelectField
+          label="It opens"
+          path={`${base}/poles`}
+          value={one.poles}
+          options={[NOT_SAID, { value: 1 as const, label: "one pole" }, { value: 2 as const, label: "both poles" }]}
         />
       )}
       {one.gear === "fuse_box" && <NumberField label="Ways" path={`${base}/ways`} unit="" nullable value={one.ways} />}

@@ -144,8 +144,22 @@ function HowTheyAreLaid() {
         options={[
           { value: "battery", label: "at the bank, before the main switch" },
           { value: "bus", label: "at the bus, behind the main switch" },
+          { value: "charge_bus", label: "with all that charges, on a bus of its own" },
         ]}
-        hint="At the bank they go on charging while the main switch is open; at the bus the switch cuts them off too."
+        hint={
+          rig.wiring.solar_joins === "charge_bus"
+            ? "The bank's electronics part that bus alone when it is full or cold, and the loads go on."
+            : "At the bank they go on charging while the main switch is open; at the bus the switch cuts them off too."
+        }
+      />
+      <SelectField
+        label="The main switch opens"
+        path="/wiring/switch_poles"
+        value={rig.wiring.switch_poles}
+        options={[
+          { value: "positive", label: "the positive" },
+          { value: "both", label: "both poles" },
+        ]}
       />
       <Routes />
     </Section>

@@ -15,6 +15,7 @@ from ryokan.core.charging.alternator import (
     what_it_has,
 )
 from ryokan.core.charging.alternator import together as ways_together
+from ryokan.core.charging.beside import other_banks
 from ryokan.core.charging.help import what_helps
 from ryokan.core.charging.mains_questions import QUESTIONS as OF_THE_MAINS
 from ryokan.core.charging.mains_questions import on_mains
@@ -437,7 +438,7 @@ def chosen(rig: Rig) -> bool:
 STEP = Step(
     name="charging",
     questions=(
-        limits, alternators, asked, shared, driving, schools, forgotten, *OF_THE_MAINS,
+        limits, alternators, other_banks, asked, shared, driving, schools, forgotten, *OF_THE_MAINS,
         to_others, alternator, from_others, one_output, together, modes, recharge, mean_day, short_month, full_by, settings,
     ),
     shows=("charging.", "brief.driving", "storage.charge_v"),

@@ -32,6 +32,7 @@ def _main_switch(one: FoundSwitch) -> Gear:
         rated_a=one.rated_a,
         rated_v=one.rated_v,
         reach=one.reach,
+        poles=one.poles,
     )
 
 

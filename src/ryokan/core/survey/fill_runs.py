@@ -12,6 +12,7 @@ from ryokan.core.topology.dc import DcRun, RunKind, dc_runs
 from ryokan.core.wiring.model import SaidOfRun
 from ryokan.core.wiring.things import name_of_run
 
+_LINK = r"(?:inter[- ]?)?(?:links?|connects?)|jumpers?|jumper cables?|between (?:the )?(?:\w+ )?(?:batter(?:y|ies)|units|cells)"
 _BANK = r"bank|batter(?:y|ies)|bus ?bars?|bus|house|leisure"
 _SUN = r"panels?|arrays?|roof|solar|pv"
 _CONTROLLER = r"mppt|pwm|(?:solar |charge )controllers?|controllers?|solar charger"
@@ -65,7 +66,9 @@ def _has(said: str, words: str) -> bool:
 
 def _kinds(said: str, target: str) -> Iterator[RunKind]:
     """What kinds of runs the words of a whole way may mean, and those of its far end alone."""
-    if _has(said, r"inverters?"):
+    if _has(said, _LINK):
+        yield "link"
+    elif _has(said, r"inverters?"):
         yield "inverter"
     elif _has(target, _PANEL):
         yield "panel"
@@ -98,6 +101,16 @@ def meant(one: FoundCable | FoundFuse, rig: Rig, runs: Mapping[str, DcRun]) -> s
     words = f"{one.name} {one.runs if isinstance(one, FoundCable) else one.guards}"
     found = runs_in_words(words, rig, runs)
     return found[0] if len(found) == 1 else None
+
+
+def all_meant(one: FoundCable | FoundFuse, rig: Rig, runs: Mapping[str, DcRun]) -> list[str]:
+    """Keys of all runs that a cable or fuse is: of links within the bank every one, since they are said at once."""
+    if (key := meant(one, rig, runs)) is not None:
+        return [key]
+    if one.joins is not None or not isinstance(one, FoundCable):
+        return []
+    found = runs_in_words(f"{one.name} {one.runs}", rig, runs)
+    return found if all(runs[key].kind == "link" for key in found) else []
 
 
 def fuse_of_the_main_cable(survey: Survey, cable: FoundMainCable) -> dict[str, Any]:
@@ -134,14 +147,14 @@ def said_of_runs(rig: Rig, survey: Survey) -> dict[str, dict[str, Any]]:
     runs = dc_runs(rig)
     said: dict[str, dict[str, Any]] = {}
     for cable in survey.that_counts(FoundCable).values():
-        if (key := meant(cable, rig, runs)) is not None:
+        for key in all_meant(cable, rig, runs):
             values = {name: getattr(cable, name) for name in ("conductor", "fuse_a", "insulation_c", "material", "make")}
             values["length"] = cable.one_way_length
             _add(said, key, values | ({"cables": cable.cables} if cable.cables > 1 else {}))
     of_main = _for_the_inverter(survey)
     for fuse in survey.that_counts(FoundFuse).values():
-        if fuse is not of_main and (key := meant(fuse, rig, runs)) is not None:
-            _add(said, key, _of_a_fuse(fuse))
+        if fuse is not of_main and (of_fuse := meant(fuse, rig, runs)) is not None:
+            _add(said, of_fuse, _of_a_fuse(fuse))
     return said
 
 
@@ -152,7 +165,7 @@ def laid_nowhere(rig: Rig) -> list[str]:
     runs, of_main = dc_runs(rig), _for_the_inverter(rig.survey)
     cables: list[tuple[FoundCable | FoundFuse, str]] = [(one, one.runs) for one in rig.survey.that_counts(FoundCable).values()]
     fuses = [(one, one.guards) for one in rig.survey.that_counts(FoundFuse).values() if one is not of_main]
-    return [one.name or words or name_of_found(one) for one, words in (*cables, *fuses) if meant(one, rig, runs) is None]
+    return [one.name or words or name_of_found(one) for one, words in (*cables, *fuses) if not all_meant(one, rig, runs)]
 
 
 def _add(said: dict[str, dict[str, Any]], key: str, values: dict[str, Any]) -> None:

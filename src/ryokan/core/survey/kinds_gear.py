@@ -22,6 +22,10 @@ REACH = (
     phrase(r"(?:not|hardly) reach(?:able|ed)|out of reach|can(?:not|'t) be reached|unreachable", reach="no"),
     phrase(r"(?:easily |readily )?(?:reachable|accessible|within reach|in reach)", reach="yes"),
 )
+POLES = (
+    phrase(r"(?:double|two|2)[- ]poles?|dp(?= (?:switch|isolator|disconnect))", poles=2),
+    phrase(r"(?:single|one|1)[- ]pole|sp(?= (?:switch|isolator|disconnect))", poles=1),
+)
 _IGNITION = (
     phrase(r"not ignition[- ]protected", ignition_protected="no"),
     phrase(r"ignition[- ]protected", ignition_protected="yes"),

@@ -7,7 +7,7 @@ import re
 from ryokan.core.lines.kind import LineKind, Phrase, called, phrase
 from ryokan.core.lines.kit import NUMBER, read_number
 from ryokan.core.survey import finish
-from ryokan.core.survey.kinds_gear import OF_A_CLASS, REACH
+from ryokan.core.survey.kinds_gear import OF_A_CLASS, POLES, REACH
 from ryokan.core.survey.kinds_shared import AMPS, BANK, number
 
 ENDS = (
@@ -33,6 +33,13 @@ A_SIZE = re.compile(
     r"(?<![\w.,])(?:\d+/0\b|\d{1,2}\s*(?:awg|gauge|ga)\b|(?:awg|#)\s*\d"
     r"|\d{1,3}(?:[.,]\d)?\s*(?:mm2|mm²|mm\^2|sq\.? ?mm|qmm))",
     re.IGNORECASE,
+)
+# From unit to unit within the bank.
+A_LINK = (
+    r"(?:(?:battery|bank|cell|unit|series|parallel|jumper)[- ](?:to[- ]battery )?)?"
+    r"(?:(?:inter[- ]?connects?|inter[- ]?links?|jumpers?|links?)(?: cables?| wires?| leads?)?|(?<=jumper )cables?)"
+    rf"(?: between (?:the )?(?:two |three |four )?(?:{BANK}|units|cells))?"
+    rf"|(?:cables?|wires?|leads?) between (?:the )?(?:two |three |four )?(?:{BANK}|units|cells)"
 )
 TO_MAIN = re.compile(r"inverter|bus ?bars?|main bus|bus", re.IGNORECASE)
 
@@ -106,7 +113,15 @@ CABLE = LineKind(
     "cable",
     called(r"cables?|wires?|wiring|leads?"),
     {"conductor": "conductor", "length": "one_way_length", "degrees": "insulation_c", "amps": "fuse_a"},
-    (*_SIDE_BY_SIDE, *_MAKE, *OF_A_RUN, *_MATERIAL, phrase(r"one way"), phrase(r"from(?= )")),
+    (
+        *_SIDE_BY_SIDE,
+        *_MAKE,
+        *OF_A_RUN,
+        *_MATERIAL,
+        phrase(A_LINK, runs=lambda match: match[0]),
+        phrase(r"one way"),
+        phrase(r"from(?= )"),
+    ),
 )
 FUSE = LineKind(
     "fuse",
@@ -136,6 +151,7 @@ SWITCH = LineKind(
         phrase(r"(?:main |battery )*(?:shut[- ]?off|cut[- ]?off)", does="main"),
         phrase(r"(?:off[-/ ])?1[-/ ]?(?:2[-/ ]?(?:both|all)|(?:both|all)[-/ ]?2)(?:[-/ ]off)?", note=lambda match: match[0]),
         *REACH,
+        *POLES,
         phrase(r"two[- ]way|transfer|change-?over", does="transfer"),
         phrase(r"(?:main|battery)(?: isolator| disconnect)?", does="main"),
         phrase(r"isolator|disconnect", does="isolator"),

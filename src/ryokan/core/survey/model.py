@@ -322,6 +322,7 @@ class FoundSwitch(AnyFound):
     thrown: Literal["by_hand", "by_itself"] | None = None
     rated_a: float | None = Field(default=None, gt=0, le=5_000, description="[A]")
     rated_v: float | None = Field(default=None, gt=0, le=1_500, description="DC volts that it is made for. [V]")
+    poles: Literal[1, 2] | None = Field(default=None, description="Conductors that it opens.")
     there: Fitted | None = Field(default=None, description="“none”: there is no such switch.")
     reach: YesNo | None = Field(default=None, description="Whether a hand gets at it without tools.")
     between: str = Field(default="", max_length=80, description="Between what, in words.")

@@ -27,7 +27,18 @@ from ryokan.core.survey.kinds import (
 from ryokan.core.survey.kinds_ac import AC_GUARD, AC_PANEL
 from ryokan.core.survey.kinds_gear import A_GEAR, GEAR, NEGATIVE, OF_THE_NEGATIVE
 from ryokan.core.survey.kinds_shared import AMPS, BANK
-from ryokan.core.survey.kinds_wires import A_SIZE, CABLE, FROM_PANEL, FROM_TO, FROM_TO_SIZED, FUSE, MAIN_CABLE, SWITCH, TO_MAIN
+from ryokan.core.survey.kinds_wires import (
+    A_LINK,
+    A_SIZE,
+    CABLE,
+    FROM_PANEL,
+    FROM_TO,
+    FROM_TO_SIZED,
+    FUSE,
+    MAIN_CABLE,
+    SWITCH,
+    TO_MAIN,
+)
 
 # A starter battery, or another bank that is not the house's, where nothing else is named that hangs on it.
 _BESIDE_THE_HOUSE = (
@@ -158,6 +169,11 @@ KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
 
 # A cable of its own, though its line names what it leads to: it says its size and nothing that such a thing would say.
 _TO_THE_INVERTER = called(r"(?:inverter|battery|main) (?:cables?|wires?|leads?)")
+# A line that says units, or their amp-hours, is of the bank, whatever joins them.
+_LINKS_ALONE = re.compile(
+    rf"^(?!.*\b(?:ah|amp[- ]?hours?|data|network|can|antenna)\b)(?!.*\d\s*ah\b)(?=.*(?<![\w-])(?:{A_LINK})(?!\w))",
+    re.IGNORECASE,
+)
 _A_CABLE = called(r"cables?|wires?|wiring|leads?")
 _RUNS_BY_NAME = frozenset({OTHER.kind, FUSE.kind, GEAR.kind})
 
@@ -165,6 +181,8 @@ _RUNS_BY_NAME = frozenset({OTHER.kind, FUSE.kind, GEAR.kind})
 def kind_of(line: str) -> LineKind | None:
     """What a line names; None where it names nothing that is known."""
     sized = A_SIZE.search(line) is not None
+    if sized and _LINKS_ALONE.search(line):
+        return CABLE
     run = (FROM_TO_SIZED if sized else FROM_TO).search(line)
     if run is not None and run[0].lower() != "battery to battery":
         return MAIN_CABLE if is_main_run(run) else CABLE

@@ -12,14 +12,14 @@ from ryokan.core.inverter.model import Inverter
 from ryokan.core.loads.model import Load
 from ryokan.core.rig import Rig
 from ryokan.core.solar.model import Solar
-from ryokan.core.storage.model import Storage
+from ryokan.core.storage.model import Bank, Storage
 from ryokan.core.wiring.circuits import DcCircuit
 
 RunKind: TypeAlias = Literal[
     "main", "inverter", "controller", "array", "way_out", "way_in", "charger", "panel", "step_down", "branch", "circuit",
-    "string",
+    "string", "link", "charge",
 ]  # fmt: skip
-BANK, BUS, PANEL, STEP_DOWN = "bank.pos", "bus.pos", "panel", "stepdown"
+BANK, BUS, CHARGE_BUS, PANEL, STEP_DOWN = "bank.pos", "bus.pos", "charge.pos", "panel", "stepdown"
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,6 +42,8 @@ class DcRun:
         Ids of those that it feeds through a converter further on.
     alike : int
         How many such runs share one current: strings side by side.
+    beside : str
+        Id of the bank beside the house bank that it leads to; empty where it is the house bank.
     """
 
     key: str
@@ -51,6 +53,7 @@ class DcRun:
     loads: tuple[str, ...] = ()
     converted: tuple[str, ...] = ()
     alike: int = 1
+    beside: str = ""
 
     @property
     def tail(self) -> str:
@@ -65,25 +68,43 @@ class DcRun:
     @property
     def from_bank(self) -> bool:
         """Whether the bank itself feeds a fault of it."""
-        return self.kind not in ("array", "way_in")
+        return self.kind not in ("array", "way_in") and not self.beside
 
 
 MAIN = "main"
 TO_PANEL = f"{BUS}>{PANEL}.in"
+TO_CHARGE_BUS = f"{BANK}>{CHARGE_BUS}"
+BETWEEN_STRINGS = f"bank.links>{BANK}"
+# What charges, and hangs on the charge bus where there is one.
+CHARGES: tuple[RunKind, ...] = ("controller", "way_out", "charger")
 THE_MAIN_RUN = DcRun(f"{BANK}>{BUS}", "main", MAIN, "")
 
 
 def dc_runs(rig: Rig) -> dict[str, DcRun]:
     """Every run of the DC side but the main one, by its key; what feeds others stands before them."""
-    solar_behind = "" if rig.wiring.solar_joins == "battery" else MAIN
+    joins, behind = _OF_THE_SUN[rig.wiring.solar_joins]
+    charges = (CHARGE_BUS, TO_CHARGE_BUS) if joins == CHARGE_BUS else (BUS, MAIN)
+    of_the_sun, by_others = list(_controllers(rig.solar, joins, behind)), list(_charging(rig.charging, *charges))
     found = [
         *_strings(rig.storage),
+        *_links(rig.storage),
         *_inverters(rig.inverter, rig.has_loads),
-        *_controllers(rig.solar, BANK if solar_behind == "" else BUS, solar_behind),
-        *_charging(rig.charging),
+        *_charge_bus([*of_the_sun, *by_others]),
+        *of_the_sun,
+        *by_others,
         *_loads({id: load for id, load in rig.active_loads().items() if load.feed != "ac"}, rig.wiring.ordered_circuits()),
     ]
     return {run.key: run for run in found}
+
+
+# Where the sun comes in, and what is between there and the bank.
+_OF_THE_SUN = {"battery": (BANK, ""), "bus": (BUS, MAIN), "charge_bus": (CHARGE_BUS, TO_CHARGE_BUS)}
+
+
+def _charge_bus(charging: list[DcRun]) -> Iterator[DcRun]:
+    """The run from the bank to the charge bus, where anything is on that."""
+    if any(run.behind == TO_CHARGE_BUS for run in charging):
+        yield DcRun(TO_CHARGE_BUS, "charge", "charge", "")
 
 
 def _strings(storage: Storage) -> Iterator[DcRun]:
@@ -91,9 +112,30 @@ def _strings(storage: Storage) -> Iterator[DcRun]:
     bank = storage.bank
     if bank is None or not storage.is_lithium:
         return
-    ids = [str(n + 1) for n in range(bank.units.parallel)] if bank.units is not None else list(bank.ordered_strings())
+    ids = list(_series(bank))
     for id in ids if len(ids) > 1 else ():
         yield DcRun(f"string:{id}.pos>{BANK}", "string", id, "", alike=len(ids))
+
+
+def _series(bank: Bank) -> dict[str, int]:
+    """Units in series within each string, by its id; of a bank that is given by its amp-hours nothing."""
+    if bank.units is not None:
+        return {str(number + 1): bank.units.series for number in range(bank.units.parallel)}
+    return {id: len(string.units) for id, string in bank.ordered_strings().items()}
+
+
+def _links(storage: Storage) -> Iterator[DcRun]:
+    """Links from unit to unit within each string, and between strings of lead, which have no fuse each."""
+    if storage.bank is None:
+        return
+    strings = _series(storage.bank)
+    fused = storage.is_lithium and len(strings) > 1
+    for id, units in strings.items():
+        if units > 1:
+            behind = f"string:{id}.pos>{BANK}" if fused else ""
+            yield DcRun(f"string:{id}.link>string:{id}.pos", "link", id, behind, alike=len(strings))
+    if len(strings) > 1 and not storage.is_lithium:
+        yield DcRun(BETWEEN_STRINGS, "link", "", "", alike=len(strings))
 
 
 def _inverters(inverter: Inverter, has_loads: bool) -> Iterator[DcRun]:
@@ -113,15 +155,20 @@ def _controllers(solar: Solar, joins: str, behind: str) -> Iterator[DcRun]:
             yield DcRun(f"array:{id}.out>controller:{array.controller}.pv", "array", id, "")
 
 
-def _charging(charging: Charging) -> Iterator[DcRun]:
+def _charging(charging: Charging, joins: str, behind: str) -> Iterator[DcRun]:
+    """Ways from alternators with both ends, and chargers: to where they join the house bank, or to a bank beside it."""
     for id, path in charging.ordered_paths().items():
-        if path.bank is not None or path.within is not None or not path.chosen:
-            continue
-        yield DcRun(f"{BUS}>path:{id}.out", "way_out", id, MAIN)
-        yield DcRun(f"alternator:{charging.alternator_of(path) or 'any'}.pos>path:{id}.in", "way_in", id, "")
+        if path.within is None and path.chosen:
+            beside = path.bank or ""
+            tail, before = (f"bank:{beside}.pos", "") if beside else (joins, behind)
+            yield DcRun(f"{tail}>path:{id}.out", "way_out", id, before, beside=beside)
+            alternator = charging.alternator_of(path) or "any"
+            yield DcRun(f"alternator:{alternator}.pos>path:{id}.in", "way_in", id, "", beside=beside)
     for id, charger in charging.ordered_chargers().items():
-        if charger.bank is None and charger.within is None and charger.chosen:
-            yield DcRun(f"{BUS}>charger:{id}.out", "charger", id, MAIN)
+        if charger.within is None and charger.chosen:
+            beside = charger.bank or ""
+            tail, before = (f"bank:{beside}.pos", "") if beside else (joins, behind)
+            yield DcRun(f"{tail}>charger:{id}.out", "charger", id, before, beside=beside)
 
 
 def _loads(loads: dict[str, Load], circuits: Mapping[str, DcCircuit]) -> Iterator[DcRun]:

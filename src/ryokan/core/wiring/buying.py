@@ -8,8 +8,19 @@ from decimal import Decimal
 from typing import Any, Literal, TypeAlias
 
 from ryokan.core.figure import Figure
-from ryokan.core.parts.protection import BreakerPart, CablePart, FusePart
+from ryokan.core.parts.protection import (
+    BarPart,
+    BreakerPart,
+    CablePart,
+    DisconnectPart,
+    FusePart,
+    HolderPart,
+    ShuntPart,
+    SwitchPart,
+)
+from ryokan.core.rig import Rig
 from ryokan.core.wiring.fuse_times import longest_of, surely_from
+from ryokan.core.wiring.gear import Gear, GearKind
 from ryokan.core.wiring.kinds import FuseFamily
 from ryokan.core.wiring.rules_of_runs import fuses_of, most_fuse_a
 from ryokan.core.wiring.things import RunOf, is_backed_up
@@ -75,6 +86,62 @@ def against_fuse(part: AnyFuse, one: RunOf, figures: Mapping[str, Figure], meets
     if isinstance(part, BreakerPart) and part.polarised == "yes" and one.run.kind in ("main", "inverter"):
         found.append("polarised")
     return tuple(found)
+
+
+AnyGear: TypeAlias = SwitchPart | BarPart | ShuntPart | DisconnectPart | HolderPart
+AgainstGear: TypeAlias = Literal["below_fuse", "below_load", "volts", "volts_unknown", "one_pole", "may_ignite", "few_ways"]
+GEAR_PARTS: dict[GearKind, type[AnyGear]] = {
+    "main_switch": SwitchPart,
+    "bus_bar": BarPart,
+    "shunt": ShuntPart,
+    "load_disconnect": DisconnectPart,
+    "fuse_box": HolderPart,
+}
+
+
+def bears_a(part: AnyGear) -> float | None:
+    """What it bears continuously: of a fuse box all its ways together. [A]"""
+    return part.all_a if isinstance(part, HolderPart) else part.rated_a
+
+
+def against_gear(
+    part: AnyGear, one: Gear, run: RunOf | None, rig: Rig, figures: Mapping[str, Figure], leave: int
+) -> tuple[AgainstGear, ...]:
+    """What speaks against a bar, switch, shunt, disconnect or fuse box where it sits; nothing where it serves.
+
+    It has to bear the fuse before it, or what its run carries where no fuse is known. ``leave`` is how many runs leave a fuse
+    box. What a sheet does not say of volts is not known, and does not serve.
+    """
+    found: list[AgainstGear] = []
+    base = None if run is None else run.base
+    fuse = None if base is None else figures.get(f"{base}.have_fuse_a") or figures.get(f"{base}.fuse_a")
+    carries = None if base is None else figures.get(f"{base}.design_current_a")
+    bears, volts = bears_a(part), figures.get("storage.max_v")
+    if fuse is not None and (bears is None or bears < fuse.number):
+        found.append("below_fuse")
+    elif carries is not None and (bears is None or bears < carries.number):
+        found.append("below_load")
+    if volts is not None:
+        found += ["volts_unknown"] if part.rated_v is None else ["volts"] if part.rated_v < volts.number else []
+    if isinstance(part, SwitchPart) and rig.wiring.switch_poles == "both" and part.poles != 2:
+        found.append("one_pole")
+    box = rig.space.compartments.get(one.compartment or "")
+    petrol = box is not None and box.engine_space and rig.vehicle.fuel == "petrol"
+    if petrol and isinstance(part, SwitchPart) and part.ignition_protected != "yes":
+        found.append("may_ignite")
+    if isinstance(part, HolderPart) and part.ways < leave:
+        found.append("few_ways")
+    return tuple(found)
+
+
+def said_of_gear(part: AnyGear) -> dict[str, Any]:
+    """What a thing between the runs says of itself where it is one of the list."""
+    said: dict[str, Any] = {"name": part.name, "rated_a": bears_a(part), "rated_v": part.rated_v}
+    if isinstance(part, SwitchPart):
+        said |= {"poles": part.poles, "ignition_protected": part.ignition_protected}
+    if isinstance(part, HolderPart):
+        said["ways"] = part.ways
+    return said
 
 
 def family_of(part: AnyFuse) -> FuseFamily:

@@ -20,6 +20,7 @@ class GearValues(Model):
     rated_a: float | None = Field(default=None, gt=0, le=5_000, description="What it bears continuously. [A]")
     rated_v: float | None = Field(default=None, gt=0, le=1_500, description="DC volts that it is made for. [V]")
     pole: Literal["positive", "negative"] | None = Field(default=None, description="Which pole it is of; None: not said.")
+    poles: Literal[1, 2] | None = Field(default=None, description="Of a switch: conductors that it opens; None: not said.")
     ways: int | None = Field(default=None, ge=1, le=200, description="Of a fuse box: fuses that it has room for.")
     most_lugs: int | None = Field(default=None, ge=1, le=40, description="Lugs on the fullest of its studs.")
     reach: YesNo | None = Field(default=None, description="Whether a hand gets at it without tools.")

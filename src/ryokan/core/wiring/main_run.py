@@ -15,11 +15,12 @@ from ryokan.core.wiring.practice import AWG, METRIC, SOURCE_OF, Practice, practi
 from ryokan.core.wiring.short_time import withstand
 
 
-def design_current(sheet: Sheet) -> Figure:
+def design_current(sheet: Sheet, *, charge_bus: bool) -> Figure:
     """Largest continuous current of the main run: discharging with everything on, or all chosen chargers at once. [A]
 
     The inverter counts at its full rating and the lowest working volts, since cables follow the rating, not the audit, and so
-    do those beside it. DC loads count with what their wiring or their converter takes on top. (common practice)
+    do those beside it. DC loads count with what their wiring or their converter takes on top. Where all that charges is on a
+    bus of its own, what the charger within the inverter gives is left. (common practice)
     """
     dc_loads = sheet.compute(
         "wiring.main.dc_loads_a",
@@ -29,15 +30,14 @@ def design_current(sheet: Sheet) -> Figure:
         peak=sheet["loads.dc_peak_at_bank_w"],
         cutoff_v=sheet["inverter.cutoff_v"],
     )
-    inputs = {
-        "inverter": sheet["inverter.dc_current_at_cutoff_a"],
-        "dc_loads": dc_loads,
-        "charging": sheet["charging.all_sources_a"],
-    }
+    inputs = {"inverter": sheet["inverter.dc_current_at_cutoff_a"], "dc_loads": dc_loads}
     others = sheet.get("inverter.others_current_a")
-    formula = "max(inverter + dc_loads, charging)"
+    formula = "inverter + dc_loads"
     if others is not None:
-        formula, inputs["others"] = "max(inverter + others + dc_loads, charging)", others
+        formula, inputs["others"] = "inverter + others + dc_loads", others
+    charging = sheet.get("charging.source.inverter.rated_a") if charge_bus else sheet["charging.all_sources_a"]
+    if charging is not None:
+        formula, inputs["charging"] = f"max({formula}, charging)", charging
     return sheet.compute("wiring.main.design_current_a", formula, "A", "practice", **inputs)
 
 

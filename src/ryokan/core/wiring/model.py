@@ -112,9 +112,12 @@ class Wiring(Model):
 
     main: MainRun = Field(default_factory=MainRun)
     insulation_c: InsulationC = Field(default=105, description="Of the cable that is going to be laid. [°C]")
-    solar_joins: Literal["battery", "bus"] = Field(
-        default="battery", description="On which side of the main switch the solar controllers join."
+    solar_joins: Literal["battery", "bus", "charge_bus"] = Field(
+        default="battery",
+        description="On which side of the main switch the solar controllers join; “charge_bus”: all that charges is on a bus "
+        "of its own, which the bank's electronics part from it.",
     )
+    switch_poles: Literal["positive", "both"] = Field(default="positive", description="What the main switch is to open.")
     gear: dict[Id, Gear] = Field(
         default_factory=dict, max_length=MAX_GEAR, description="Bars, switches, shunts, disconnects and fuse boxes."
     )

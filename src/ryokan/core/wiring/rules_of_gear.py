@@ -126,6 +126,13 @@ def gear_may_ignite(rig: Rig, sheet: Sheet, placed: Placed) -> Trouble | None:
     return Trouble() if sparks and box is not None and box.engine_space and rig.vehicle.fuel == "petrol" else None
 
 
+@rule("wiring.switch_one_pole", "fault", "given", each=each_gear)
+def switch_one_pole(rig: Rig, sheet: Sheet, placed: Placed) -> Trouble | None:
+    """The main switch opens one pole, and the rig is to be parted in both."""
+    _, one, _ = placed
+    return Trouble() if rig.wiring.switch_poles == "both" and one.gear == "main_switch" and one.poles == 1 else None
+
+
 @rule("wiring.too_few_ways", "advice", "practice")
 def too_few_ways(rig: Rig, sheet: Sheet) -> Trouble | None:
     """More runs are to leave the fuse boxes than they have ways. Of what lies there nobody knows what shares one."""

@@ -14,8 +14,9 @@ from ryokan.core.wiring.fuse_times import CLEARED_WITHIN_S, longest_of, opens_wi
 from ryokan.core.wiring.identity import id_of_run
 from ryokan.core.wiring.model import FuseSchool, SaidOfRun
 from ryokan.core.wiring.practice import area_mm2, practice_of
-from ryokan.core.wiring.sizing import FUSES, NEC_TERMINALS
+from ryokan.core.wiring.sizing import FUSES, NEC_TERMINALS, guards_a_link
 from ryokan.core.wiring.things import (
+    MAIN_BASE,
     NOTHING_SAID,
     RunOf,
     each_run,
@@ -79,6 +80,28 @@ def run_fuse_above_ampacity(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | Non
     figures = {"fuse": fuse, "ampacity": bears, "conductor": cable}
     variant = variant or ("" if one.school == "ampacity" else one.school)
     return Trouble(figures=figures, fix=_as_asked(sheet, one), source=bears.source, variant=variant)
+
+
+@rule("wiring.link_below_fuse", "danger", "practice", each=each_said)
+def link_below_fuse(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
+    """A link within the bank bears less than the fuse that guards it lets through."""
+    if one.run.kind != "link":
+        return None
+    cable, current = _of(sheet, one, "have_conductor"), _of(sheet, one, "design_current_a")
+    bears, variant = _bears(sheet, one)
+    fuse = sheet.get(f"{one.behind or MAIN_BASE}.have_fuse_a")
+    guarded = guards_a_link(sheet, one)
+    if cable is None or bears is None or current is None or fuse is None or guarded is None:
+        return None
+    if bears.number < current.number * (1 - 1e-9):
+        return None  # what it carries is more already, a danger of its own
+    formula, inputs = guarded
+    meets = evaluate_formula(formula, {name: figure.number for name, figure in inputs.items()})
+    if not isinstance(meets, float) or bears.number >= meets * (1 - 1e-9):
+        return None
+    figures = {"conductor": cable, "ampacity": bears, "fuse": fuse}
+    variant = variant or ("shared" if meets < fuse.number else "")
+    return Trouble(figures=figures, measures={"meets_a": f"{meets:.0f}"}, fix=_as_asked(sheet, one), variant=variant)
 
 
 @rule("wiring.run_fuse_over_code", "fault", "nec_110_14", each=each_said)

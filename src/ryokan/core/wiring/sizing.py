@@ -39,19 +39,19 @@ def carried(sheet: Sheet, one: RunOf) -> Figure | None:
         inputs = {"main": sheet["wiring.main.design_current_a"], "sharing": sheet.assumption("parallel_sharing_frac")}
         strings = sheet.given(f"{one.base}.strings", float(one.run.alike), "")
         return sheet.compute(key, "main ÷ strings ÷ sharing", "A", "practice", strings=strings, **inputs)
+    if kind == "link":
+        return _link(sheet, key, one)
+    if kind == "charge":
+        return _of_the_charge_bus(sheet, key, one)
     if kind == "panel":
         return _panel(sheet, key, one)
     if kind == "array":
         short = sheet.get(f"solar.array.{thing}.isc_a")
         sun = sheet.assumption("bright_sun_factor")
         return None if short is None else sheet.compute(key, "sun × shorted", "A", "nec_690_8", sun=sun, shorted=short)
-    names = {
-        "inverter": ("inverter.dc_current_at_cutoff_a" if thing == "main" else f"inverter.other.{thing}.dc_current_a",),
-        "controller": (f"solar.controller.{thing}.rated_a",),
-        "way_out": (f"charging.source.{thing}.rated_a", f"charging.source.{thing}.output_a"),
-        "way_in": (f"charging.source.{thing}.{'asks_a' if _converts(sheet, thing) else 'output_a'}",),
-        "charger": (f"charging.source.{thing}.rated_a",),
-    }[kind]
+    if one.run.beside:
+        return _beside(sheet, key, one)
+    names = _rated_by(sheet, kind, thing)
     rated = next((figure for name in names if (figure := sheet.get(name)) is not None), None)
     if rated is None or rated.number == 0:
         return None
@@ -59,6 +59,72 @@ def carried(sheet: Sheet, one: RunOf) -> Figure | None:
     if charger is None:
         return sheet.also(key, "rated", rated)
     return sheet.compute(key, "max(inverter, charger)", "A", "practice", inverter=rated, charger=charger)
+
+
+def _rated_by(sheet: Sheet, kind: str, thing: str) -> tuple[str, ...]:
+    """Keys of the figures that may say what hangs at the end of a run, the surer one first."""
+    return {
+        "inverter": ("inverter.dc_current_at_cutoff_a" if thing == "main" else f"inverter.other.{thing}.dc_current_a",),
+        "controller": (f"solar.controller.{thing}.rated_a",),
+        "way_out": (f"charging.source.{thing}.rated_a", f"charging.source.{thing}.output_a"),
+        "way_in": (f"charging.source.{thing}.{'asks_a' if _converts(sheet, thing) else 'output_a'}",),
+        "charger": (f"charging.source.{thing}.rated_a",),
+    }[kind]
+
+
+def _link(sheet: Sheet, key: str, one: RunOf) -> Figure:
+    """What a link within the bank carries: what its string does; between strings what all but one of them give. [A]
+
+    Strings by leads of equal length each carry their part, with a quarter more for those that share badly. (Kirchhoff; common
+    practice)
+    """
+    main = sheet["wiring.main.design_current_a"]
+    if one.run.alike == 1:
+        return sheet.also(key, "main", main)
+    if one.run.behind:
+        return sheet.also(key, "string", sheet[f"{one.behind}.design_current_a"])
+    strings = sheet.given(f"{one.base}.strings", float(one.run.alike), "")
+    if one.run.thing or one.equal_leads:
+        sharing = sheet.assumption("parallel_sharing_frac")
+        return sheet.compute(key, "main ÷ strings ÷ sharing", "A", "practice", main=main, strings=strings, sharing=sharing)
+    return sheet.compute(key, "main × (strings − 1) ÷ strings", "A", "physics", main=main, strings=strings)
+
+
+def guards_a_link(sheet: Sheet, one: RunOf) -> tuple[str, dict[str, Figure]] | None:
+    """The share of a fuse that a link within the bank may meet, as a formula with its inputs; None where no fuse is known."""
+    before = one.behind or MAIN_BASE
+    fuse = sheet.get(f"{before}.have_fuse_a") or sheet.get(f"{before}.fuse_a")
+    if fuse is None:
+        return None
+    strings = sheet.get(f"{one.base}.strings")
+    if strings is None:
+        return "fuse", {"fuse": fuse}
+    if one.run.thing or one.equal_leads:
+        sharing = sheet.assumption("parallel_sharing_frac")
+        return "fuse ÷ strings ÷ sharing", {"fuse": fuse, "strings": strings, "sharing": sharing}
+    return "fuse × (strings − 1) ÷ strings", {"fuse": fuse, "strings": strings}
+
+
+def _of_the_charge_bus(sheet: Sheet, key: str, one: RunOf) -> Figure | None:
+    """What all that is on the charge bus gives at once; None while nobody knows the rating of one of them. [A]"""
+    rated: list[Figure] = []
+    for kind, thing in one.feeds:
+        known = (sheet.get(name) for name in _rated_by(sheet, kind, thing))
+        figure = next((figure for figure in known if figure is not None), None)
+        if figure is None:
+            return None
+        rated.append(figure)
+    return sheet.compute(key, "sum(rated)", "A", "practice", rated=rated) if rated else None
+
+
+def _beside(sheet: Sheet, key: str, one: RunOf) -> Figure | None:
+    """What a charger or a way from an alternator gives to a bank beside the house bank, or takes for it. [A]"""
+    rated = sheet.get(f"charging.beside.{one.run.thing}.rated_a")
+    if rated is None:
+        return None
+    if one.run.kind != "way_in":
+        return sheet.also(key, "rated", rated)
+    return sheet.compute(key, "rated ÷ passed_on", "A", "practice", rated=rated, passed_on=sheet.assumption("dcdc_frac"))
 
 
 def _converts(sheet: Sheet, way: str) -> bool:
@@ -238,6 +304,11 @@ def _needed(
     """
     base, said, ampacity = one.base, one.said, practice.ampacity
     least = at_terminals = floor
+    if one.run.kind == "link" and (guarded := guards_a_link(sheet, one)) is not None:
+        formula, inputs = guarded
+        least = at_terminals = sheet.compute(
+            f"{base}.bears_floor_a", f"max(floor, {formula})", "A", "practice", floor=floor, **inputs
+        )
     if one.is_fused:
         formula, inputs = f"next_larger({FUSES}, floor)", {"floor": floor}
         if said.maker_fuse_a is not None:
@@ -345,11 +416,13 @@ def _by_nec(one: RunOf, practice: Practice) -> bool:
 
 def _allowed(sheet: Sheet, one: RunOf) -> Figure | None:
     """Volts that may be lost along the whole path to its end; None where nobody knows the volts of the panels. [V]"""
-    if one.run.kind == "string":
+    if one.run.kind in ("string", "link"):
         return None  # of a bank's own leads nobody asks that: the main run's class begins at its posts
     if one.run.kind == "array":
         full = sheet.get(f"solar.array.{one.run.thing}.vmp_v")
         source = "practice"
+    elif one.beside_v is not None:
+        full, source = sheet.given(f"{one.base}.class_v", one.beside_v, "V"), "abyc_e11_drop"
     else:
         full, source = sheet["storage.system_v"], "abyc_e11_drop"
     if full is None or full.number == 0:
@@ -422,8 +495,8 @@ def _terminal_column(sheet: Sheet, one: RunOf) -> str:
 
 def _loses(sheet: Sheet, one: RunOf, practice: Practice, conductor: Figure, length: Figure | None, current: Figure) -> None:
     """Volts lost in the run and along the whole way to its end, and the resistance of both. [V, Ω]"""
-    if length is None or one.material is None:
-        return
+    if length is None or one.material is None or one.run.kind == "link":
+        return  # a link is no pair of cables: of its volts nobody asks
     base, copper = one.base, practice.copper
     metal, cables = _metal(sheet, one), _cables(sheet, one)
     column = f"lookup({copper}.{practice.resistance}, size)"
@@ -466,8 +539,8 @@ def in_a_fault(sheet: Sheet, one: RunOf) -> None:
     Highest: full rested volts over the bank and the cold way before it, with no credit for a BMS. Lowest: nominal volts over
     one string of the bank and the whole warm way. (Ohm's law; fuses and joints left out)
     """
-    if (resistance := sheet.get("storage.resistance_ohm")) is None:
-        return
+    if (resistance := sheet.get("storage.resistance_ohm")) is None or one.run.kind == "link":
+        return  # a fault on a link is fed by its own units
     base, full = one.base, sheet["storage.full_rest_v"]
     if one.run.kind == "string":
         strings = sheet[f"{base}.strings"]

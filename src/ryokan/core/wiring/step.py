@@ -18,14 +18,16 @@ from ryokan.core.wiring.things import EVERY_RUN, OF_THE_RUNS, RunOf, every_run
 @question(
     reads=(
         "charging.all_sources_a",
+        "charging.source.*.rated_a",
         "inverter.{cutoff_v, dc_current_at_cutoff_a, others_current_a}",
         "loads.dc_peak_at_bank_w",
     ),
+    rig=("wiring.solar_joins",),
     writes={"A": ("wiring.main.{dc_loads_a, design_current_a}",)},
 )
 def current(scope: Scope) -> None:
     """Design current of the main run."""
-    design_current(scope)
+    design_current(scope, charge_bus=scope.rig.wiring.solar_joins == "charge_bus")
 
 
 @question(
@@ -90,7 +92,8 @@ def each_run(scope: Scope) -> dict[str, RunOf]:
         "solar.array.*.{isc_a, vmp_v}",
         "solar.controller.*.rated_a",
         "storage.system_v",
-        "wiring.main.{dc_loads_a, design_current_a, path_ohm}",
+        "charging.beside.*.rated_a",
+        "wiring.main.{dc_loads_a, design_current_a, fuse_a, have_fuse_a, path_ohm}",
     ),
     writes={
         "": (
@@ -105,7 +108,7 @@ def each_run(scope: Scope) -> dict[str, RunOf]:
             "wiring.run.*.{maker_fuse_a, told_ampacity_a}",
         ),
         "A²s": ("wiring.run.*.withstand_a2s",),
-        "V": ("wiring.run.*.{allowed_drop_v, best_drop_v, drop_v, path_drop_v}",),
+        "V": ("wiring.run.*.{allowed_drop_v, best_drop_v, class_v, drop_v, path_drop_v}",),
         "m": ("wiring.run.*.{estimated_length_m, one_way_length_m}",),
         "mm": ("wiring.run.*.{buried_mm, need_buried_mm}",),
         "°C": ("wiring.run.*.{ambient_c, insulation_c, need_ambient_c, terminal_c}",),

@@ -14,7 +14,7 @@ from ryokan.core.question import Answer
 from ryokan.core.rig import Rig
 from ryokan.core.scope import Scope
 from ryokan.core.subjects import subject_of
-from ryokan.core.topology.dc import MAIN, THE_MAIN_RUN, DcRun, dc_runs
+from ryokan.core.topology.dc import BANK, CHARGE_BUS, MAIN, THE_MAIN_RUN, DcRun, dc_runs
 from ryokan.core.vehicle import CodePack
 from ryokan.core.wiring.identity import id_of_run
 from ryokan.core.wiring.kinds import InsulationC, Material
@@ -23,7 +23,7 @@ from ryokan.core.wiring.model import CableOfRun, FuseOfRun, FuseSchool, Route, S
 # What the runs are derived from: a question that looks at them declares these parts of the rig.
 OF_THE_RUNS = (
     "charging", "inverter", "loads", "region", "solar", "storage.bank", "storage.chemistry", "storage.custom",
-    "survey", "wiring",
+    "storage.others", "storage.take_off", "survey", "wiring",
 )  # fmt: skip
 # What hangs on these stops early or counts, so that they lose little; every other may lose more. (ABYC E-11, from memory)
 CRITICAL_GROUPS = frozenset({"computing", "medical", "navigation", "refrigeration", "standing", "water"})
@@ -50,6 +50,9 @@ class RunOf:
     behind: str  # the same of the run before it; empty where there is none
     own_length: Length | None = None  # of a way from an alternator, as it stands with that way
     own_conductor: str | None = None
+    feeds: tuple[tuple[str, str], ...] = ()  # of the charge bus: kind and thing of each run that is on it
+    equal_leads: bool = False  # of links between strings: each has a lead of its own to common posts
+    beside_v: float | None = None  # class of the bank beside that it leads to, where somebody said it
 
     @property
     def length(self) -> Length | None:
@@ -73,8 +76,11 @@ class RunOf:
 
     @property
     def is_fused(self) -> bool:
-        """Whether it asks for a fuse of its own: what panels feed bears their current, and their strings have fuses."""
-        return self.run.kind != "array"
+        """Whether it asks for a fuse of its own.
+
+        What panels feed bears their current, and their strings have fuses; a link within the bank has that of its string.
+        """
+        return self.run.kind not in ("array", "link")
 
     @property
     def says_something(self) -> bool:
@@ -114,6 +120,9 @@ def runs_of(rig: Rig) -> dict[str, RunOf]:
             f"wiring.{behind}" if behind else "",
             None if way is None else way.length,
             None if way is None else way.conductor,
+            tuple((other.kind, other.thing) for other in runs.values() if run.kind == "charge" and other.behind == key),
+            run.kind == "link" and rig.storage.take_off in ("posts", "equal_leads"),
+            None if (beside := rig.storage.others.get(run.beside)) is None else beside.volts,
         )
     return found
 
@@ -200,22 +209,26 @@ def name_of_run(rig: Rig, run: DcRun) -> str:
         case "main":
             return "bank to bus"
         case "string":
-            bank = rig.storage.bank
-            strings = list(bank.strings) if bank is not None else []
-            return f"string {strings.index(thing) + 1 if thing in strings else thing} to the bank's post"
+            return f"string {_number_of_string(rig, thing)} to the bank's post"
+        case "link" if not thing:
+            return "links between the strings"
+        case "link":
+            return f"links within string {_number_of_string(rig, thing)}" if run.alike > 1 else "links between the units"
+        case "charge":
+            return "bank to the charge bus"
         case "inverter":
             return f"bus to {name_of_unit(rig, thing)}"
         case "controller":
             name = solar.controllers[thing].name or _numbered(solar.ordered_controllers(), thing, "controller")
-            return f"{'bus' if run.behind else 'bank'} to {name}"
+            return f"{_where_from(rig, run)} to {name}"
         case "array":
             return f"{solar.arrays[thing].name or _numbered(solar.ordered_arrays(), thing, 'array')} to its controller"
         case "way_out":
-            return f"bus to {name_of_way(rig, thing)}"
+            return f"{_where_from(rig, run)} to {name_of_way(rig, thing)}"
         case "way_in":
             return f"alternator to {name_of_way(rig, thing)}"
         case "charger":
-            return f"bus to {name_of_charger(rig, thing)}"
+            return f"{_where_from(rig, run)} to {name_of_charger(rig, thing)}"
         case "panel":
             return "bus to the DC panel"
         case "step_down":
@@ -224,6 +237,19 @@ def name_of_run(rig: Rig, run: DcRun) -> str:
             return f"DC panel to {rig.wiring.circuits[thing].name}"
         case "branch":
             return f"DC panel to {rig.loads[thing].name}"
+
+
+def _where_from(rig: Rig, run: DcRun) -> str:
+    """What a run of something that charges begins at."""
+    if run.beside:
+        other = rig.storage.others.get(run.beside)
+        return (other.name if other else "") or "the bank beside"
+    return {BANK: "bank", CHARGE_BUS: "charge bus"}.get(run.tail, "bus")
+
+
+def _number_of_string(rig: Rig, id: str) -> str:
+    strings = list(rig.storage.bank.ordered_strings()) if rig.storage.bank is not None else []
+    return str(strings.index(id) + 1) if id in strings else id
 
 
 def name_of_way(rig: Rig, id: str) -> str:
