@@ -107,6 +107,36 @@ def test_what_is_mended_is_priced_by_the_parts_book_and_another_fuse_brings_its_
     assert wiring(browser, shops, "/fuses?run=panel.out>load:gone.in") == {"offers": []}
 
 
+def test_the_parts_book_has_what_sits_between_the_runs_and_says_why_some_of_it_does_not_serve(
+    browser: Browser, shops: Shops
+) -> None:
+    def part(name: str, kind: str, **members: Any) -> None:
+        assert browser.send("POST", "/parts", {"kind": kind, "name": name, **members}).status_code == 200
+
+    part("Switch 275 A", "switch", rated_a=275, rated_v=48, poles=1)
+    part("Switch 300 A, two poles", "switch", rated_a=300, rated_v=48, poles=2, ignition_protected="yes")
+    part("Switch 100 A", "switch", rated_a=100, rated_v=48, poles=2)
+    part("Switch without volts", "switch", rated_a=300, poles=2)
+    part("One-fuse holder", "holder", family="blade", ways=1, rated_v=32)
+    part("Block of 12", "holder", family="blade", ways=12, all_a=100, rated_v=32)
+    said = {"gear": {"s": {"gear": "main_switch"}, "box": {"gear": "fuse_box"}}, "switch_poles": "both"}
+    browser.edit(
+        shops.option_id, *(put(f"/wiring/{name}", value) for name, value in said.items()), put("/wiring/main/fuse_a", 200)
+    )
+
+    offers = {one["name"]: one for one in wiring(browser, shops, "/gear?gear=s")["offers"]}
+    assert {name: one["against"] == [] for name, one in offers.items()} == {
+        "Switch 300 A, two poles": True, "Switch 275 A": False, "Switch 100 A": False, "Switch without volts": False,
+    }  # fmt: skip
+    assert next(iter(offers)) == "Switch 300 A, two poles"
+    after = browser.edit(shops.option_id, *offers["Switch 300 A, two poles"]["patch"])
+    switch = after["rig"]["wiring"]["gear"]["s"]
+    assert (switch["name"], switch["rated_a"], switch["rated_v"], switch["poles"]) == ("Switch 300 A, two poles", 300, 48, 2)
+    boxes = wiring(browser, shops, "/gear?gear=box")["offers"]
+    assert [(one["name"], one["rated_a"]) for one in boxes] == [("Block of 12", 100)]
+    assert wiring(browser, shops, "/gear?gear=gone") == {"offers": []}
+
+
 def test_the_least_copper_takes_no_more_than_what_is_there_and_breaks_no_rule(browser: Browser, shops: Shops) -> None:
     browser.edit(shops.option_id, *wiring(browser, shops, "/mended")["patch"])
     offered = wiring(browser, shops, "/lightest")

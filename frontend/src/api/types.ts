@@ -50,6 +50,7 @@ export type PvController = Rig["solar"]["controllers"][string];
 export type OwnPart = Rig["own_parts"][string];
 export type LoadSet = { id: string; name: string; loads: Load[] };
 export type DcRun = Schemas["DcRunAnswer"];
+export type FuseOffers = Schemas["FuseOffers"];
 export type SaidOfRun = Rig["wiring"]["runs"][string];
 export type Comment = Schemas["CommentAnswer"];
 export type Team = Schemas["TeamAnswer"];

@@ -17,8 +17,8 @@ from ryokan.core.parts.protection import BreakerPart, CablePart, FusePart, Holde
 from ryokan.core.rig import Rig
 from ryokan.core.topology.dc import TO_PANEL
 from ryokan.core.wiring.buying import (
-    NOTHING_PRINTED,
     GEAR_PARTS,
+    NOTHING_PRINTED,
     Against,
     AgainstGear,
     AnyFuse,
@@ -382,6 +382,11 @@ class GearOffer:
     reference: str
     against: tuple[AgainstGear, ...]
     patch: Patch
+
+    @property
+    def cost(self) -> Cost | None:
+        """Its price; None where nobody knows it."""
+        return None if self.part.price is None else Cost(self.part.price.amount, self.part.price.currency)
 
 
 def gear_for(session: Session, actor: Actor, option_id: UUID, gear_id: str) -> list[GearOffer]:

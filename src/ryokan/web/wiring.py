@@ -143,7 +143,7 @@ def read_gear(option_id: UUID, query: OfOneThing) -> FuseOffers:
                 rated_a=bears_a(one.part),
                 rated_v=one.part.rated_v,
                 breaks_a=None,
-                price=None if one.part.price is None else CostAnswer(amount=one.part.price.amount, currency=one.part.price.currency),
+                price=None if one.cost is None else _cost(one.cost),
                 against=[AGAINST_GEAR[code] for code in one.against],
                 patch=[dict(operation) for operation in one.patch],
             )

@@ -70,6 +70,12 @@ class OfOneRun(Sent):
     run: str = Field(max_length=120, description="The two terminals that it joins.")
 
 
+class OfOneThing(Sent):
+    """The thing between the runs that is meant."""
+
+    gear: str = Field(max_length=40, description="Its id in the rig.")
+
+
 class CostAnswer(BaseModel):
     """What something costs in one currency."""
 

@@ -9,6 +9,7 @@ import { NumberField, SelectField, useNumber, WordsField } from "../worksheet/fi
 import { useRig } from "../worksheet/useRig";
 import { wiringQuery } from "../worksheet/wiringQueries";
 import { Against } from "./Against";
+import { GearOfBook } from "./FusesOfBook";
 
 type One = Rig["wiring"]["gear"][string];
 type Kind = One["gear"];
@@ -158,7 +159,16 @@ function Rating(props: { base: string; member: string; unit: string; value: numb
   );
 }
 
+const OF_BOOK: Record<Kind, string> = {
+  main_switch: "Switches",
+  bus_bar: "Bus bars",
+  shunt: "Shunts",
+  load_disconnect: "Disconnects",
+  fuse_box: "Fuse boxes",
+};
+
 function MoreOfGear({ base, one }: { base: string; one: One }) {
+  const [book, setBook] = useState(false);
   const { rig, optionId, answer, edit } = useRig();
   const { data } = useQuery(wiringQuery(optionId, answer.revision));
   const runs = [{ key: "bank.pos>bus.pos", name: "bank to bus" }, ...(data?.runs ?? [])];
@@ -217,6 +227,14 @@ function MoreOfGear({ base, one }: { base: string; one: One }) {
           value={one.compartment}
           options={[NOT_SAID, ...boxes.map(([value, box]) => ({ value, label: box.name }))]}
         />
+      )}
+      {one.there !== "none" && (
+        <div className="mt-2">
+          <Button kind="quiet" aria-expanded={book} onClick={() => setBook(!book)}>
+            {book ? "▾" : "▸"} {OF_BOOK[one.gear]} of the parts book
+          </Button>
+          {book && <GearOfBook gear={base.replace("/wiring/gear/", "")} what={OF_BOOK[one.gear].toLowerCase()} />}
+        </div>
       )}
       {answer.may_edit && (
         <Button kind="quiet" className="mt-1" onClick={() => void edit([{ op: "remove", path: base }])}>

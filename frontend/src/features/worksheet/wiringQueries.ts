@@ -38,6 +38,18 @@ export const fusesQuery = (optionId: string, revision: number, run: string) =>
     },
   });
 
+/** Things of the parts book for one that sits between the runs, those that serve first. */
+export const gearOffersQuery = (optionId: string, revision: number, gear: string) =>
+  queryOptions({
+    queryKey: ["wiring", "gear", optionId, revision, gear],
+    placeholderData: keepPreviousData,
+    gcTime: 60_000,
+    queryFn: () => {
+      const params = { path: { option_id: optionId }, query: { gear } };
+      return unwrap(client.GET("/api/v1/options/{option_id}/wiring/gear", { params }));
+    },
+  });
+
 /** Circuits that loads could share, at a revision. */
 export const circuitsQuery = (optionId: string, revision: number) =>
   queryOptions({
