@@ -126,10 +126,7 @@ export function WiringPage() {
             </div>
           </details>
         )}
-        <p className="mt-3 max-w-[46rem] text-[13px] text-soft">
-          Not checked of the main run yet: a cable buried in insulation or in a bundle. The fuse is the first thing
-          after the battery.
-        </p>
+        <p className="mt-3 max-w-[46rem] text-[13px] text-soft">The fuse is the first thing after the battery.</p>
       </Section>
       <Gear />
       <Runs />
@@ -187,6 +184,20 @@ function WhereItLies() {
           { value: "cabin", label: "cabin, about 30 °C" },
           { value: "engine_space", label: "engine space, about 50 °C" },
         ]}
+      />
+      <NumberField
+        label="Within insulation over"
+        path="/wiring/main/buried_mm"
+        unit="mm"
+        nullable
+        value={main.buried_mm}
+      />
+      <NumberField
+        label="Conductors that lie together"
+        path="/wiring/main/bundled"
+        unit=""
+        nullable
+        value={main.bundled}
       />
     </Section>
   );

@@ -42,6 +42,8 @@ class DcRun:
         Ids of those that it feeds through a converter further on.
     alike : int
         How many such runs share one current: strings side by side.
+    pieces : int
+        Pieces of conductor of its length that it takes: one for each pole, of links as many as there are.
     beside : str
         Id of the bank beside the house bank that it leads to; empty where it is the house bank.
     """
@@ -54,6 +56,7 @@ class DcRun:
     converted: tuple[str, ...] = ()
     alike: int = 1
     beside: str = ""
+    pieces: int = 2
 
     @property
     def tail(self) -> str:
@@ -74,6 +77,7 @@ class DcRun:
 MAIN = "main"
 TO_PANEL = f"{BUS}>{PANEL}.in"
 TO_CHARGE_BUS = f"{BANK}>{CHARGE_BUS}"
+EQUAL_LEADS = ("posts", "equal_leads")  # each string has leads of its own to common posts
 BETWEEN_STRINGS = f"bank.links>{BANK}"
 # What charges, and hangs on the charge bus where there is one.
 CHARGES: tuple[RunKind, ...] = ("controller", "way_out", "charger")
@@ -133,9 +137,10 @@ def _links(storage: Storage) -> Iterator[DcRun]:
     for id, units in strings.items():
         if units > 1:
             behind = f"string:{id}.pos>{BANK}" if fused else ""
-            yield DcRun(f"string:{id}.link>string:{id}.pos", "link", id, behind, alike=len(strings))
+            yield DcRun(f"string:{id}.link>string:{id}.pos", "link", id, behind, alike=len(strings), pieces=units - 1)
     if len(strings) > 1 and not storage.is_lithium:
-        yield DcRun(BETWEEN_STRINGS, "link", "", "", alike=len(strings))
+        of_each = 2 * len(strings) if storage.take_off in EQUAL_LEADS else 2 * (len(strings) - 1)
+        yield DcRun(BETWEEN_STRINGS, "link", "", "", alike=len(strings), pieces=of_each)
 
 
 def _inverters(inverter: Inverter, has_loads: bool) -> Iterator[DcRun]:

@@ -183,10 +183,10 @@ def cable_serves(part: CablePart, one: RunOf, size: str) -> bool:
 
 
 def cost_of_cable(parts: Iterable[CablePart], one: RunOf, size: str, length_m: float) -> Cost | None:
-    """Of both poles, by the cheapest cable that serves; None where none has a price."""
+    """Of all its pieces, by the cheapest cable that serves; None where none has a price."""
     prices = [part.price for part in parts if part.price is not None and cable_serves(part, one, size)]
     if not prices:
         return None
     cheapest = min(prices, key=lambda price: price.amount)
-    metres = Decimal(str(2 * length_m * one.said.cables))
+    metres = Decimal(str(one.run.pieces * length_m * one.said.cables))
     return Cost((cheapest.amount * metres).quantize(Decimal("0.01")), cheapest.currency)

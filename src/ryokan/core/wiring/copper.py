@@ -36,7 +36,7 @@ def as_laid(rig: Rig, figures: Mapping[str, Figure]) -> dict[str, Laid]:
     for one in _every(rig):
         size, length = _size(one, figures), _length(one, figures)
         if size is not None and length is not None:
-            mass = 2 * length * area_mm2(size) * one.said.cables * KG_PER_MM2_M
+            mass = one.run.pieces * length * area_mm2(size) * one.said.cables * KG_PER_MM2_M
             found[one.run.key] = Laid(one, size, mass)
     return found
 

@@ -10,6 +10,7 @@ from ryokan.core.errors import OutOfTable
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.laws import AMBIENT_BY_HEAT, CONDUCTANCE_FOR_DROP, DROP_V, LOOP_OHM
 from ryokan.core.wiring.at_best import best_ampacity, best_drop
+from ryokan.core.wiring.derates import by_bundle, by_burial
 from ryokan.core.wiring.model import MainRun
 from ryokan.core.wiring.practice import AWG, METRIC, SOURCE_OF, Practice, practice_of
 from ryokan.core.wiring.short_time import withstand
@@ -80,6 +81,8 @@ def main_run(
         headroom=sheet.assumption("fuse_headroom"),
         current=design_a,
     )
+    by_bundle(sheet, "wiring.main.", code_pack, run.bundled)
+    by_burial(sheet, "wiring.main.", run.buried_mm)
     if floors.fuse_a is not None:
         sheet.given("wiring.main.maker_fuse_a", floors.fuse_a, "A")
     if floors.conductor is not None:
@@ -163,6 +166,17 @@ def _engine_factor(sheet: Sheet, key: str, run: MainRun, practice: Practice) -> 
     return sheet.look_up(key, formula, "", SOURCE_OF[practice.engine_factor], **inputs)
 
 
+def _left(sheet: Sheet, prefix: str, run: MainRun, practice: Practice) -> Figure:
+    """Share of the ampacity left where the run lies: in its zone, in a bundle, within insulation."""
+    zone = _engine_factor(sheet, f"wiring.main.{prefix}zone_factor", run, practice)
+    found = {name: sheet.get(f"wiring.main.{name}_factor") for name in ("bundle", "buried")}
+    more = {name: factor for name, factor in found.items() if factor is not None}
+    if not more:
+        return zone
+    formula = f"zone × {' × '.join(more)}"
+    return sheet.compute(f"wiring.main.{prefix}laid_factor", formula, "", "practice", zone=zone, **more)
+
+
 def _conductor(
     sheet: Sheet,
     run: MainRun,
@@ -178,7 +192,7 @@ def _conductor(
     metal, cables = _metal(sheet, run), _cables(sheet, run)
     each = " ÷ cables" if cables else ""
     as_copper, as_copper_drop = f"{each}{' × metal^0.5' if metal else ''}", f"{each}{' × metal' if metal else ''}"
-    derate = _engine_factor(sheet, "wiring.main.need_zone_factor", run, practice)
+    derate = _left(sheet, "need_", run, practice)
     by_fuse = sheet.choose(
         "wiring.main.size_by_fuse",
         f"next_larger({ampacity}, fuse ÷ zone{as_copper}, insulation)",
@@ -290,7 +304,7 @@ def _ampacity(
     known = None not in (run.insulation_c, run.terminal_c, run.material)
     if known:
         with suppress(OutOfTable):  # that insulation has no place there: a finding
-            zone = _engine_factor(sheet, "wiring.main.zone_factor", run, practice)
+            zone = _left(sheet, "", run, practice)
     else:
         best = best_ampacity(sheet, "wiring.main", practice, conductor, cables)
         if told is not None:

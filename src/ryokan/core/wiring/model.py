@@ -18,6 +18,8 @@ from ryokan.core.wiring.kinds import FuseFamily, InsulationC, Material
 Zone: TypeAlias = Literal["cabin", "engine_space", "roof"]
 # Not at all (ISO 13297), up to the next rating (NEC 240.4(B)), or half more on branches (ABYC E-11).
 FuseSchool: TypeAlias = Literal["ampacity", "next_rating", "half_more"]
+BuriedMm: TypeAlias = Annotated[float, Field(gt=0, le=2_000)]
+Bundled: TypeAlias = Annotated[int, Field(ge=2, le=99)]
 MAX_RUNS = 600
 MAX_ROUTES = 40
 MAX_NUMBERS = 5_000
@@ -69,6 +71,8 @@ class MainRun(CableOfRun, FuseOfRun):
     terminal_c: InsulationC | None = Field(default=105, description="None: not known. [°C]")
     material: Material | None = Field(default="copper", description="None: not known.")
     zone: Literal["cabin", "engine_space"] = "cabin"
+    buried_mm: BuriedMm | None = Field(default=None, description="How far it runs within thermal insulation. [mm]")
+    bundled: Bundled | None = Field(default=None, description="Conductors under current that lie together; None: apart.")
 
 
 class Route(Model):
@@ -80,11 +84,9 @@ class Route(Model):
     ambient_c: float | None = Field(
         default=None, ge=-20, le=120, description="Air around its cables at worst; None: by its zone. [°C]"
     )
-    buried_mm: float | None = Field(
-        default=None, gt=0, le=2_000, description="How far its cables run within thermal insulation. [mm]"
-    )
-    bundled: int | None = Field(
-        default=None, ge=2, le=99, description="Conductors under current that lie together; None: they lie apart."
+    buried_mm: BuriedMm | None = Field(default=None, description="How far its cables run within thermal insulation. [mm]")
+    bundled: Bundled | None = Field(
+        default=None, description="Conductors under current that lie together; None: they lie apart."
     )
 
 

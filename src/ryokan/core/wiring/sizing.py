@@ -6,8 +6,8 @@ from contextlib import suppress
 
 from ryokan.core.errors import OutOfTable
 from ryokan.core.figure import Figure, Input, Sheet
-from ryokan.core.laws import AMBIENT_BY_HEAT
 from ryokan.core.wiring.at_best import best_ampacity, best_drop
+from ryokan.core.wiring.derates import by_ambient, by_bundle, by_burial
 from ryokan.core.wiring.main_run import RATIO_OF
 from ryokan.core.wiring.practice import AWG, METRIC, SOURCE_OF, Practice, practice_of
 from ryokan.core.wiring.short_time import withstand
@@ -18,6 +18,8 @@ NEC_TERMINALS = "terminals_nec"
 LEAST_AREA_MARINE = "awg:16"
 # What flows in the main run while a run of that kind works; beside chargers all that charges.
 SHARED_BY = {"inverter": "wiring.main.design_current_a", "panel": "wiring.main.dc_loads_a"}
+
+FEEDERS = ("panel", "charge")  # what leaves a part of the drop to the runs behind it
 
 COLD = "(234.5 + 20) ÷ (234.5 + t)"  # resistance of copper at 20 °C over that at t (IEC 60228)
 
@@ -228,9 +230,9 @@ def _derate(sheet: Sheet, one: RunOf, practice: Practice, insulation: Figure, pr
     factors = [
         factor
         for factor in (
-            _by_ambient(sheet, base, route.zone, route.ambient_c, practice, insulation),
-            _by_bundle(sheet, base, one.code_pack, route.bundled),
-            _by_burial(sheet, base, route.buried_mm),
+            by_ambient(sheet, base, route.zone, route.ambient_c, practice, insulation),
+            by_bundle(sheet, base, one.code_pack, route.bundled),
+            by_burial(sheet, base, route.buried_mm),
         )
         if factor is not None
     ]
@@ -238,43 +240,6 @@ def _derate(sheet: Sheet, one: RunOf, practice: Practice, insulation: Figure, pr
         return factors[0] if factors else None
     names = dict(zip("abc", factors, strict=False))
     return sheet.compute(f"{base}derate", " × ".join(names), "", "practice", **names)
-
-
-def _by_ambient(
-    sheet: Sheet, base: str, zone: str, ambient_c: float | None, practice: Practice, insulation: Figure
-) -> Figure | None:
-    if ambient_c is not None:
-        ambient = sheet.given(f"{base}ambient_c", ambient_c, "°C")
-    elif zone == "cabin":
-        return None
-    else:
-        ambient = sheet.assumption(practice.engine_c if zone == "engine_space" else "under_roof_c")
-    key, inputs = f"{base}ambient_factor", {"insulation": insulation, "ambient": ambient}
-    if zone == "engine_space":
-        with suppress(OutOfTable):  # that insulation has no place there
-            code = f"lookup({practice.engine_factor}, insulation)"
-            return sheet.look_up(key, f"min({code}, {AMBIENT_BY_HEAT})", "", SOURCE_OF[practice.engine_factor], **inputs)
-        return sheet.look_up(key, "0 × insulation", "", SOURCE_OF[practice.engine_factor], insulation=insulation)
-    return sheet.look_up(key, AMBIENT_BY_HEAT, "", "physics", **inputs)
-
-
-def _by_bundle(sheet: Sheet, base: str, code_pack: str, bundled: int | None) -> Figure | None:
-    if bundled is None or bundled < 3:
-        return None
-    count = sheet.given(f"{base}bundled", float(bundled), "")
-    table = {"na_vehicle": "bundle_nec", "na_marine": "bundle_abyc"}.get(code_pack, "bundle_iso")
-    source = {"bundle_nec": "nec_310_15", "bundle_abyc": "abyc_e11_bundle", "bundle_iso": "iso_13297_bundle"}[table]
-    return sheet.look_up(
-        f"{base}bundle_factor", f"lookup({table}.factor, next_larger({table}.up_to, count))", "", source, count=count
-    )
-
-
-def _by_burial(sheet: Sheet, base: str, buried_mm: float | None) -> Figure | None:
-    if buried_mm is None:
-        return None
-    depth = sheet.given(f"{base}buried_mm", buried_mm, "mm")
-    formula = "lookup(buried.factor, next_larger(buried.up_to_mm, depth))"
-    return sheet.look_up(f"{base}buried_factor", formula, "", "bs_7671_52", depth=depth)
 
 
 def _metal(sheet: Sheet, one: RunOf) -> dict[str, Input]:
@@ -334,9 +299,9 @@ def _needed(
         before, lost_before = _lost_before(sheet, one)
         left: dict[str, Input] = {"allowed": allowed}
         room = "allowed"
-        if one.run.kind == "panel" or before:
+        if one.run.kind in FEEDERS or before:
             left["share"], room = sheet.assumption("feeder_drop_frac"), "(share × allowed)"
-        if one.run.kind != "panel" and before:
+        if one.run.kind not in FEEDERS and before:
             left |= before
             room = f"max(allowed − {lost_before}, share × allowed)"
         sizes["by_drop"] = sheet.choose(

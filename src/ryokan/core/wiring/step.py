@@ -36,6 +36,7 @@ def current(scope: Scope) -> None:
     writes={
         "": (
             "wiring.main.{at_least, cables, conductor, have_conductor, maker_conductor}",
+            "wiring.main.{bundle_factor, bundled, buried_factor, laid_factor, need_laid_factor}",
             "wiring.main.{need_warm_factor, need_zone_factor, warm_factor, zone_factor}",
             "wiring.main.{size_by_drop, size_by_fuse, size_by_terminal}",
         ),
@@ -48,6 +49,7 @@ def current(scope: Scope) -> None:
         "cmil": ("wiring.main.circular_mils_by_drop",),
         "ft": ("wiring.main.round_trip_ft",),
         "m": ("wiring.main.one_way_length_m",),
+        "mm": ("wiring.main.buried_mm",),
         "°C": ("wiring.main.{insulation_c, terminal_c}",),
         "Ω": ("wiring.main.path_ohm",),
         "Ω/km": ("wiring.main.ohm_per_km",),

@@ -14,7 +14,7 @@ from ryokan.core.question import Answer
 from ryokan.core.rig import Rig
 from ryokan.core.scope import Scope
 from ryokan.core.subjects import subject_of
-from ryokan.core.topology.dc import BANK, CHARGE_BUS, MAIN, THE_MAIN_RUN, DcRun, dc_runs
+from ryokan.core.topology.dc import BANK, CHARGE_BUS, EQUAL_LEADS, MAIN, THE_MAIN_RUN, DcRun, dc_runs
 from ryokan.core.vehicle import CodePack
 from ryokan.core.wiring.identity import id_of_run
 from ryokan.core.wiring.kinds import InsulationC, Material
@@ -121,7 +121,7 @@ def runs_of(rig: Rig) -> dict[str, RunOf]:
             None if way is None else way.length,
             None if way is None else way.conductor,
             tuple((other.kind, other.thing) for other in runs.values() if run.kind == "charge" and other.behind == key),
-            run.kind == "link" and rig.storage.take_off in ("posts", "equal_leads"),
+            run.kind == "link" and rig.storage.take_off in EQUAL_LEADS,
             None if (beside := rig.storage.others.get(run.beside)) is None else beside.volts,
         )
     return found
@@ -211,7 +211,7 @@ def name_of_run(rig: Rig, run: DcRun) -> str:
         case "string":
             return f"string {_number_of_string(rig, thing)} to the bank's post"
         case "link" if not thing:
-            return "links between the strings"
+            return "leads of the strings to the posts" if rig.storage.take_off in EQUAL_LEADS else "links between the strings"
         case "link":
             return f"links within string {_number_of_string(rig, thing)}" if run.alike > 1 else "links between the units"
         case "charge":
