@@ -41,6 +41,8 @@ def test_a_hand_worked_run_comes_out(case: dict[str, Any]) -> None:
     got = figures_of(one, report)
     for key, expected in case.get("figures", {}).items():
         assert got.get(key) == (expected if isinstance(expected, str) else pytest.approx(expected, rel=1e-5)), key
+    for key, expected in case.get("values", {}).items():
+        assert report.figures[key].value == pytest.approx(expected, rel=1e-5), key
     codes = {finding.code for finding in report.findings}
     assert set(case.get("told", ())) <= codes
     assert not set(case.get("silent", ())) & codes
