@@ -65,6 +65,8 @@ TITLES: dict[str, str] = {
     "inverter.way.inverter_m": "Middle of the inverter's compartment: along, across, up",
     "inverter.way_to_bank_m": "Way between their compartments, along the walls",
     "inverter.worst_start_w": "Worst start on the AC side",
+    "storage.bms.at_s": "For so long",
+    "storage.bms.passes_a": "What the bank's electronics pass for so long",
     "storage.bms_peak_a": "Most that the bank's electronics pass for a moment",
     **ac.TITLES,
 }
@@ -162,6 +164,11 @@ FINDINGS: dict[str, Words] = {
     "inverter.surge_over_bms": Words(
         "The worst start takes {surge}; the bank's electronics pass {peak} for a moment.",
         "They open, and all goes dark at the start of that motor.",
+    ),
+    "inverter.surge_over_bms/usual": Words(
+        "The worst start takes {surge}; electronics like the bank's usually pass {peak} for a moment.",
+        "Where they pass no more, they open, and all goes dark at the start of that motor. Their data sheet says for how long "
+        "they pass how much.",
     ),
     "inverter.surge_over_bms/lead": Words(
         "The worst start takes {surge}; the bank is said to give {peak} for a moment.",

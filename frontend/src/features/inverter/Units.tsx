@@ -6,6 +6,7 @@ import { ConductorField } from "../worksheet/cableFields";
 import { YES_NO } from "../worksheet/choices";
 import { NumberField, SelectField, WordsField } from "../worksheet/fields";
 import { NeedRows } from "../worksheet/NeedRows";
+import { PointsField } from "../worksheet/PointsField";
 import { useRig } from "../worksheet/useRig";
 import { useStepFigures } from "../worksheet/useStepFigures";
 import { ordered, sourcesFor, unitsOf, withoutUnit, withUnit } from "./acThings";
@@ -110,7 +111,13 @@ function OnAc({ id, base, name }: { id: string; base: string; name: string }) {
               value={plate.short_circuit_a}
               hint="By its maker. Whether a breaker opens at once while it inverts hangs on it."
             />
-            <SurgeField path={`${own}/surge_points`} points={plate.surge_points} />
+            <PointsField
+              label="Its surge, by time"
+              unit="W"
+              path={`${own}/surge_points`}
+              points={plate.surge_points}
+              example="0.5 s 4000 W, 5 s 3000 W"
+            />
           </>
         )}
         <SelectField
@@ -131,29 +138,6 @@ function OnAc({ id, base, name }: { id: string; base: string; name: string }) {
 }
 
 /** “0.5 s 4000 W, 5 s 3000 W” */
-function SurgeField({ path, points }: { path: string; points: readonly (readonly [number, number] | number[])[] }) {
-  return (
-    <WordsField
-      label="Its surge, by time"
-      path={path}
-      value={points.map(([seconds, watts]) => `${seconds} s ${watts} W`).join(", ")}
-      placeholder="0.5 s 4000 W, 5 s 3000 W"
-      hint="So many seconds, so many watts, the shortest first."
-      send={readSurge}
-    />
-  );
-}
-
-/** Points as they were typed; what cannot be read goes as it is, and the server says what is wrong with it. */
-function readSurge(text: string): unknown {
-  if (!text) return [];
-  const points = text.split(/[,;]/).map((one) => {
-    const found = /^\s*([\d.]+)\s*s\D*?([\d.]+)\s*(kw|w)?\s*$/i.exec(one);
-    return found ? [Number(found[1]), Number(found[2]) * (found[3]?.toLowerCase() === "kw" ? 1000 : 1)] : one;
-  });
-  return points;
-}
-
 /** An inverter beside the one that is reckoned with, by its plate. */
 function Beside({ id, at }: { id: string; at: number }) {
   const { rig, edit, answer } = useRig();

@@ -6,6 +6,7 @@ import { Button } from "../../ui/Button";
 import { Section } from "../../ui/PageHead";
 import { ConductorField } from "../worksheet/cableFields";
 import { NumberField, SelectField, useNumber, WordsField } from "../worksheet/fields";
+import { PointsField } from "../worksheet/PointsField";
 import { useRig } from "../worksheet/useRig";
 import { wiringQuery } from "../worksheet/wiringQueries";
 import { Against } from "./Against";
@@ -269,6 +270,13 @@ function Negative() {
           { value: "inside", label: "within each unit" },
           { value: "in_negative", label: "one for all, in the negative" },
         ]}
+      />
+      <PointsField
+        label="They pass, by time"
+        unit="A"
+        path="/storage/bms_points"
+        points={rig.storage.bms_points}
+        example="1 s 400 A, 10 s 250 A"
       />
       {negative.bms !== "inside" && (
         <SelectField

@@ -7,6 +7,7 @@ from ryokan.core.laws import INVERTER_DRAW_AT_PART_W, inverter_losses
 from ryokan.core.parts.model import InverterPart
 from ryokan.core.rig import Rig
 from ryokan.core.space.model import Compartment
+from ryokan.core.storage.model import BmsPoint
 
 
 def what_it_gives(sheet: Sheet, rig: Rig, part: InverterPart | None) -> None:
@@ -41,7 +42,7 @@ def what_it_gives(sheet: Sheet, rig: Rig, part: InverterPart | None) -> None:
     if rig.inverter.vent_cm2 is not None:
         sheet.given("inverter.vent_cm2", rig.inverter.vent_cm2, "cm²")
     _curve(sheet)
-    _surge(sheet)
+    _surge(sheet, rig.storage.bms_points)
     _outlets(sheet, part)
     _idle_share(sheet)
     _way_to_the_bank(sheet, rig)
@@ -62,7 +63,7 @@ def _curve(sheet: Sheet) -> None:
     )
 
 
-def _surge(sheet: Sheet) -> None:
+def _surge(sheet: Sheet, points: tuple[BmsPoint, ...]) -> None:
     """DC amps of the chosen inverter's surge and of the worst start, at nominal volts, with the losses of full load."""
     if "inverter.have_w" in sheet:
         sheet.compute(
@@ -87,11 +88,28 @@ def _surge(sheet: Sheet) -> None:
         rated=sheet["inverter.rated_w"],
         nominal_v=sheet["storage.nominal_v"],
     )
-    sheet.assumption("motor_start_s")
-    limit = sheet.get("storage.bms_limit_a")
-    if limit is not None:
+    _passed_by_electronics(sheet, points)
+
+
+def _passed_by_electronics(sheet: Sheet, points: tuple[BmsPoint, ...]) -> None:
+    """What the bank's electronics pass for as long as a motor starts: by their maker's points, else by a usual ratio. [A]
+
+    Between two points it is taken to fall in a straight line; beyond the last the continuous limit counts. (common practice)
+    """
+    lasts, limit = sheet.assumption("motor_start_s"), sheet.get("storage.bms_limit_a")
+    key = "storage.bms_peak_a"
+    if points:
+        seconds = sheet.given("storage.bms.at_s", tuple(at for at, _ in points), "s")
+        amps = sheet.given("storage.bms.passes_a", tuple(passes for _, passes in points), "A")
+        if lasts.number <= points[0][0]:
+            sheet.compute(key, "max(amps)", "A", "practice", amps=amps)
+        elif lasts.number <= points[-1][0]:
+            sheet.compute(key, "interp(seconds, amps, lasts)", "A", "practice", seconds=seconds, amps=amps, lasts=lasts)
+        elif limit is not None:
+            sheet.also(key, "limit", limit)
+    elif limit is not None:
         ratio = sheet.assumption("bms_peak_ratio")
-        sheet.compute("storage.bms_peak_a", "limit × ratio", "A", "practice", limit=limit, ratio=ratio)
+        sheet.compute(key, "limit × ratio", "A", "practice", limit=limit, ratio=ratio)
 
 
 def _outlets(sheet: Sheet, part: InverterPart | None) -> None:

@@ -278,7 +278,9 @@ def surge_over_bms(rig: Rig, sheet: Sheet) -> Trouble | None:
     surge, peak = sheet.get("inverter.surge_current_a"), sheet.get("storage.bms_peak_a")
     if surge is None or peak is None or rig.storage.bank is None or surge.number <= peak.number:
         return None
-    return Trouble(figures={"surge": surge, "peak": peak}, variant="" if rig.storage.is_lithium else "lead")
+    if not rig.storage.is_lithium:
+        return Trouble(figures={"surge": surge, "peak": peak}, variant="lead")
+    return Trouble(figures={"surge": surge, "peak": peak}, variant="" if rig.storage.bms_points else "usual")
 
 
 @rule("inverter.far_from_bank", "advice", "practice", worse=("length",))

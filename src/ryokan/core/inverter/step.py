@@ -123,7 +123,8 @@ def surge(scope: Scope) -> None:
     rig=("inverter", "parts.inverter", "space", "storage"),
     writes={
         "": ("inverter.curve.{efficiency_frac, load_frac}", "inverter.idle_share_frac"),
-        "A": ("inverter.{chosen_surge_current_a, surge_current_a}", "storage.bms_peak_a"),
+        "A": ("inverter.{chosen_surge_current_a, surge_current_a}", "storage.bms.passes_a", "storage.bms_peak_a"),
+        "s": ("storage.bms.at_s",),
         "W": ("inverter.{gives_w, receptacle_w}",),
         "cm²": ("inverter.{vent_cm2, vent_need_cm2}",),
         "m": ("inverter.way.{bank_m, inverter_m}", "inverter.way_to_bank_m"),

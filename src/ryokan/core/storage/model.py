@@ -31,6 +31,10 @@ Points: TypeAlias = Annotated[
 ]
 
 
+# So many seconds, so many amps.
+BmsPoint: TypeAlias = tuple[Annotated[float, Field(gt=0, le=3_600)], Annotated[float, Field(gt=0, le=20_000)]]
+
+
 class Units(Model):
     """A bank built up of like units: strings of ``series`` units, ``parallel`` of them."""
 
@@ -184,7 +188,18 @@ class Storage(Model):
         default_factory=dict, max_length=MAX_OTHERS, description="Banks beside the house bank, by id."
     )
     shed_v: float | None = Field(default=None, gt=0, le=80, description="Where loads are shed, by a load disconnect. [V]")
+    bms_points: tuple[BmsPoint, ...] = Field(
+        default=(), max_length=8, description="What those electronics pass for how long, the shortest first. [s, A]"
+    )
     bms_cut_v: float | None = Field(default=None, gt=0, le=80, description="Where the bank's own electronics cut. [V]")
+
+    @field_validator("bms_points")
+    @classmethod
+    def _passes_less_for_longer(cls, points: tuple[BmsPoint, ...]) -> tuple[BmsPoint, ...]:
+        for (sooner, more), (later, less) in pairwise(points):
+            if later <= sooner or less > more:
+                raise ValueError("of electronics the longer time comes later, and passes no more")
+        return points
 
     def ordered_others(self) -> dict[str, OtherBank]:
         """Banks beside the house bank, in their order."""
