@@ -9,7 +9,7 @@ from flask import Blueprint
 from ryokan.core.survey.fill_runs import laid_nowhere
 from ryokan.core.wiring.buying import Cost, bears_a
 from ryokan.core.wiring.selective import shown_to_open_first
-from ryokan.core.wiring.things import RunOf, name_of_run, place_of
+from ryokan.core.wiring.things import RunOf, name_of_run, owners_of, place_of, where_it_stands
 from ryokan.operations.wiring_side import (
     Proposal,
     WiringSide,
@@ -34,6 +34,7 @@ from ryokan.web.wiring_schemas import (
     OfOneRun,
     OfOneThing,
     RunChangeAnswer,
+    Standing,
     WiringAnswer,
     WiringProposalAnswer,
 )
@@ -67,8 +68,23 @@ def read_wiring(option_id: UUID) -> WiringAnswer:
             for key, said in wiring.runs.items()
             if key not in there
         ],
+        stands=_stands(side),
         laid_nowhere=laid_nowhere(side.rig),
     )
+
+
+def _stands(side: WiringSide) -> list[Standing]:
+    if not side.rig.space.compartments:
+        return []
+    return [
+        Standing(
+            owner=owner,
+            name=name,
+            compartment=where_it_stands(side.rig, owner),
+            said=owner in side.rig.wiring.stands,
+        )
+        for owner, name in owners_of(side.rig, (one.run for one in side.runs.values())).items()
+    ]
 
 
 def _run(side: WiringSide, one: RunOf, reader: Reader) -> DcRunAnswer:

@@ -39,12 +39,22 @@ class GoneRun(BaseModel):
     number: int | None
 
 
+class Standing(BaseModel):
+    """Something at the end of a run, and the compartment that it stands in."""
+
+    owner: str = Field(description="What its terminals belong to; key of what is said of it.")
+    name: str
+    compartment: str | None = Field(description="Id; null: not known.")
+    said: bool = Field(description="False: it follows from where the bank stands.")
+
+
 class WiringAnswer(BaseModel):
     """All runs of the DC side but the main one."""
 
     revision: int
     runs: list[DcRunAnswer]
     gone: list[GoneRun]
+    stands: list[Standing] = Field(description="What stands at the ends of runs; empty while there are no compartments.")
     laid_nowhere: list[str] = Field(description="Cables and fuses that were found, whose words mean no run that there is.")
 
 

@@ -7,6 +7,7 @@ import { withoutRoute, withRoute } from "./runThings";
 export function Routes() {
   const { rig, edit, answer } = useRig();
   const routes = Object.entries(rig.wiring.routes).sort(([, one], [, other]) => one.position - other.position);
+  const boxes = Object.entries(rig.space.compartments);
   return (
     <div className="mt-4">
       <h3 className="border-rule border-b pb-1 font-semibold text-[14px]">Ways through the vehicle</h3>
@@ -51,6 +52,18 @@ export function Routes() {
               nullable
               value={route.bundled}
             />
+            {boxes.length > 0 && (
+              <SelectField
+                label="It passes"
+                path={`${base}/through`}
+                value={route.through}
+                options={[
+                  { value: null, label: "nothing in particular" },
+                  ...boxes.map(([value, box]) => ({ value, label: box.name })),
+                ]}
+                hint="A run between two places is estimated by way of it."
+              />
+            )}
             {answer.may_edit && (
               <Button kind="quiet" className="mt-1" onClick={() => void edit(withoutRoute(rig, id))}>
                 Take {route.name} away

@@ -15,6 +15,7 @@ import { MoreOfRun } from "./MoreOfRun";
 import { Routes } from "./Routes";
 import { RunsAtOnce } from "./RunsAtOnce";
 import { against, grouped, saidOf, summed } from "./runThings";
+import { Stands } from "./Stands";
 
 const STOCK = "stock-of-cables";
 
@@ -161,6 +162,7 @@ function HowTheyAreLaid() {
           { value: "both", label: "both poles" },
         ]}
       />
+      <Stands />
       <Routes />
     </Section>
   );

@@ -94,7 +94,15 @@ export function withRoute(rig: Rig): PatchOperation[] {
   const number = Object.keys(routes).length + 1;
   const position = Math.max(0, ...Object.values(routes).map((one) => one.position)) + 1;
   const id = `way-${crypto.randomUUID().slice(0, 8)}`;
-  const route = { position, name: `Way ${number}`, zone: "cabin", ambient_c: null, buried_mm: null, bundled: null };
+  const route = {
+    position,
+    name: `Way ${number}`,
+    zone: "cabin",
+    ambient_c: null,
+    buried_mm: null,
+    bundled: null,
+    through: null,
+  };
   return [{ op: "add", path: `/wiring/routes/${id}`, value: route }];
 }
 

@@ -6,7 +6,6 @@ from ryokan.core.figure import Sheet
 from ryokan.core.laws import INVERTER_DRAW_AT_PART_W, inverter_losses
 from ryokan.core.parts.model import InverterPart
 from ryokan.core.rig import Rig
-from ryokan.core.space.model import Compartment
 from ryokan.core.storage.model import BmsPoint
 
 
@@ -141,10 +140,6 @@ def _way_to_the_bank(sheet: Sheet, rig: Rig) -> None:
     if bank is None or inverter is None or bank is inverter:
         return
     ends = {
-        name: sheet.given(f"inverter.way.{name}_m", _middle(box), "m") for name, box in (("bank", bank), ("inverter", inverter))
+        name: sheet.given(f"inverter.way.{name}_m", box.middle_m, "m") for name, box in (("bank", bank), ("inverter", inverter))
     }
     sheet.compute("inverter.way_to_bank_m", "sum(max(bank − inverter, inverter − bank))", "m", "practice", **ends)
-
-
-def _middle(box: Compartment) -> tuple[float, float, float]:
-    return box.x_m + box.length_m / 2, box.y_m + box.width_m / 2, box.z_m + box.height_m / 2

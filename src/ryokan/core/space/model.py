@@ -40,6 +40,11 @@ class Compartment(Model):
     near_bed: bool = Field(default=False, description="A noise in it wakes somebody.")
     floor_load_kg: float | None = Field(default=None, gt=0, le=20_000, description="What its floor bears. [kg]")
 
+    @property
+    def middle_m(self) -> tuple[float, float, float]:
+        """Its middle along x, y and z. [m]"""
+        return self.x_m + self.length_m / 2, self.y_m + self.width_m / 2, self.z_m + self.height_m / 2
+
 
 class Obstacle(Model):
     """What takes room on the roof: its corner at the rear, on the right, and its size along x and y."""

@@ -20,6 +20,8 @@ Zone: TypeAlias = Literal["cabin", "engine_space", "roof"]
 FuseSchool: TypeAlias = Literal["ampacity", "next_rating", "half_more"]
 BuriedMm: TypeAlias = Annotated[float, Field(gt=0, le=2_000)]
 Bundled: TypeAlias = Annotated[int, Field(ge=2, le=99)]
+# What terminals belong to: bus, panel, controller:a.
+Owner: TypeAlias = Annotated[str, Field(max_length=60, pattern=r"^[a-z_]+(:[a-z0-9][a-z0-9_-]{0,39})?$")]
 MAX_RUNS = 600
 MAX_ROUTES = 40
 MAX_NUMBERS = 5_000
@@ -88,6 +90,7 @@ class Route(Model):
     bundled: Bundled | None = Field(
         default=None, description="Conductors under current that lie together; None: they lie apart."
     )
+    through: Id | None = Field(default=None, description="The compartment that it passes; None: none, or not said.")
 
 
 class SaidOfRun(CableOfRun, FuseOfRun):
@@ -128,6 +131,9 @@ class Wiring(Model):
         default_factory=dict, max_length=MAX_CIRCUITS, description="Loads that share a fuse; every other has one of its own."
     )
     fuse_school: FuseSchool = Field(default="ampacity", description="How far a fuse may be above what its cable bears.")
+    stands: dict[Owner, Id] = Field(
+        default_factory=dict, max_length=MAX_RUNS, description="Compartment that a thing at the ends of runs stands in."
+    )
     routes: dict[Id, Route] = Field(default_factory=dict, max_length=MAX_ROUTES)
     runs: dict[RunKey, SaidOfRun] = Field(default_factory=dict, max_length=MAX_RUNS)
     numbers: dict[RunKey, Annotated[int, Field(ge=1, le=MAX_NUMBERS)]] = Field(

@@ -11,7 +11,7 @@ from ryokan.core.wiring.derates import by_ambient, by_bundle, by_burial
 from ryokan.core.wiring.main_run import RATIO_OF
 from ryokan.core.wiring.practice import AWG, METRIC, SOURCE_OF, Practice, practice_of
 from ryokan.core.wiring.short_time import withstand
-from ryokan.core.wiring.things import MAIN_BASE, RunOf
+from ryokan.core.wiring.things import MAIN_BASE, Places, RunOf
 
 FUSES = "fuse_iso"  # blade and bolt-down fuses have these ratings everywhere
 NEC_TERMINALS = "terminals_nec"
@@ -209,13 +209,27 @@ def _is_dead_hot(derate: Figure | None) -> bool:
 
 
 def _length(sheet: Sheet, one: RunOf) -> Figure | None:
-    """Its one-way length: as measured, otherwise of one that is to be laid what is usual. [m] (common practice)"""
+    """Its one-way length: as measured; of one that is to be laid by places, otherwise what is usual. [m] (common practice)"""
     if one.length is not None:
         return sheet.given(f"{one.base}.one_way_length_m", one.length.m, "m")
     if one.found:
         return None
+    if one.places is not None:
+        return _by_places(sheet, one, one.places)
     usual = sheet.assumption(f"run_{one.run.kind}_m")
     return sheet.compute(f"{one.base}.estimated_length_m", "usual", "m", "practice", usual=usual)
+
+
+def _by_places(sheet: Sheet, one: RunOf, places: Places) -> Figure:
+    """Along the walls from end to end, by way of what its way passes, with more for bends. [m] (geometry; common practice)"""
+    points = {"tail": places.tail_m, "head": places.head_m}
+    ways = "sum(max(tail − head, head − tail))"
+    if places.through_m is not None:
+        points["through"] = places.through_m
+        ways = "(sum(max(tail − through, through − tail)) + sum(max(through − head, head − through)))"
+    given = {name: sheet.given(f"{one.base}.{name}_m", point, "m") for name, point in points.items()}
+    bends = sheet.assumption("run_bends_factor")
+    return sheet.compute(f"{one.base}.estimated_length_m", f"bends × {ways}", "m", "practice", bends=bends, **given)
 
 
 def _derate(sheet: Sheet, one: RunOf, practice: Practice, insulation: Figure, prefix: str) -> Figure | None:

@@ -111,7 +111,7 @@ def each_run(scope: Scope) -> dict[str, RunOf]:
         ),
         "A²s": ("wiring.run.*.withstand_a2s",),
         "V": ("wiring.run.*.{allowed_drop_v, best_drop_v, class_v, drop_v, path_drop_v}",),
-        "m": ("wiring.run.*.{estimated_length_m, one_way_length_m}",),
+        "m": ("wiring.run.*.{estimated_length_m, head_m, one_way_length_m, tail_m, through_m}",),
         "mm": ("wiring.run.*.{buried_mm, need_buried_mm}",),
         "°C": ("wiring.run.*.{ambient_c, insulation_c, need_ambient_c, terminal_c}",),
         "Ω": ("wiring.run.*.{loop_ohm, path_ohm}",),

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass
-from typing import cast
+from typing import TypeAlias, cast
 
 from ryokan.core.ac.things import name_of_charger, name_of_unit
+from ryokan.core.ac.values import THE_INVERTER
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.findings.model import Thing
 from ryokan.core.quantities import Length
@@ -22,8 +23,8 @@ from ryokan.core.wiring.model import CableOfRun, FuseOfRun, FuseSchool, Route, S
 
 # What the runs are derived from: a question that looks at them declares these parts of the rig.
 OF_THE_RUNS = (
-    "charging", "inverter", "loads", "region", "solar", "storage.bank", "storage.chemistry", "storage.custom",
-    "storage.others", "storage.take_off", "survey", "wiring",
+    "charging", "inverter", "loads", "region", "solar", "space.compartments", "storage.bank", "storage.chemistry",
+    "storage.compartment", "storage.custom", "storage.others", "storage.take_off", "survey", "wiring",
 )  # fmt: skip
 # What hangs on these stops early or counts, so that they lose little; every other may lose more. (ABYC E-11, from memory)
 CRITICAL_GROUPS = frozenset({"computing", "medical", "navigation", "refrigeration", "standing", "water"})
@@ -31,6 +32,18 @@ NOTHING_SAID = SaidOfRun()
 MAIN_BASE = "wiring.main"
 SHARED_WITH_MAIN = (*CableOfRun.model_fields, *FuseOfRun.model_fields)  # what can be said of the main run as of any other
 OWN_OF_A_WAY = ("conductor", "length")
+
+
+Point: TypeAlias = tuple[float, float, float]
+
+
+@dataclass(frozen=True, slots=True)
+class Places:
+    """Middles of the compartments that the ends of a run stand in, and of the one that its way passes. [m]"""
+
+    tail_m: Point
+    head_m: Point
+    through_m: Point | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,6 +65,7 @@ class RunOf:
     own_conductor: str | None = None
     feeds: tuple[tuple[str, str], ...] = ()  # of the charge bus: kind and thing of each run that is on it
     equal_leads: bool = False  # of links between strings: each has a lead of its own to common posts
+    places: Places | None = None  # of its two ends, where they stand in compartments apart
     beside_v: float | None = None  # class of the bank beside that it leads to, where somebody said it
 
     @property
@@ -122,9 +136,50 @@ def runs_of(rig: Rig) -> dict[str, RunOf]:
             None if way is None else way.conductor,
             tuple((other.kind, other.thing) for other in runs.values() if run.kind == "charge" and other.behind == key),
             run.kind == "link" and rig.storage.take_off in EQUAL_LEADS,
+            _places(rig, run, wiring.routes.get(said.route or "")),
             None if (beside := rig.storage.others.get(run.beside)) is None else beside.volts,
         )
     return found
+
+
+# What stands with the bank until somebody says otherwise.
+WITH_THE_BANK = ("bank", "bus", "charge", "panel", "stepdown")
+
+
+def where_it_stands(rig: Rig, owner: str) -> str | None:
+    """The compartment of what terminals belong to: as said of it, else of bank and inverter their own; None: not known."""
+    if (said := rig.wiring.stands.get(owner)) is not None:
+        return said
+    if owner == f"inverter:{THE_INVERTER}":
+        return rig.inverter.compartment
+    return rig.storage.compartment if owner in WITH_THE_BANK else None
+
+
+def owners_of(rig: Rig, runs: Iterable[DcRun]) -> dict[str, str]:
+    """What stands at the ends of runs, by owner of terminals, with what people call it.
+
+    Where the bank and the inverter stand is said with them.
+    """
+    found = {"bus": "the bus"}
+    for run in runs:
+        tail, head = (end.rpartition(".")[0] for end in (run.tail, run.head))
+        name = name_of_run(rig, run)
+        if tail.startswith(("alternator", "array")):
+            found.setdefault(tail, name.partition(" to ")[0])
+        if run.kind not in ("string", "link"):
+            found.setdefault(head, name.partition(" to ")[2])
+    return {owner: name for owner, name in found.items() if owner not in ("bank", f"inverter:{THE_INVERTER}")}
+
+
+def _places(rig: Rig, run: DcRun, route: Route | None) -> Places | None:
+    boxes = rig.space.compartments
+    if not boxes:
+        return None
+    tail, head = (where_it_stands(rig, end.rpartition(".")[0]) for end in (run.tail, run.head))
+    if tail is None or head is None or tail == head or tail not in boxes or head not in boxes:
+        return None
+    through = None if route is None else boxes.get(route.through or "")
+    return Places(boxes[tail].middle_m, boxes[head].middle_m, None if through is None else through.middle_m)
 
 
 def the_main_run(rig: Rig) -> RunOf:
