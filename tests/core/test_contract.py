@@ -24,6 +24,9 @@ from ryokan.core.question import MONEY, pattern
 from ryokan.core.registry import PLAN
 from ryokan.core.storage.running import UNITS as RUNNING_UNITS
 from ryokan.core.storage.running import how_long
+from ryokan.core.wiring.made import UNITS as MADE_UNITS
+from ryokan.core.wiring.made import how_made
+from ryokan.core.wiring.things import runs_of, the_main_run
 from ryokan.wording.figures import title
 
 FROZEN: dict[str, dict[str, Any]] = json.loads((ROOT / "tests/fixtures/figures-contract.json").read_text())
@@ -32,6 +35,7 @@ DECLARED = (
     | RUNNING_UNITS
     | RECHARGE_UNITS
     | MOVED_UNITS
+    | MADE_UNITS
 )
 # A figure may pass from what somebody states to what follows from something else, never back.
 MAY_BECOME = {"given": {"given", "constant", "computed", "looked_up", "chosen", "simulated"}, "constant": {"constant", "computed", "looked_up", "chosen"}}  # fmt: skip
@@ -53,6 +57,9 @@ def figures() -> Iterator[Figure]:
     some = rig(storage={"bank": {"nominal_ah": 200}}, charging=charging(charger_a=20), solar=plain_array(300))
     worked = evaluate(some).figures
     yield from (one for key, one in how_soon(some, worked, 0.5).items() if key.startswith("recharge."))
+    one = rig(storage={"bank": {"nominal_ah": 200}}, wiring={"main": {"conductor": "awg:2", "stud_near": "M8"}})
+    for run in (the_main_run(one), *runs_of(one).values()):
+        yield from (figure for key, figure in how_made(one, evaluate(one).figures, run).items() if key.startswith("made."))
     yield from (one for key, one in how_long(some, evaluate(some).figures, ["l0"], 1.0).items() if key.startswith("running."))
 
 

@@ -253,6 +253,7 @@ ONE_AT_A_TIME = {
         {"storage.bank": {"units": {"part": "own:sized", "series": 2, "parallel": 3}}},
         "storage",
     ),
+    "storage.bank_with_gas": ({"space.compartments.chest.gas": True}, "storage"),
     "storage.bay_unlike_compartment": ({"storage.bay": "outside", "space.compartments.chest.living_space": True}, "storage"),
     "inverter.compartment_unfit": ({"space.compartments.chest.wet": True}, "inverter"),
     "inverter.near_a_bed": ({"space.compartments.chest.near_bed": True}, "inverter"),

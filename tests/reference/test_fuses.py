@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 import pytest
-from builders import changed
+from builders import changed, rig
 from test_runs import wired
 
 from ryokan.core.data.tables import tables
@@ -15,6 +15,7 @@ from ryokan.core.rig import Rig
 from ryokan.core.wiring.buying import against_fuse, cheapest_fuse, cost_of_cable, met_on
 from ryokan.core.wiring.circuits import put_together
 from ryokan.core.wiring.fuse_times import Fused, opens_first
+from ryokan.core.wiring.made import how_made
 from ryokan.core.wiring.things import runs_of, the_main_run
 
 # Which of two opens first can be shown: gG one behind the other from 1.6 : 1 and 16 A up (IEC 60269-1), class T from 3 : 1
@@ -157,3 +158,16 @@ def test_the_next_rating_of_a_main_run_is_one_of_its_region() -> None:
     forty = FusePart(**BLADE | {"rated_a": 40, "breaks_a": 50_000})
     assert figures["wiring.main.ampacity_a"].value == 35
     assert "above_cable" in against_fuse(forty, main, figures, meets)
+
+
+# How a run is made, by hand: BS 7671 522.8.3 gives 4 × the outside diameter between 10 and 25 mm (from memory); a clamp each 450 mm
+# (ABYC E-11, from memory); two pieces and four lugs for two poles.
+def test_a_run_is_cut_crimped_bent_and_held_as_worked_by_hand() -> None:
+    said = {"length": "2 m", "conductor": "mm2:35", "stud_near": "M8", "cables": 2}
+    one = rig(storage={"bank": {"nominal_ah": 200}}, wiring={"runs": {"bus.pos>panel.in": said}})
+    run = next(run for run in runs_of(one).values() if run.run.kind == "panel")
+    made = {key: figure.value for key, figure in how_made(one, evaluate(one).figures, run).items() if key.startswith("made.")}
+    assert made["made.lugs"] == 8 and made["made.clamps"] == 5
+    assert made["made.cut_m"] == pytest.approx(4 * 2.15)
+    assert made["made.bend_mm"] == pytest.approx(4 * 11.9)
+    assert (made["made.near.least_nm"], made["made.near.most_nm"]) == (9, 12)

@@ -236,6 +236,7 @@ def filled(path: str, shops: Shops) -> str:
         "/candidates": "?place=storage.bank",
         "/wiring/fuses": "?run=bank.pos>bus.pos",
         "/wiring/gear": "?gear=switch",
+        "/wiring/made": "?run=bank.pos>bus.pos",
         "/places": "?q=reno",
         "/places/within": "?west=170&south=-48&east=-170&north=-30",
         "/places/nearest": "?lat=52.5&lon=-1.9",

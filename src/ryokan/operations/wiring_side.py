@@ -35,6 +35,7 @@ from ryokan.core.wiring.buying import (
 from ryokan.core.wiring.circuits import DcCircuit, put_together
 from ryokan.core.wiring.copper import Laid, as_laid, least_copper
 from ryokan.core.wiring.gear import GearKind
+from ryokan.core.wiring.made import how_made
 from ryokan.core.wiring.practice import area_mm2
 from ryokan.core.wiring.rules_of_gear import usual_run
 from ryokan.core.wiring.things import MAIN_BASE, RunOf, place_of, runs_of, the_main_run
@@ -71,6 +72,30 @@ def read_wiring_side(session: Session, actor: Actor, option_id: UUID) -> WiringS
     """
     worked = work_out(session, actor, option_id)
     return WiringSide(worked.rig, runs_of(worked.rig), worked.report.figures, worked.revision.number)
+
+
+@dataclass(frozen=True, slots=True)
+class Made:
+    """How a run is made, on top of the figures of the report. Empty of a run that is not there."""
+
+    figures: Mapping[str, Figure]
+    keys: tuple[str, ...]
+
+
+def read_how_made(session: Session, actor: Actor, option_id: UUID, run_key: str) -> Made:
+    """What it takes to lay a run. Stores nothing.
+
+    Raises
+    ------
+    NotThere
+        No such option in the actor's shop.
+    """
+    worked = work_out(session, actor, option_id)
+    one = next((one for one in _every(worked.rig) if one.run.key == run_key), None)
+    if one is None:
+        return Made({}, ())  # a page may ask for one that an undo has just taken away
+    found = how_made(worked.rig, worked.report.figures, one)
+    return Made({**worked.report.figures, **found}, tuple(found))
 
 
 @dataclass(frozen=True, slots=True)

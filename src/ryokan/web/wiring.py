@@ -18,9 +18,10 @@ from ryokan.operations.wiring_side import (
     gear_for,
     lightened,
     mended,
+    read_how_made,
     read_wiring_side,
 )
-from ryokan.web.answers import figure_value
+from ryokan.web.answers import figure_value, worked_figure
 from ryokan.web.context import reader, signed_in
 from ryokan.web.spec import answers, spec
 from ryokan.web.wiring_schemas import (
@@ -31,6 +32,7 @@ from ryokan.web.wiring_schemas import (
     FuseOfferAnswer,
     FuseOffers,
     GoneRun,
+    MadeAnswer,
     OfOneRun,
     OfOneThing,
     RunChangeAnswer,
@@ -49,6 +51,10 @@ SHOWN = (
     "conductor", "have_conductor", "ampacity_a", "best_ampacity_a", "drop_v", "best_drop_v", "path_drop_v",
     "allowed_drop_v", "fault_high_a", "fault_low_a", "bears_floor_a", "withstand_a2s",
 )  # fmt: skip
+
+
+# What stands in the row of a run, or beside its fields.
+NOT_SHOWN = ("made.conductor", "made.length_m", "made.pieces", "made.near.stud", "made.far.stud")
 
 
 @blueprint.get("/options/<uuid:option_id>/wiring")
@@ -143,6 +149,16 @@ def read_fuses(option_id: UUID, query: OfOneRun) -> FuseOffers:
             for one in found
         ]
     )
+
+
+@blueprint.get("/options/<uuid:option_id>/wiring/made")
+@spec.validate(resp=answers(MadeAnswer, 404, 422))
+def read_made(option_id: UUID, query: OfOneRun) -> MadeAnswer:
+    """How one run is made: what is cut and crimped, how tightly it bends, how it is held and landed."""
+    with signed_in() as (session, actor):
+        made, its_reader = read_how_made(session, actor, option_id, query.run), reader(session, actor)
+    shown = [key for key in made.keys if key.startswith("made.") and key not in NOT_SHOWN]
+    return MadeAnswer(figures=[worked_figure(made.figures, key, its_reader) for key in shown])
 
 
 @blueprint.get("/options/<uuid:option_id>/wiring/gear")

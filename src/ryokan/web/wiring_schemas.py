@@ -8,6 +8,7 @@ from typing import Any
 from pydantic import BaseModel, Field
 
 from ryokan.core.topology.dc import RunKind
+from ryokan.web.load_schemas import WorkedFigure
 from ryokan.web.schemas import FigureValue, Sent
 
 
@@ -91,6 +92,12 @@ class CostAnswer(BaseModel):
 
     amount: Decimal
     currency: str
+
+
+class MadeAnswer(BaseModel):
+    """How one run is made."""
+
+    figures: list[WorkedFigure]
 
 
 class FuseOfferAnswer(BaseModel):

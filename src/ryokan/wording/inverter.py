@@ -129,6 +129,10 @@ FINDINGS: dict[str, Words] = {
         "{name} is no place for the inverter: {why}.",
         "It needs air on each side and a dry place; the maker's clearances go first.",
     ),
+    "inverter.not_ignition_protected/gas": Words(
+        "The inverter may spark, and bottled gas stands in {name} or drains there.",
+        "Gas is heavier than air and gathers low; one spark lights it. It belongs into another compartment.",
+    ),
     "inverter.not_ignition_protected": Words(
         "The inverter stands in {name}, an engine space, and is not built for petrol vapour.",
         "A relay or a fan that sparks there can blow up the vehicle. Only ignition-protected devices belong in it.",

@@ -352,6 +352,11 @@ FINDINGS: dict[str, Words] = {
         "The {name} is told to stand in a compartment that is not measured any more.",
         "Choose another, or measure it again.",
     ),
+    "storage.bank_with_gas": Words(
+        "The bank is to stand in {name}, where bottled gas stands or drains.",
+        "Gas is heavier than air and gathers low; a spark at a post or within a relay lights it. It belongs into another "
+        "compartment.",
+    ),
     "storage.bay_unlike_compartment": Words(
         "The bank is entered otherwise, but {name} is {where}.",
         "Gas, cold and the rules for lead go by where it really stands.",

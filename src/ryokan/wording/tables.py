@@ -25,6 +25,10 @@ COLUMNS = {
     "at_battery_m": "m, in a sheath from a battery",
     **{f"most_s_at_{share}": f"s at most at {share} %" for share in (135, 200, 350, 600)},
     **{f"least_s_at_{share}": f"s at least at {share} %" for share in (135, 200, 350, 600)},
+    "outside_mm": "mm outside",
+    "times": "times the outside",
+    "least_nm": "Nm at least",
+    "most_nm": "Nm at most",
     "copper": "copper",
     "aluminium": "aluminium",
 }

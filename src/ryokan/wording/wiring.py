@@ -105,6 +105,19 @@ OF_A_RUN: dict[str, str] = {
     "told_ampacity_a": "What the cable bears by its seller",
     "withstand_a2s": "What its cable bears for a moment",
 }
+TITLES |= {
+    "made.*.least_nm": "Least torque of the nut on that stud",
+    "made.*.most_nm": "Most torque of the nut on that stud",
+    "made.*.stud": "Stud that it is landed on",
+    "made.bend_mm": "Least radius of a bend, inside",
+    "made.clamps": "Clamps",
+    "made.conductor": "Its cable",
+    "made.cut_m": "To be cut of its cable",
+    "made.length_m": "One-way length",
+    "made.lugs": "Lugs",
+    "made.outside_mm": "Outside of a usual cable of that size",
+    "made.pieces": "Pieces of cable",
+}
 TITLES |= {f"wiring.run.*.{name}": title for name, title in OF_A_RUN.items()}
 
 FINDINGS: dict[str, Words] = {
@@ -285,6 +298,10 @@ FINDINGS: dict[str, Words] = {
         "“{name}” is of solid wire.",
         "It cracks where things shake. Stranded wire is asked for aboard.",
     ),
+    "wiring.run_lugs_unlike": Words(
+        "{name}: the holes of its lugs are not those of their studs.",
+        "A large hole on a small stud touches at its edge alone: the joint warms and loosens. Lugs for the stud end it.",
+    ),
     "wiring.run_over_terminal": Words(
         "{conductor} of “{name}” does not fit the terminals that it is landed on; they take {takes_mm2} mm².",
         "A joint with strands cut off or left out burns. Land it on a bar or a stud, and go on from there thinner and fused.",
@@ -333,6 +350,10 @@ FINDINGS: dict[str, Words] = {
         "“{name}” opens one pole, and the bank is to be parted in both.",
         "With one pole open the other still joins bank and vehicle. A switch of two poles, or a second one in the negative, "
         "parts them.",
+    ),
+    "wiring.gear_may_ignite/gas": Words(
+        "“{name}” may spark, and bottled gas stands there or drains there.",
+        "Gas is heavier than air and gathers low; one spark lights it. It belongs into another compartment.",
     ),
     "wiring.gear_may_ignite": Words(
         "“{name}” may spark, and sits in the engine space of a petrol engine.",
@@ -425,7 +446,7 @@ AGAINST_GEAR: dict[str, str] = {
     "volts": "not made for these DC volts",
     "volts_unknown": "its DC volts are not known",
     "one_pole": "opens one pole, and both are to be parted",
-    "may_ignite": "not known to be built for a space with petrol",
+    "may_ignite": "not known to be built for a space with petrol or gas",
     "few_ways": "has fewer ways than runs leave it",
 }
 AGAINST_A_FUSE: dict[str, str] = {

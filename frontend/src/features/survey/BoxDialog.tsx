@@ -61,6 +61,7 @@ export const COMPARTMENT: PartField[] = [
   yes("heated", "Heated", true),
   yes("wet", "Wet", false),
   yes("engine_space", "An engine space", false),
+  yes("gas", "Bottled gas, or its drain", false),
   yes("near_bed", "Noise wakes somebody", false),
 ];
 

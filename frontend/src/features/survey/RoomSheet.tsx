@@ -78,7 +78,7 @@ function Inside({ view, onOpen }: { view: "above" | "side"; onOpen: (id: string)
       up: one[up],
       width: one.length_m,
       height: view === "above" ? one.width_m : one.height_m,
-      tone: one.wet || one.engine_space ? "barred" : "room",
+      tone: one.wet || one.engine_space || one.gas ? "barred" : "room",
     }),
   );
   return (
@@ -154,6 +154,7 @@ function traits(one: Compartment): string {
   return [
     one.wet && "wet",
     one.engine_space && "engine space",
+    one.gas && "bottled gas",
     one.living_space && "living space",
     !one.heated && "unheated",
     one.near_bed && "near a bed",

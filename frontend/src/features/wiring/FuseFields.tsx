@@ -4,6 +4,7 @@ import { Button } from "../../ui/Button";
 import { LengthField } from "../worksheet/cableFields";
 import { NumberField, SelectField, WordsField } from "../worksheet/fields";
 import { FusesOfBook } from "./FusesOfBook";
+import { Made } from "./Made";
 
 const NOT_SAID = { value: null, label: "not said" };
 
@@ -116,6 +117,7 @@ export function MainDetails({ main }: { main: Rig["wiring"]["main"] }) {
       <CablesFields base="/wiring/main" said={main} />
       <FuseFields base="/wiring/main" said={main} />
       <OfTheBook run="bank.pos>bus.pos" />
+      <Made run="bank.pos>bus.pos" base="/wiring/main" said={main} />
     </>
   );
 }

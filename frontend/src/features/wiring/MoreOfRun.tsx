@@ -6,6 +6,7 @@ import { NeedRows } from "../worksheet/NeedRows";
 import { useRig } from "../worksheet/useRig";
 import { CircuitOf } from "./CircuitOf";
 import { CablesFields, FuseFields, OfTheBook } from "./FuseFields";
+import { Made } from "./Made";
 
 const RATINGS = [60, 75, 90, 105].map((value) => ({ value, label: `${value} °C` }));
 
@@ -108,6 +109,7 @@ export function MoreOfRun({ run, said, stock }: { run: DcRun; said: SaidOfRun; s
         value={said.maker_conductor}
         stock={stock}
       />
+      <Made run={run.key} base={base} said={said} />
       {answer.may_edit && run.key in rig.wiring.runs && (
         <Button kind="quiet" className="mt-2" onClick={() => void edit([{ op: "remove", path: base }])}>
           Forget all that was said of it

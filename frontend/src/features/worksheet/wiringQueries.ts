@@ -50,6 +50,18 @@ export const gearOffersQuery = (optionId: string, revision: number, gear: string
     },
   });
 
+/** How one run is cut, crimped, bent, held and landed, at a revision. */
+export const madeQuery = (optionId: string, revision: number, run: string) =>
+  queryOptions({
+    queryKey: ["wiring", "made", optionId, revision, run],
+    placeholderData: keepPreviousData,
+    gcTime: 60_000,
+    queryFn: () => {
+      const params = { path: { option_id: optionId }, query: { run } };
+      return unwrap(client.GET("/api/v1/options/{option_id}/wiring/made", { params }));
+    },
+  });
+
 /** Circuits that loads could share, at a revision. */
 export const circuitsQuery = (optionId: string, revision: number) =>
   queryOptions({

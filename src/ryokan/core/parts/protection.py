@@ -10,12 +10,11 @@ from ryokan.core.model import YesNo
 from ryokan.core.parts.base import AnyPart
 from ryokan.core.wiring.conductors import known_conductor
 from ryokan.core.wiring.fuse_times import FuseTimes
-from ryokan.core.wiring.kinds import FuseFamily, InsulationC, Material
+from ryokan.core.wiring.kinds import FuseFamily, InsulationC, Material, StudSize
 
 RatedAmps: TypeAlias = Annotated[float, Field(gt=0, le=5_000)]
 RatedVolts: TypeAlias = Annotated[float, Field(gt=0, le=1_500)]
 BreaksAmps: TypeAlias = Annotated[float, Field(gt=0, le=200_000)]
-StudSize: TypeAlias = Literal["M4", "M5", "M6", "M8", "M10", "M12"]
 
 
 class FusePart(AnyPart):

@@ -37,6 +37,7 @@ class Compartment(Model):
     heated: bool = True
     wet: bool = False
     engine_space: bool = False
+    gas: bool = Field(default=False, description="Bottled gas stands in it, or its drain leads there.")
     near_bed: bool = Field(default=False, description="A noise in it wakes somebody.")
     floor_load_kg: float | None = Field(default=None, gt=0, le=20_000, description="What its floor bears. [kg]")
 

@@ -10,7 +10,9 @@ from ryokan.core.figure import Figure, Sheet
 from ryokan.core.parts.base import Size
 from ryokan.core.space.model import Compartment, Roof, Space
 
-Hindrance: TypeAlias = Literal["wet", "engine_space", "door", "length", "width", "height", "cable_bend", "count", "floor_load"]
+Hindrance: TypeAlias = Literal[
+    "wet", "engine_space", "gas", "door", "length", "width", "height", "cable_bend", "count", "floor_load"
+]
 
 # Air on each side of a unit, for heat and hands. (common practice)
 CLEARANCE_M = 0.01
@@ -146,6 +148,8 @@ def hindrances(box: Compartment, unit: Unit, count: int) -> tuple[Hindrance, ...
         found.append("wet")
     if box.engine_space and unit.lithium:
         found.append("engine_space")
+    if box.gas:
+        found.append("gas")
     if not _through_door(box, size):
         found.append("door")
     along = _whole(box.length_m, size.length_m, air_m) * _whole(box.width_m, size.width_m, air_m)

@@ -15,6 +15,7 @@ from ryokan.core.vehicle import BOATS, ROAD
 _SAID: dict[Hindrance, str] = {
     "wet": "it is wet",
     "engine_space": "it is an engine space",
+    "gas": "bottled gas stands or drains there",
     "door": "the door is too small",
     "length": "too short",
     "width": "too narrow",
@@ -169,11 +170,23 @@ def inverter_compartment_unfit(rig: Rig, sheet: Sheet, one: tuple[Compartment, b
 
 @rule("inverter.not_ignition_protected", "danger", "ignition_protection", each=inverter_compartment)
 def not_ignition_protected(rig: Rig, sheet: Sheet, one: tuple[Compartment, bool]) -> Trouble | None:
-    """An inverter that may spark stands in the engine space of a petrol engine, or the bank in its fumes."""
+    """An inverter that may spark stands where petrol or bottled gas may gather."""
     box, of_the_part = one
-    if not box.engine_space or rig.vehicle.fuel != "petrol":
+    protected = of_the_part and "inverter.part.ignition_protected" in sheet
+    if protected or not fumes_gather(rig, box):
         return None
-    return None if of_the_part and "inverter.part.ignition_protected" in sheet else Trouble()
+    return Trouble(variant="gas", source="gas_locker") if box.gas else Trouble()
+
+
+def fumes_gather(rig: Rig, box: Compartment) -> bool:
+    """Whether petrol or bottled gas may gather in a compartment: a spark lights it."""
+    return box.gas or (box.engine_space and rig.vehicle.fuel == "petrol")
+
+
+@rule("storage.bank_with_gas", "danger", "gas_locker", each=bank_compartment)
+def bank_with_gas(rig: Rig, sheet: Sheet, box: Compartment) -> Trouble | None:
+    """The bank stands where bottled gas stands, or where its drain leads."""
+    return Trouble() if box.gas else None
 
 
 @rule("inverter.near_a_bed", "advice", "practice", each=inverter_compartment)

@@ -19,6 +19,7 @@ from ryokan.core.parts.protection import (
     SwitchPart,
 )
 from ryokan.core.rig import Rig
+from ryokan.core.space.rules_of_place import fumes_gather
 from ryokan.core.wiring.fuse_times import longest_of, surely_from
 from ryokan.core.wiring.gear import Gear, GearKind
 from ryokan.core.wiring.kinds import FuseFamily
@@ -126,8 +127,8 @@ def against_gear(
     if isinstance(part, SwitchPart) and rig.wiring.switch_poles == "both" and part.poles != 2:
         found.append("one_pole")
     box = rig.space.compartments.get(one.compartment or "")
-    petrol = box is not None and box.engine_space and rig.vehicle.fuel == "petrol"
-    if petrol and isinstance(part, SwitchPart) and part.ignition_protected != "yes":
+    fumes = box is not None and fumes_gather(rig, box)
+    if fumes and isinstance(part, SwitchPart) and part.ignition_protected != "yes":
         found.append("may_ignite")
     if isinstance(part, HolderPart) and part.ways < leave:
         found.append("few_ways")

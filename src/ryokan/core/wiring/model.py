@@ -13,7 +13,7 @@ from ryokan.core.wiring.circuits import MAX_CIRCUITS, DcCircuit
 from ryokan.core.wiring.conductors import RunKey, known_conductor
 from ryokan.core.wiring.fuse_times import FuseTimes
 from ryokan.core.wiring.gear import MAX_GEAR, Gear, NegativeValues
-from ryokan.core.wiring.kinds import FuseFamily, InsulationC, Material
+from ryokan.core.wiring.kinds import FuseFamily, InsulationC, Material, StudSize
 
 Zone: TypeAlias = Literal["cabin", "engine_space", "roof"]
 # Not at all (ISO 13297), up to the next rating (NEC 240.4(B)), or half more on branches (ABYC E-11).
@@ -59,6 +59,9 @@ class CableOfRun(Model):
     told_ampacity_a: float | None = Field(
         default=None, gt=0, le=5_000, description="What is printed on the cable, or what its seller says that it bears. [A]"
     )
+    stud_near: StudSize | None = Field(default=None, description="Stud that it is landed on at the end towards the bank.")
+    stud_far: StudSize | None = Field(default=None, description="Stud that it is landed on at the other end.")
+    lugs_fit: YesNo | None = Field(default=None, description="Whether the holes of its lugs are those of their studs.")
 
     _in_stock = field_validator("conductor")(known_conductor)
 

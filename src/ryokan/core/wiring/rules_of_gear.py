@@ -10,6 +10,7 @@ from ryokan.core.findings.model import Fix, Thing, Trouble, replace, rule
 from ryokan.core.findings.things import holds_lithium
 from ryokan.core.loads.model import Load
 from ryokan.core.rig import Rig
+from ryokan.core.space.rules_of_place import fumes_gather
 from ryokan.core.subjects import subject_of
 from ryokan.core.topology.dc import THE_MAIN_RUN, TO_PANEL
 from ryokan.core.vehicle import BOATS
@@ -119,11 +120,13 @@ def gear_out_of_reach(rig: Rig, sheet: Sheet, placed: Placed) -> Trouble | None:
 
 @rule("wiring.gear_may_ignite", "danger", "ignition_protection", each=each_gear)
 def gear_may_ignite(rig: Rig, sheet: Sheet, placed: Placed) -> Trouble | None:
-    """A switch or disconnect that may spark sits in the engine space of a petrol engine."""
+    """A switch or disconnect that may spark sits where petrol or bottled gas may gather."""
     _, one, _ = placed
     box = rig.space.compartments.get(one.compartment or "")
     sparks = one.gear in ("main_switch", "load_disconnect", "fuse_box") and one.ignition_protected == "no"
-    return Trouble() if sparks and box is not None and box.engine_space and rig.vehicle.fuel == "petrol" else None
+    if not sparks or box is None or not fumes_gather(rig, box):
+        return None
+    return Trouble(variant="gas", source="gas_locker") if box.gas else Trouble()
 
 
 @rule("wiring.switch_one_pole", "fault", "given", each=each_gear)

@@ -370,6 +370,12 @@ def run_solid(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     return Trouble() if one.said.make == "solid" else None
 
 
+@rule("wiring.run_lugs_unlike", "fault", "practice", each=each_said_and_main)
+def run_lugs_unlike(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
+    """Lugs of a run have other holes than the studs that they sit on, so that little metal touches."""
+    return Trouble() if one.said.lugs_fit == "no" else None
+
+
 @rule("wiring.run_over_terminal", "fault", "part_sheet", each=each_said)
 def run_over_terminal(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """The cable of a run is thicker than the terminals that it is landed on take."""
