@@ -92,7 +92,7 @@ def dc_runs(rig: Rig) -> dict[str, DcRun]:
     found = [
         *_strings(rig.storage),
         *_links(rig.storage),
-        *_inverters(rig.inverter, rig.has_loads),
+        *_inverters(rig.inverter, rig.has_loads, *((BUS, MAIN) if rig.wiring.inverter_joins == "bus" else (BANK, ""))),
         *_charge_bus([*of_the_sun, *by_others]),
         *of_the_sun,
         *by_others,
@@ -143,10 +143,10 @@ def _links(storage: Storage) -> Iterator[DcRun]:
         yield DcRun(BETWEEN_STRINGS, "link", "", "", alike=len(strings), pieces=of_each)
 
 
-def _inverters(inverter: Inverter, has_loads: bool) -> Iterator[DcRun]:
+def _inverters(inverter: Inverter, has_loads: bool, joins: str, behind: str) -> Iterator[DcRun]:
     for id in inverter.units():
         if id != THE_INVERTER or has_loads or inverter.chosen is not None:
-            yield DcRun(f"{BUS}>inverter:{id}.dc", "inverter", id, MAIN)
+            yield DcRun(f"{joins}>inverter:{id}.dc", "inverter", id, behind)
 
 
 def _controllers(solar: Solar, joins: str, behind: str) -> Iterator[DcRun]:

@@ -70,7 +70,7 @@ def against_fuse(part: AnyFuse, one: RunOf, figures: Mapping[str, Figure], meets
     floor, ampacity = of("fuse_floor_a"), figures.get(f"{one.base}.ampacity_a")
     if floor is not None and part.rated_a < floor * (1 - 1e-9):
         found.append("below_load")
-    if one.said.maker_fuse_a is not None and part.rated_a < one.said.maker_fuse_a:
+    if (asks := of("maker_fuse_a")) is not None and part.rated_a < asks:
         found.append("below_maker")
     if ampacity is not None and part.rated_a > most_fuse_a(one.school, fuses_of(one), ampacity) * (1 + 1e-9):
         found.append("above_cable")

@@ -16,12 +16,13 @@ from ryokan.core.wiring.practice import AWG, METRIC, SOURCE_OF, Practice, practi
 from ryokan.core.wiring.short_time import withstand
 
 
-def design_current(sheet: Sheet, *, charge_bus: bool) -> Figure:
+def design_current(sheet: Sheet, *, charge_bus: bool, inverters: bool) -> Figure:
     """Largest continuous current of the main run: discharging with everything on, or all chosen chargers at once. [A]
 
     The inverter counts at its full rating and the lowest working volts, since cables follow the rating, not the audit, and so
-    do those beside it. DC loads count with what their wiring or their converter takes on top. Where all that charges is on a
-    bus of its own, what the charger within the inverter gives is left. (common practice)
+    do those beside it; with fuses of their own at the bank none of them counts. DC loads count with what their wiring or their
+    converter takes on top. Of what charges only the charger within the inverter is left where the others have a bus of their
+    own. (common practice)
     """
     dc_loads = sheet.compute(
         "wiring.main.dc_loads_a",
@@ -31,12 +32,14 @@ def design_current(sheet: Sheet, *, charge_bus: bool) -> Figure:
         peak=sheet["loads.dc_peak_at_bank_w"],
         cutoff_v=sheet["inverter.cutoff_v"],
     )
-    inputs = {"inverter": sheet["inverter.dc_current_at_cutoff_a"], "dc_loads": dc_loads}
-    others = sheet.get("inverter.others_current_a")
-    formula = "inverter + dc_loads"
+    inputs, formula = {"dc_loads": dc_loads}, "dc_loads"
+    others = sheet.get("inverter.others_current_a") if inverters else None
+    if inverters:
+        formula, inputs["inverter"] = "inverter + dc_loads", sheet["inverter.dc_current_at_cutoff_a"]
     if others is not None:
         formula, inputs["others"] = "inverter + others + dc_loads", others
-    charging = sheet.get("charging.source.inverter.rated_a") if charge_bus else sheet["charging.all_sources_a"]
+    within = sheet.get("charging.source.inverter.rated_a") if inverters else None
+    charging = within if charge_bus else sheet["charging.all_sources_a"]
     if charging is not None:
         formula, inputs["charging"] = f"max({formula}, charging)", charging
     return sheet.compute("wiring.main.design_current_a", formula, "A", "practice", **inputs)

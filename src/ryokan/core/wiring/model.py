@@ -125,6 +125,9 @@ class Wiring(Model):
         description="On which side of the main switch the solar controllers join; “charge_bus”: all that charges is on a bus "
         "of its own, which the bank's electronics part from it.",
     )
+    inverter_joins: Literal["bus", "battery"] = Field(
+        default="bus", description="Inverters behind the main fuse at the bus, or each with a fuse of its own at the bank."
+    )
     switch_poles: Literal["positive", "both"] = Field(default="positive", description="What the main switch is to open.")
     gear: dict[Id, Gear] = Field(
         default_factory=dict, max_length=MAX_GEAR, description="Bars, switches, shunts, disconnects and fuse boxes."

@@ -333,8 +333,6 @@ def run_fuse_above_device(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
 @rule("wiring.run_below_makers_fuse", "fault", "part_sheet", each=each_said)
 def run_below_makers_fuse(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """The fuse of a run is below the least that the maker of its device asks for."""
-    if one.said.maker_fuse_a is None:
-        return None
     fuse, asks = _of(sheet, one, "have_fuse_a"), _of(sheet, one, "maker_fuse_a")
     if fuse is None or asks is None or fuse.number >= asks.number:
         return None
@@ -344,8 +342,6 @@ def run_below_makers_fuse(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
 @rule("wiring.run_below_makers_conductor", "fault", "part_sheet", each=each_said)
 def run_below_makers_conductor(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """The cable of a run is smaller than the maker of its device asks for."""
-    if one.said.maker_conductor is None:
-        return None
     cable, asks = _of(sheet, one, "have_conductor"), _of(sheet, one, "maker_conductor")
     if cable is None or asks is None or area_mm2(str(cable.value)) * one.said.cables >= area_mm2(str(asks.value)):
         return None

@@ -8,7 +8,7 @@ from ryokan.core.errors import OutOfTable
 from ryokan.core.figure import Figure, Input, Sheet
 from ryokan.core.wiring.at_best import best_ampacity, best_drop
 from ryokan.core.wiring.derates import by_ambient, by_bundle, by_burial
-from ryokan.core.wiring.main_run import RATIO_OF
+from ryokan.core.wiring.main_run import RATIO_OF, MakersFloors
 from ryokan.core.wiring.practice import AWG, METRIC, SOURCE_OF, Practice, practice_of
 from ryokan.core.wiring.short_time import withstand
 from ryokan.core.wiring.things import MAIN_BASE, Places, RunOf
@@ -165,7 +165,7 @@ def _panel(sheet: Sheet, key: str, one: RunOf) -> Figure | None:
     return sheet.compute(key, f"min(together, {' + '.join(terms)})", "A", "practice", **inputs)
 
 
-def size(sheet: Sheet, one: RunOf, current: Figure) -> None:
+def size(sheet: Sheet, one: RunOf, current: Figure, floors: MakersFloors) -> None:
     """Fuse and conductor of a run, what the conductor bears where it lies, and what is lost on the way to its end.
 
     Fuse: next rating over 1.25 × the current. Conductor: the smallest that the fuse protects where it lies, that its terminals
@@ -177,10 +177,10 @@ def size(sheet: Sheet, one: RunOf, current: Figure) -> None:
         f"{base}.fuse_floor_a", "headroom × current", "A", "practice",
         headroom=sheet.assumption("fuse_headroom"), current=current,
     )  # fmt: skip
-    if one.said.maker_fuse_a is not None:
-        sheet.given(f"{base}.maker_fuse_a", one.said.maker_fuse_a, "A")
-    if one.said.maker_conductor is not None:
-        sheet.given(f"{base}.maker_conductor", one.said.maker_conductor, "")
+    if (asks_a := one.said.maker_fuse_a or floors.fuse_a) is not None:
+        sheet.given(f"{base}.maker_fuse_a", asks_a, "A")
+    if (asks := one.said.maker_conductor or floors.conductor) is not None:
+        sheet.given(f"{base}.maker_conductor", asks, "")
     length, allowed = _length(sheet, one), _allowed(sheet, one)
     insulation = None if one.insulation_c is None else sheet.given(f"{base}.insulation_c", one.insulation_c, "°C")
     practice = practice_of(one.code_pack)
@@ -281,7 +281,7 @@ def _needed(
     OutOfTable
         No stock fuse or conductor serves.
     """
-    base, said, ampacity = one.base, one.said, practice.ampacity
+    base, ampacity = one.base, practice.ampacity
     least = at_terminals = floor
     if one.run.kind == "link" and (guarded := guards_a_link(sheet, one)) is not None:
         formula, inputs = guarded
@@ -290,8 +290,8 @@ def _needed(
         )
     if one.is_fused:
         formula, inputs = f"next_larger({FUSES}, floor)", {"floor": floor}
-        if said.maker_fuse_a is not None:
-            inputs["maker"] = sheet[f"{base}.maker_fuse_a"]
+        if (maker := sheet.get(f"{base}.maker_fuse_a")) is not None:
+            inputs["maker"] = maker
             formula = f"next_larger({FUSES}, max(floor, maker))"
         at_terminals = sheet.choose(f"{base}.fuse_a", formula, "A", SOURCE_OF[FUSES], **inputs)
         least = _to_bear(sheet, one, floor, at_terminals, current)  # terminals bear the fuse, by whatever school
@@ -326,8 +326,8 @@ def _needed(
             "", SOURCE_OF[practice.copper], length=length, t=sheet.assumption("conductor_temperature_c"),
             **{through: flowing}, **left, **metal, **cables,
         )  # fmt: skip
-    if said.maker_conductor is not None:
-        sizes["maker"] = sheet[f"{base}.maker_conductor"]
+    if (asked := sheet.get(f"{base}.maker_conductor")) is not None:
+        sizes["maker"] = asked
     if one.code_pack == "na_marine":
         sizes["least_size"] = sheet.constant_label(f"{base}.least_conductor", LEAST_AREA_MARINE, "abyc_e11_wiring")
     areas = [f"lookup({_copper_of(str(figure.value))}.area_mm2, {name})" for name, figure in sizes.items()]
@@ -341,9 +341,9 @@ def _to_bear(sheet: Sheet, one: RunOf, floor: Figure, fuse: Figure, current: Fig
     """What the cable of a run has to bear beside its fuse, by the school: the fuse itself, or less. [A]"""
     key = f"{one.base}.bears_floor_a"
     if one.school == "next_rating":
-        if one.said.maker_fuse_a is None:
+        maker = sheet.get(f"{one.base}.maker_fuse_a")
+        if maker is None:
             return floor
-        maker = sheet[f"{one.base}.maker_fuse_a"]
         return sheet.compute(key, "max(floor, maker)", "A", "nec_240", floor=floor, maker=maker)
     if one.school == "half_more":
         return sheet.compute(key, "max(current, fuse ÷ 1.5)", "A", "abyc_e11_fuse", current=current, fuse=fuse)

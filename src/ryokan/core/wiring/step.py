@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from ryokan.core.ac.values import THE_INVERTER
 from ryokan.core.findings.model import Thing
 from ryokan.core.inverter.model import Inverter
 from ryokan.core.parts.model import InverterPart
@@ -22,17 +23,18 @@ from ryokan.core.wiring.things import EVERY_RUN, OF_THE_RUNS, RunOf, every_run
         "inverter.{cutoff_v, dc_current_at_cutoff_a, others_current_a}",
         "loads.dc_peak_at_bank_w",
     ),
-    rig=("wiring.solar_joins",),
+    rig=("wiring.inverter_joins", "wiring.solar_joins"),
     writes={"A": ("wiring.main.{dc_loads_a, design_current_a}",)},
 )
 def current(scope: Scope) -> None:
     """Design current of the main run."""
-    design_current(scope, charge_bus=scope.rig.wiring.solar_joins == "charge_bus")
+    wiring = scope.rig.wiring
+    design_current(scope, charge_bus=wiring.solar_joins == "charge_bus", inverters=wiring.inverter_joins == "bus")
 
 
 @question(
     reads=("storage.system_v", "wiring.main.design_current_a"),
-    rig=("inverter", "parts.inverter", "region", "survey", "wiring.fuse_school", "wiring.main"),
+    rig=("inverter", "parts.inverter", "region", "survey", "wiring.fuse_school", "wiring.inverter_joins", "wiring.main"),
     writes={
         "": (
             "wiring.main.{at_least, cables, conductor, have_conductor, maker_conductor}",
@@ -60,7 +62,8 @@ def main(scope: Scope) -> None:
     design_a = scope["wiring.main.design_current_a"]
     if design_a.number > 0:
         rig = scope.rig
-        floors = makers_floors(rig.inverter, scope.parts.inverter)
+        on_the_bus = rig.wiring.inverter_joins == "bus"
+        floors = makers_floors(rig.inverter, scope.parts.inverter) if on_the_bus else MakersFloors()
         main_run(
             scope,
             rig.wiring.main,
@@ -97,6 +100,7 @@ def each_run(scope: Scope) -> dict[str, RunOf]:
         "charging.beside.*.rated_a",
         "wiring.main.{dc_loads_a, design_current_a, fuse_a, have_fuse_a, path_ohm}",
     ),
+    rig=("inverter", "parts.inverter"),
     writes={
         "": (
             "wiring.run.*.{ambient_factor, bundle_factor, bundled, buried_factor, cables, conductor, derate, have_conductor}",
@@ -121,8 +125,10 @@ def each_run(scope: Scope) -> dict[str, RunOf]:
 def runs(scope: Scope, id: str, one: RunOf) -> None:
     """What a run carries, its cable and its fuse."""
     current = carried(scope, one)
+    of_the_inverter = (one.run.kind, one.run.thing) == ("inverter", THE_INVERTER)
+    floors = makers_floors(scope.rig.inverter, scope.parts.inverter) if of_the_inverter else MakersFloors()
     if current is not None:
-        size(scope, one, current)
+        size(scope, one, current, floors)
 
 
 def each_run_of_a_bank(scope: Scope) -> dict[str, RunOf]:

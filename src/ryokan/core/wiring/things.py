@@ -272,7 +272,7 @@ def name_of_run(rig: Rig, run: DcRun) -> str:
         case "charge":
             return "bank to the charge bus"
         case "inverter":
-            return f"bus to {name_of_unit(rig, thing)}"
+            return f"{_where_from(rig, run)} to {name_of_unit(rig, thing)}"
         case "controller":
             name = solar.controllers[thing].name or _numbered(solar.ordered_controllers(), thing, "controller")
             return f"{_where_from(rig, run)} to {name}"
@@ -295,7 +295,7 @@ def name_of_run(rig: Rig, run: DcRun) -> str:
 
 
 def _where_from(rig: Rig, run: DcRun) -> str:
-    """What a run of something that charges begins at."""
+    """What a run begins at that may begin at several."""
     if run.beside:
         other = rig.storage.others.get(run.beside)
         return (other.name if other else "") or "the bank beside"
