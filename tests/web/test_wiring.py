@@ -107,6 +107,19 @@ def test_what_is_mended_is_priced_by_the_parts_book_and_another_fuse_brings_its_
     assert wiring(browser, shops, "/fuses?run=panel.out>load:gone.in") == {"offers": []}
 
 
+def test_where_no_stock_size_serves_each_way_out_is_weighed_and_ends_it(browser: Browser, shops: Shops) -> None:
+    assert wiring(browser, shops, "/ways-out") == {"ways": []}
+    large = [put("/inverter/chosen", {"rated_w": 6000, "idle_w": 30}), put("/wiring/main", {"one_way_length": "3 m"})]
+    assert "wiring.no_stock_size" in told(browser.edit(shops.option_id, *large))
+    ways = wiring(browser, shops, "/ways-out")["ways"]
+    assert {one["way"] for one in ways} >= {"other_volts"}
+    assert [one["copper_kg"] for one in ways] == sorted(one["copper_kg"] for one in ways)
+    for one in ways:
+        after = browser.edit(shops.option_id, *one["patch"])
+        assert not told(after) & {"wiring.no_stock_size", "wiring.run_no_size"}, one["name"]
+        browser.send("POST", f"/options/{shops.option_id}/undo")
+
+
 def test_the_parts_book_has_what_sits_between_the_runs_and_says_why_some_of_it_does_not_serve(
     browser: Browser, shops: Shops
 ) -> None:

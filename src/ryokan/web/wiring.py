@@ -10,6 +10,7 @@ from ryokan.core.survey.fill_runs import laid_nowhere
 from ryokan.core.wiring.buying import Cost, bears_a
 from ryokan.core.wiring.selective import shown_to_open_first
 from ryokan.core.wiring.things import RunOf, name_of_run, owners_of, place_of, where_it_stands
+from ryokan.operations.ways_out import ways_out
 from ryokan.operations.wiring_side import (
     Proposal,
     WiringSide,
@@ -37,11 +38,13 @@ from ryokan.web.wiring_schemas import (
     OfOneThing,
     RunChangeAnswer,
     Standing,
+    WayOutAnswer,
+    WaysOutAnswer,
     WiringAnswer,
     WiringProposalAnswer,
 )
 from ryokan.wording.reader import Reader
-from ryokan.wording.wiring import AGAINST_A_FUSE, AGAINST_GEAR
+from ryokan.wording.wiring import AGAINST_A_FUSE, AGAINST_GEAR, WAYS_OUT
 
 blueprint = Blueprint("wiring", __name__)
 
@@ -144,6 +147,28 @@ def read_fuses(option_id: UUID, query: OfOneRun) -> FuseOffers:
                 breaks_a=one.part.breaks_a,
                 price=None if one.cost is None else _cost(one.cost),
                 against=[AGAINST_A_FUSE[code] for code in one.against],
+                patch=[dict(operation) for operation in one.patch],
+            )
+            for one in found
+        ]
+    )
+
+
+@blueprint.get("/options/<uuid:option_id>/wiring/ways-out")
+@spec.validate(resp=answers(WaysOutAnswer, 404))
+def read_ways_out(option_id: UUID) -> WaysOutAnswer:
+    """What to do where no stock size serves the main run."""
+    with signed_in() as (session, actor):
+        found = ways_out(session, actor, option_id)
+    return WaysOutAnswer(
+        ways=[
+            WayOutAnswer(
+                way=one.way,
+                name=WAYS_OUT[one.way].format(count=one.count),
+                conductor=one.conductor,
+                fuse_a=one.fuse_a,
+                copper_kg=one.copper_kg,
+                costs=[_cost(cost) for cost in one.costs],
                 patch=[dict(operation) for operation in one.patch],
             )
             for one in found

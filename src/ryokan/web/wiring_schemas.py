@@ -8,6 +8,7 @@ from typing import Any
 from pydantic import BaseModel, Field
 
 from ryokan.core.topology.dc import RunKind
+from ryokan.operations.ways_out import Way
 from ryokan.web.load_schemas import WorkedFigure
 from ryokan.web.schemas import FigureValue, Sent
 
@@ -92,6 +93,24 @@ class CostAnswer(BaseModel):
 
     amount: Decimal
     currency: str
+
+
+class WayOutAnswer(BaseModel):
+    """One way to do without a size that no stock has."""
+
+    way: Way
+    name: str
+    conductor: str | None = Field(description="Of the main run; null where it carries nothing any more.")
+    fuse_a: float | None = Field(description="[A]")
+    copper_kg: float = Field(description="Copper of all runs whose size and length are known. [kg]")
+    costs: list[CostAnswer] = Field(description="Of all cables by the parts book, in each currency.")
+    patch: list[dict[str, Any]]
+
+
+class WaysOutAnswer(BaseModel):
+    """Ways that end it, that with the least copper first; empty where all sizes are in stock, or no way ends it."""
+
+    ways: list[WayOutAnswer]
 
 
 class MadeAnswer(BaseModel):

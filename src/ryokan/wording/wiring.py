@@ -440,6 +440,11 @@ CHANGED: dict[str, str] = {
 }
 
 # Why a fuse of the parts book does not serve a run.
+WAYS_OUT: dict[str, str] = {
+    "side_by_side": "{count} cables side by side for each pole",
+    "own_fuse": "Inverters with fuses of their own at the bank",
+    "other_volts": "{count} V, with all that is made for one class",
+}
 AGAINST_GEAR: dict[str, str] = {
     "below_fuse": "bears less than the fuse before it lets through",
     "below_load": "bears less than its run carries",

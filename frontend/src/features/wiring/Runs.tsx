@@ -154,6 +154,15 @@ function HowTheyAreLaid() {
         }
       />
       <SelectField
+        label="Inverters join"
+        path="/wiring/inverter_joins"
+        value={rig.wiring.inverter_joins}
+        options={[
+          { value: "bus", label: "at the bus, behind the main fuse" },
+          { value: "battery", label: "at the bank, each with a fuse of its own" },
+        ]}
+      />
+      <SelectField
         label="The main switch opens"
         path="/wiring/switch_poles"
         value={rig.wiring.switch_poles}

@@ -7,7 +7,7 @@ import { Failed, Waiting } from "../../ui/states";
 import { sayConductor } from "../worksheet/cableFields";
 import { useRig } from "../worksheet/useRig";
 import { circuitsQuery, wiringProposalQuery } from "../worksheet/wiringQueries";
-import { takenAsAsked } from "./runThings";
+import { priced, takenAsAsked } from "./runThings";
 
 type Of = "mended" | "lightest" | "circuits";
 
@@ -175,13 +175,6 @@ function turned<T>(pair: readonly (T | null)[], say: (value: T) => string): stri
   const [before = null, after = null] = pair;
   const said = (value: T | null) => (value === null ? "–" : say(value));
   return before === after ? said(after) : `${said(before)} → ${said(after)}`;
-}
-
-/** “182.40 EUR”; the same currency is added up. */
-function priced(costs: readonly { amount: string; currency: string }[]): string {
-  const sums = new Map<string, number>();
-  for (const { amount, currency } of costs) sums.set(currency, (sums.get(currency) ?? 0) + Number(amount));
-  return [...sums].map(([currency, sum]) => `${sum.toFixed(2)} ${currency}`).join(" + ");
 }
 
 function weighed(kg: number): string {

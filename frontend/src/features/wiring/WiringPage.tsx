@@ -13,13 +13,14 @@ import { MainRun } from "./MainRun";
 
 const MainDetails = lazyPage("the fuse", async () => (await import("./FuseFields")).MainDetails);
 const Gear = lazyPage("bars and switches", async () => (await import("./Gear")).Gear);
+const WaysOut = lazyPage("what else there is", async () => (await import("./WaysOut")).WaysOut);
 const Runs = lazyPage("the other runs", async () => (await import("./Runs")).Runs);
 
 const NOT_KNOWN = { value: null, label: "not known" };
 const RATINGS = [NOT_KNOWN, ...[60, 75, 90, 105].map((value) => ({ value, label: `${value} °C` }))];
 
 export function WiringPage() {
-  const { rig } = useRig();
+  const { rig, answer } = useRig();
   const { figure } = useStepFigures("wiring");
   const reference = useQuery(referenceQuery);
   const { main } = rig.wiring;
@@ -48,6 +49,7 @@ export function WiringPage() {
         )}
       </PageHead>
       <StepFindings step="wiring" />
+      {answer.findings.some((finding) => finding.code === "wiring.no_stock_size") && <WaysOut />}
       {!nothing && <MainRun figure={figure} />}
       <WhereItLies />
       <Section title="Need">

@@ -158,3 +158,10 @@ export function moved(loads: readonly string[], id: string, at: number): PatchOp
   after.splice(at - 1, 0, ...after.splice(at, 1));
   return [{ op: "add", path: `/wiring/circuits/${id}/loads`, value: after }];
 }
+
+/** “182.40 EUR”; the same currency is added up. */
+export function priced(costs: readonly { amount: string; currency: string }[]): string {
+  const sums = new Map<string, number>();
+  for (const { amount, currency } of costs) sums.set(currency, (sums.get(currency) ?? 0) + Number(amount));
+  return [...sums].map(([currency, sum]) => `${sum.toFixed(2)} ${currency}`).join(" + ");
+}

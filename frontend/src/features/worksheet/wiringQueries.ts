@@ -62,6 +62,15 @@ export const madeQuery = (optionId: string, revision: number, run: string) =>
     },
   });
 
+/** What to do where no stock size serves the main run, at a revision. */
+export const waysOutQuery = (optionId: string, revision: number) =>
+  queryOptions({
+    queryKey: ["wiring", "ways out", optionId, revision],
+    gcTime: 60_000,
+    queryFn: () =>
+      unwrap(client.GET("/api/v1/options/{option_id}/wiring/ways-out", { params: { path: { option_id: optionId } } })),
+  });
+
 /** Circuits that loads could share, at a revision. */
 export const circuitsQuery = (optionId: string, revision: number) =>
   queryOptions({
