@@ -215,6 +215,7 @@ OF_PANELS: dict[str, dict[str, Any]] = {
     },
     "ac.transfer_small": {"ac.panels": panels(transfer_a=20), "ac.main_a": 30},
     "ac.bond_doubled": {"ac.panels": panels(bond="bonded")},
+    "ac.panel_out_of_reach": {"ac.panels": panels(reach="no")},
     "ac.feeder_thin": {"ac.panels": panels(main_a=50, conductor="awg:10")},
 }  # fmt: skip
 OF_CIRCUITS: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
@@ -260,6 +261,7 @@ OF_AC: list[tuple[str, dict[str, Any]]] = [
 ]  # fmt: skip
 TO_INVERTER = "bus.pos>inverter:main.dc"
 LAMPS, CHARGED, FEEDER = "panel.out>load:lamps.in", "bus.pos>charger:charger.out", "bus.pos>panel.in"
+SENSE = "bank.sense>gear:m.sense"
 LINK_OF_UNITS = "string:1.link>string:1.pos"
 A_UNIT = {"part": {"kind": "battery", "name": "Unit", "chemistry": "lfp", "nominal_v": 12.8, "capacity_ah": 480}}
 SLOW = {"length": "20 m", "conductor": "awg:18", "fuse_a": 15, "fuse_family": "blade"}
@@ -304,6 +306,7 @@ OF_GEAR: dict[str, dict[str, Any]] = {
     "wiring.gear_out_of_reach": {"gear": "main_switch", "reach": "no"},
     "wiring.switch_one_pole": {"gear": "main_switch", "poles": 1},
     "wiring.gear_may_ignite": {"gear": "main_switch", "ignition_protected": "no", "compartment": "rack"},
+    "wiring.display_out_of_sight": {"gear": "shunt", "reach": "no"},
     "wiring.no_main_switch": {"gear": "main_switch", "there": "none"},
     "wiring.no_monitor": {"gear": "shunt", "there": "none"},
 }
@@ -318,6 +321,10 @@ OF_THE_NEGATIVE: dict[str, dict[str, Any]] = {
     "wiring.circuit_switched_off": {
         "wiring.circuits": {"c": {"name": "Front", "loads": ["lamps"], "switched": "switch"}},
         "loads.lamps.name": "gas detector",
+    },
+    "wiring.sense_unfused": {
+        "wiring.gear": {"m": {"gear": "shunt", "name": "Meter"}},
+        "wiring.signals": {SENSE: {"fuse_a": "none"}},
     },
     "wiring.circuit_dims_others": {"wiring.circuits": {"c": {"name": "Front", "loads": ["pump"], "switched": "dimmer"}}},
     "wiring.polarised_breaker": {"wiring.main.polarised": "yes"},

@@ -13,7 +13,7 @@ from builders import changed, example_rigs, load, rig
 from hypothesis import given
 from hypothesis import strategies as st
 from random_edits import everything_said, random_edit, whole_book
-from test_findings import ALTERNATOR, BROKEN, CHARGER, CLINIC, OF_RUNS, WAY, said_of_run
+from test_findings import ALTERNATOR, BROKEN, CHARGER, CLINIC, OF_RUNS, SENSE, WAY, said_of_run
 from test_traces import BASES, PARTS
 
 from ryokan.core.data.questions import questions_of_things
@@ -245,7 +245,7 @@ UNKNOWN = {
         "bus_small": ["ac.panels.p.bus_a"], "transfer_small": ["ac.panels.p.transfer_a"], "bond_doubled": ["ac.panels.p.bond"],
         "rcd_cannot_trip": ["inverter.bond"], "circuit_overloaded": ["ac.circuits.c.breaker_a"], "circuit_little_in_hand": ["ac.circuits.c.breaker_a"],
         "breaker_over_conductor": ["ac.circuits.c.conductor"], "drop_over_class": ["ac.circuits.c.length"],
-        "feeder_thin": ["ac.panels.p.conductor"], "main_over_conductor": ["ac.main_cable.conductor"],
+        "feeder_thin": ["ac.panels.p.conductor"], "panel_out_of_reach": ["ac.panels.p.reach"], "main_over_conductor": ["ac.main_cable.conductor"],
         "breaker_cannot_open": ["ac.circuits.c.rcd"], "rcd_missing": ["ac.main_rcd"],
         "rcd_type": ["ac.circuits.c.rcd"], "gfci_on_stepped_wave": ["inverter.chosen.waveform"], "outlet_in_shower": ["ac.circuits.c.zone"],
         "circuit_one_pole": ["ac.circuits.c.poles"], "unit_short": ["inverter.others.b.rated_w"], "unit_little_in_hand": ["inverter.others.b.rated_w"],
@@ -257,7 +257,7 @@ UNKNOWN = {
     }.items()},
     **{f"wiring.{code}": [f"wiring.gear.a.{member}"] for code, member in {
         "gear_below_fuse": "rated_a", "gear_below_current": "rated_a", "gear_volts": "rated_v", "gear_many_lugs": "most_lugs",
-        "gear_out_of_reach": "reach", "switch_one_pole": "poles", "gear_may_ignite": "ignition_protected", "no_main_switch": "there", "no_monitor": "there",
+        "gear_out_of_reach": "reach", "display_out_of_sight": "reach", "switch_one_pole": "poles", "gear_may_ignite": "ignition_protected", "no_main_switch": "there", "no_monitor": "there",
     }.items()},
     **{f"wiring.{code}": [f"wiring.negative.{member}"] for code, member in {
         "negative_past_bms": "past_bms", "negative_past_shunt": "past_shunt", "hull_return": "hull_return",
@@ -284,6 +284,13 @@ def test_a_rule_of_runs_is_silent_while_nobody_has_said_anything_of_the_run(code
     unsaid = {**broken, "wiring.runs": {key: {}}}
     assert code in {finding.code for finding in evaluate(changed(CLINIC, said_of_run(key, said))).findings}
     assert code not in {finding.code for finding in evaluate(changed(CLINIC, unsaid)).findings}
+
+
+def test_of_a_sense_wire_nothing_is_told_while_nobody_has_looked_for_its_fuse() -> None:
+    meter = {"wiring.gear": {"m": {"gear": "shunt"}}}
+    for said in ({}, {SENSE: {"label": "S1"}}, {SENSE: {"fuse_a": 1}}):
+        report = evaluate(changed(CLINIC, {**meter, "wiring.signals": said}))
+        assert "wiring.sense_unfused" not in {finding.code for finding in report.findings}
 
 
 def test_every_question_has_words_and_every_press_changes_the_answer() -> None:

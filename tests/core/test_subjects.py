@@ -232,6 +232,15 @@ DETECTORS = {"loads.lamps.name": "gas detector", "loads.pump.name": "bilge pump"
 ON_CIRCUITS = {
     id: {"name": f"Circuit {id}", "loads": [load], "switched": "dimmer"} for id, load in (("a", "lamps"), ("b", "pump"))
 }
+TWO_METERS = {f"m{n}": {"gear": "shunt", "name": f"Meter {n}", "position": n} for n in (1, 2)}
+SENSED = {f"bank.sense>gear:m{n}.sense": {"fuse_a": "none"} for n in (1, 2)}
+TWINS += [
+    (
+        "wiring.sense_unfused",
+        {"wiring.gear": TWO_METERS, "wiring.signals": SENSED},
+        {f"wire:{hash_of_run(key)}": f"bank to Meter {n}, sense and supply" for n, key in enumerate(SENSED, start=1)},
+    )
+]
 BOTH_CIRCUITS = {"circuit:a": "Circuit a", "circuit:b": "Circuit b"}
 TWINS += [
     ("wiring.circuit_switched_off", {**DETECTORS, "wiring.circuits": ON_CIRCUITS}, BOTH_CIRCUITS),

@@ -7,8 +7,10 @@ from uuid import UUID
 from flask import Blueprint
 
 from ryokan.core.survey.fill_runs import laid_nowhere
+from ryokan.core.topology.signals import signals
 from ryokan.core.wiring.buying import Cost, bears_a
 from ryokan.core.wiring.selective import shown_to_open_first
+from ryokan.core.wiring.small_wires import NOTHING_SAID, name_of_signal
 from ryokan.core.wiring.things import RunOf, name_of_run, owners_of, place_of, where_it_stands
 from ryokan.operations.ways_out import ways_out
 from ryokan.operations.wiring_side import (
@@ -37,6 +39,7 @@ from ryokan.web.wiring_schemas import (
     OfOneRun,
     OfOneThing,
     RunChangeAnswer,
+    SignalAnswer,
     Standing,
     WayOutAnswer,
     WaysOutAnswer,
@@ -76,6 +79,16 @@ def read_wiring(option_id: UUID) -> WiringAnswer:
             GoneRun(key=key, label=said.label, number=wiring.numbers.get(key))
             for key, said in wiring.runs.items()
             if key not in there
+        ],
+        signals=[
+            SignalAnswer(
+                key=key,
+                name=name_of_signal(side.rig, one),
+                kind=one.kind,
+                fused=one.fused,
+                length="" if (length := wiring.signals.get(key, NOTHING_SAID).length) is None else length.typed,
+            )
+            for key, one in signals(side.rig).items()
         ],
         stands=_stands(side),
         laid_nowhere=laid_nowhere(side.rig),

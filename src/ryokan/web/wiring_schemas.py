@@ -8,6 +8,7 @@ from typing import Any
 from pydantic import BaseModel, Field
 
 from ryokan.core.topology.dc import RunKind
+from ryokan.core.topology.signals import SignalKind
 from ryokan.operations.ways_out import Way
 from ryokan.web.load_schemas import WorkedFigure
 from ryokan.web.schemas import FigureValue, Sent
@@ -41,6 +42,16 @@ class GoneRun(BaseModel):
     number: int | None
 
 
+class SignalAnswer(BaseModel):
+    """A wire that senses, controls or tells."""
+
+    key: str
+    name: str
+    kind: SignalKind
+    fused: bool = Field(description="Whether it asks for a fuse: it begins at a pole of the bank.")
+    length: str
+
+
 class Standing(BaseModel):
     """Something at the end of a run, and the compartment that it stands in."""
 
@@ -56,6 +67,7 @@ class WiringAnswer(BaseModel):
     revision: int
     runs: list[DcRunAnswer]
     gone: list[GoneRun]
+    signals: list[SignalAnswer]
     stands: list[Standing] = Field(description="What stands at the ends of runs; empty while there are no compartments.")
     laid_nowhere: list[str] = Field(description="Cables and fuses that were found, whose words mean no run that there is.")
 

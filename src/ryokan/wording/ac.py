@@ -268,6 +268,11 @@ FINDINGS: dict[str, Words] = {
         "{name} is fed through {conductor}, which may have a breaker of {allowed} at most; before it is one of {breaker}.",
         f"The cable overheats before the breaker opens. {LICENSED}",
     ),
+    "ac.panel_out_of_reach": Words(
+        "A hand does not get at the breakers of {name}.",
+        "When something burns they have to be opened at once, and a residual-current device is tested by its button. Have them "
+        f"where they are reached without tools. {LICENSED}",
+    ),
     "ac.main_over_conductor": Words(
         "The main breaker of {breaker} guards {conductor}, which may have {allowed} at most.",
         f"The cable from the inlet overheats before the breaker opens. {LICENSED}",

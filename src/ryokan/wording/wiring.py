@@ -351,6 +351,15 @@ FINDINGS: dict[str, Words] = {
         "With one pole open the other still joins bank and vehicle. A switch of two poles, or a second one in the negative, "
         "parts them.",
     ),
+    "wiring.sense_unfused": Words(
+        "Nothing fuses “{name}” at the bank.",
+        "It is as thin as a thread, and the bank sends all that it has into a short of it. A fuse of a few amps belongs within "
+        "a hand's breadth of the post.",
+    ),
+    "wiring.display_out_of_sight": Words(
+        "Nobody gets to see what “{name}” counts.",
+        "What the bank has left is read every day, or it is not known. Its display belongs where people pass.",
+    ),
     "wiring.gear_may_ignite/gas": Words(
         "“{name}” may spark, and bottled gas stands there or drains there.",
         "Gas is heavier than air and gathers low; one spark lights it. It belongs into another compartment.",

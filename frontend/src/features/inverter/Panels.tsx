@@ -130,6 +130,7 @@ function OnePanel({ id, panel }: { id: string; panel: Panel }) {
         />
         <NumberField label="Its own main breaker" path={`${base}/main_a`} unit="A" nullable value={panel.main_a} />
         <AcCableFields label="Cable that feeds it" path={base} figures={`ac.panel.${id}`} cable={panel} />
+        <SelectField label="A hand gets at its breakers" path={`${base}/reach`} value={panel.reach} options={YES_NO} />
         <NumberField label="Its bus bears" path={`${base}/bus_a`} unit="A" nullable value={panel.bus_a} />
       </details>
     </Section>

@@ -123,6 +123,7 @@ const BARE_PANEL: Panel = {
   bus_a: null,
   shared_neutral: null,
   bond: null,
+  reach: null,
   conductor: null,
   insulation_c: null,
   length: null,

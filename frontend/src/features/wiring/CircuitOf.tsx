@@ -3,7 +3,7 @@ import type { DcRun, PatchOperation, Rig } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { SelectField, WordsField } from "../worksheet/fields";
 import { useRig } from "../worksheet/useRig";
-import { moved, onCircuit, takenOut } from "./runThings";
+import { moved, onCircuit, switchedApart, takenOut } from "./runThings";
 
 /** Which loads share the fuse of a run: a load is put on a circuit, a circuit's loads stand in the order of its cable. */
 export function CircuitOf({ run }: { run: DcRun }) {
@@ -65,8 +65,11 @@ function Circuit({ id, rig, may }: { id: string; rig: Rig; may: boolean }) {
           { value: null, label: "not said" },
           { value: "none", label: "nothing" },
           { value: "switch", label: "a switch" },
+          { value: "two_way", label: "two switches, from two places" },
           { value: "dimmer", label: "a dimmer" },
+          { value: "float", label: "a float or dry-run switch" },
         ]}
+        hint={circuit.switched === "two_way" ? "Between the two switches run two conductors." : undefined}
       />
       <ol className="border-rule border-b py-2">
         {circuit.loads
@@ -84,6 +87,15 @@ function Circuit({ id, rig, may }: { id: string; rig: Rig; may: boolean }) {
                   ▴
                 </Button>
               )}
+              <label className="touch flex items-center gap-2 text-[14px]">
+                <input
+                  type="checkbox"
+                  disabled={!may}
+                  checked={circuit.own_switches.includes(load)}
+                  onChange={() => change(switchedApart(circuit.own_switches, id, load))}
+                />
+                own switch<span className="sr-only"> for {rig.loads[load]?.name}</span>
+              </label>
               {may && (
                 <Button kind="quiet" onClick={() => change(takenOut(rig, id, load))}>
                   A fuse of its own<span className="sr-only"> for {rig.loads[load]?.name}</span>

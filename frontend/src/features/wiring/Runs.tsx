@@ -15,6 +15,7 @@ import { MoreOfRun } from "./MoreOfRun";
 import { Routes } from "./Routes";
 import { RunsAtOnce } from "./RunsAtOnce";
 import { against, grouped, saidOf, summed } from "./runThings";
+import { SmallWires } from "./SmallWires";
 import { Stands } from "./Stands";
 
 const STOCK = "stock-of-cables";
@@ -111,6 +112,7 @@ export function Runs() {
           </p>
         )}
       </Section>
+      <SmallWires />
       <HowTheyAreLaid />
     </>
   );

@@ -134,7 +134,7 @@ export function onCircuit(rig: Rig, load: string, chosen: string): PatchOperatio
   }
   const position = Math.max(0, ...Object.values(rig.wiring.circuits).map((one) => one.position)) + 1;
   const name = rig.loads[load]?.name ?? "Circuit";
-  const value = { position, name, loads: [load, id], switched: null };
+  const value = { position, name, loads: [load, id], switched: null, own_switches: [] };
   const circuit = `c-${crypto.randomUUID().slice(0, 8)}`;
   const said = rig.wiring.runs[own(load)];
   return [
@@ -157,6 +157,12 @@ export function moved(loads: readonly string[], id: string, at: number): PatchOp
   const after = [...loads];
   after.splice(at - 1, 0, ...after.splice(at, 1));
   return [{ op: "add", path: `/wiring/circuits/${id}/loads`, value: after }];
+}
+
+/** A load of a circuit gets a switch of its own, or loses it. */
+export function switchedApart(own: readonly string[], id: string, load: string): PatchOperation[] {
+  const value = own.includes(load) ? own.filter((one) => one !== load) : [...own, load];
+  return [{ op: "add", path: `/wiring/circuits/${id}/own_switches`, value }];
 }
 
 /** “182.40 EUR”; the same currency is added up. */

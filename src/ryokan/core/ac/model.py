@@ -62,6 +62,7 @@ class Panel(AcCable):
     bond: Literal["bonded", "apart"] | None = Field(
         default=None, description="Whether neutral and earth are joined in it; None: not said."
     )
+    reach: YesNo | None = Field(default=None, description="Whether a hand gets at its breakers and test buttons at once.")
 
     def ordered_feeds(self) -> dict[str, Feed]:
         """Feeds in their order."""

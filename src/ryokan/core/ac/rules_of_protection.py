@@ -80,6 +80,12 @@ def feeder_thin(rig: Rig, sheet: Sheet, one: tuple[str, Panel]) -> Trouble | Non
     return _over_conductor(rig, sheet, f"ac.panel.{id}", f"/ac/panels/{id}/main_a" if own else "/ac/main_a")
 
 
+@rule("ac.panel_out_of_reach", "fault", "abyc_e11_ac", each=each_panel)
+def panel_out_of_reach(rig: Rig, sheet: Sheet, one: tuple[str, Panel]) -> Trouble | None:
+    """A hand does not get at the breakers and test buttons of a panel."""
+    return Trouble() if one[1].reach == "no" else None
+
+
 @rule("ac.main_over_conductor", "danger", "nec_240", worse=("breaker", "allowed"))
 def main_over_conductor(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The main breaker is larger than the cable from the inlet may have."""

@@ -108,7 +108,7 @@ def _without_things(rig: Rig) -> Rig:
     charging = rig.charging.model_copy(update={name: dict[str, Any]() for name in _THINGS_THAT_CHARGE})
     storage = rig.storage.model_copy(update={"others": {}})
     ac = rig.ac.model_copy(update={"panels": {}, "circuits": {}})
-    wiring = rig.wiring.model_copy(update={"runs": {}, "numbers": {}, "gear": {}})
+    wiring = rig.wiring.model_copy(update={"runs": {}, "numbers": {}, "gear": {}, "signals": {}})
     sections = {"solar": solar, "charging": charging, "storage": storage, "ac": ac, "wiring": wiring}
     return rig.model_copy(update=sections)
 

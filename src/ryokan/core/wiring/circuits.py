@@ -13,7 +13,8 @@ from ryokan.core.model import Id, Model, Position
 if TYPE_CHECKING:
     from ryokan.core.rig import Rig
 
-Switched: TypeAlias = Literal["none", "switch", "dimmer"]
+# Of a float or dry-run switch the water decides, and no hand.
+Switched: TypeAlias = Literal["none", "switch", "two_way", "dimmer", "float"]
 MAX_CIRCUITS = 60
 MAX_LOADS = 60
 
@@ -24,6 +25,9 @@ class DcCircuit(Model):
     position: Position = 0
     name: str = Field(min_length=1, max_length=60)
     loads: tuple[Id, ...] = Field(default=(), max_length=MAX_LOADS, description="In the order in which the cable meets them.")
+    own_switches: tuple[Id, ...] = Field(
+        default=(), max_length=MAX_LOADS, description="Loads of it that a switch of their own turns off."
+    )
     switched: Switched | None = Field(default=None, description="“none”: nothing before all of them; None: not said.")
 
 

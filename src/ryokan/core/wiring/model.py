@@ -115,6 +115,19 @@ class SaidOfRun(CableOfRun, FuseOfRun):
     _makers_in_stock = field_validator("maker_conductor")(known_conductor)
 
 
+class SaidOfSignal(Model):
+    """What people said of a wire that senses, controls or tells."""
+
+    label: str = Field(default="", max_length=40, description="What stands on it at both ends.")
+    length: Length | None = Field(default=None, description="One way; None: not measured.")
+    conductor: str | None = Field(default=None, description="Stock size, or None.")
+    fuse_a: Annotated[float, Field(gt=0, le=100)] | Nothing | None = Field(
+        default=None, description="Of one that begins at a pole of the bank; “none”: there is none. [A]"
+    )
+
+    _in_stock = field_validator("conductor")(known_conductor)
+
+
 class Wiring(Model):
     """Wiring part of a rig."""
 
@@ -142,6 +155,9 @@ class Wiring(Model):
     )
     routes: dict[Id, Route] = Field(default_factory=dict, max_length=MAX_ROUTES)
     runs: dict[RunKey, SaidOfRun] = Field(default_factory=dict, max_length=MAX_RUNS)
+    signals: dict[RunKey, SaidOfSignal] = Field(
+        default_factory=dict, max_length=MAX_RUNS, description="Wires that sense, control or tell, by their terminals."
+    )
     numbers: dict[RunKey, Annotated[int, Field(ge=1, le=MAX_NUMBERS)]] = Field(
         default_factory=dict,
         max_length=MAX_NUMBERS,

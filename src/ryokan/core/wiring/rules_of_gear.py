@@ -118,6 +118,13 @@ def gear_out_of_reach(rig: Rig, sheet: Sheet, placed: Placed) -> Trouble | None:
     return Trouble() if one.gear in ("main_switch", "fuse_box") and one.reach == "no" else None
 
 
+@rule("wiring.display_out_of_sight", "advice", "practice", each=each_gear)
+def display_out_of_sight(rig: Rig, sheet: Sheet, placed: Placed) -> Trouble | None:
+    """What counts the bank's charge shows it where nobody gets to."""
+    _, one, _ = placed
+    return Trouble() if one.gear == "shunt" and one.reach == "no" else None
+
+
 @rule("wiring.gear_may_ignite", "danger", "ignition_protection", each=each_gear)
 def gear_may_ignite(rig: Rig, sheet: Sheet, placed: Placed) -> Trouble | None:
     """A switch or disconnect that may spark sits where petrol or bottled gas may gather."""
@@ -165,8 +172,13 @@ def _on(rig: Rig, circuit: DcCircuit) -> list[Load]:
 @rule("wiring.circuit_switched_off", "fault", "practice", each=each_circuit)
 def circuit_switched_off(rig: Rig, sheet: Sheet, one: DcCircuit) -> Trouble | None:
     """A detector or a bilge pump hangs on a circuit that a switch turns off."""
-    names = [load.name for load in _on(rig, one) if NEVER_OFF.search(load.name)]
-    return Trouble(words={"load": names[0]}) if names and one.switched in ("switch", "dimmer") else None
+    whole = one.switched in ("switch", "two_way", "dimmer")
+    names = [
+        load.name
+        for id, load in rig.active_loads().items()
+        if id in one.loads and load.feed == "dc" and NEVER_OFF.search(load.name) and (whole or id in one.own_switches)
+    ]
+    return Trouble(words={"load": names[0]}) if names else None
 
 
 @rule("wiring.circuit_dims_others", "fault", "practice", each=each_circuit)
