@@ -32,6 +32,17 @@ def of_each(one: Rig, report: Report) -> dict[str, dict[str, Any]]:
     return values
 
 
+def by_some_schools(one: Rig, random: Random) -> Rig:
+    """The rig with its runs joined and its fuses chosen in one of the ways that there are."""
+    schools = {
+        "wiring.solar_joins": random.choice(("battery", "bus", "charge_bus")),
+        "wiring.inverter_joins": random.choice(("bus", "battery")),
+        "wiring.fuse_school": random.choice(("ampacity", "next_rating", "half_more")),
+        "storage.take_off": random.choice((None, "side", "equal_leads")),
+    }
+    return changed(one, schools)
+
+
 @pytest.mark.thorough
 @given(st.integers(0, 10**9), st.integers(0, 60))
 def test_currents_meet_at_every_node_and_volts_are_lost_along_every_way(seed: int, steps: int) -> None:
@@ -40,13 +51,14 @@ def test_currents_meet_at_every_node_and_volts_are_lost_along_every_way(seed: in
     one = BASES[seed % len(BASES)]
     for _ in range(steps):
         one = random_edit(one, random, BOOK)
+    one = by_some_schools(one, random)
     try:
         report = evaluate(one, PARTS)
     except UnknownPart:
         return
     runs, numbers = dc_runs(one), of_each(one, report)
     assert len({run.head for run in runs.values()}) == len(runs) or any(
-        run.kind in ("array", "string") for run in runs.values()
+        run.kind in ("array", "string", "link") for run in runs.values()
     )
     before: set[str] = {"", "main"}
     for key, run in runs.items():
@@ -60,6 +72,15 @@ def test_currents_meet_at_every_node_and_volts_are_lost_along_every_way(seed: in
         assert sum(fed) >= panel * (1 - 1e-9)
         if all(load.never_with is None and not load.seasons for load in one.loads.values()):
             assert sum(fed) == pytest.approx(panel, rel=1e-9)
+
+    charge = numbers.get("bank.pos>charge.pos", {}).get("design_current_a")
+    if charge is not None:
+        on_it = [
+            numbers.get(key, {}).get("design_current_a", 0.0)
+            for key, run in runs.items()
+            if run.behind == "bank.pos>charge.pos"
+        ]
+        assert sum(on_it) == pytest.approx(charge, rel=1e-9)
 
     in_main = {"inverter": "design_current_a", "panel": "dc_loads_a"}
     for key, run in runs.items():
@@ -85,7 +106,7 @@ def test_what_is_asked_for_keeps_every_rule_of_runs(seed: int, steps: int) -> No
     one = BASES[seed % len(BASES)]
     for _ in range(steps):
         one = random_edit(one, random, BOOK)
-    one = changed(one, {"survey.as_found": False, "wiring.runs": {}, "overruled": {}})
+    one = by_some_schools(changed(one, {"survey.as_found": False, "wiring.runs": {}, "overruled": {}}), random)
     try:
         report = evaluate(one, PARTS)
     except UnknownPart:

@@ -8,6 +8,7 @@ NAME = "Wiring"
 
 # Key pattern -> what the figure is called; ``*`` stands for an id. The keys are a public contract, docs/figures.md.
 TITLES: dict[str, str] = {
+    "wiring.bank_current_a": "What bank and strings carry",
     "wiring.main.at_least": "Still without a rating on this run",
     "wiring.main.maker_conductor": "Least cable by the inverter's maker",
     "wiring.main.maker_fuse_a": "Least fuse by the inverter's maker",
@@ -216,7 +217,7 @@ FINDINGS: dict[str, Words] = {
         "as the cable behind the fuse ends it.",
     ),
     "wiring.link_below_fuse/shared": Words(
-        "{name}: {conductor} bears {ampacity}; of the fuse of {fuse} {meets_a} A may flow here.",
+        "{name}: {conductor} bears {ampacity}; what the fuses before it let through comes to {meets_a} A here.",
         "The link heats next to the cells before anything opens. A thicker one ends it.",
     ),
     "wiring.link_below_fuse/best": Words(

@@ -58,7 +58,13 @@ export function WiringPage() {
             {
               label: "Design current",
               figure: figure("wiring.main.design_current_a"),
-              note: "inverter at full rating and cut-off volts, all DC loads; or all chargers",
+              note: [
+                rig.wiring.inverter_joins === "bus" && "inverter at full rating and cut-off volts",
+                "all DC loads",
+                rig.wiring.solar_joins !== "charge_bus" && "or all chargers",
+              ]
+                .filter(Boolean)
+                .join(", "),
             },
             { label: unrated ? "Fuse at least" : "Fuse not below", figure: figure("wiring.main.fuse_floor_a") },
             ...(figure("wiring.main.maker_fuse_a")

@@ -165,7 +165,7 @@ def over_touch_limit(rig: Rig, sheet: Sheet) -> Trouble | None:
 @rule("storage.bms_below_main_current", "danger", "abyc_e13")
 def bms_below_main_current(rig: Rig, sheet: Sheet) -> Trouble | None:
     """The bank's own electronics part it from the loads before the rig reaches its rating."""
-    bank, current = rig.storage.bank, sheet["wiring.main.design_current_a"]
+    bank, current = rig.storage.bank, sheet["wiring.bank_current_a"]
     limit = sheet.get("storage.bms_limit_a")
     if bank is None or limit is None or limit.number >= current.number:
         return None
@@ -270,7 +270,7 @@ def many_in_parallel(rig: Rig, sheet: Sheet) -> Trouble | None:
 @rule("storage.one_bms_out", "fault", "practice", worse=("current", "left"))
 def one_bms_out(rig: Rig, sheet: Sheet) -> Trouble | None:
     """When one unit parts itself, those that are left do not carry the main run's current and part themselves in turn."""
-    left, current = sheet.get("storage.current_with_one_out_a"), sheet["wiring.main.design_current_a"]
+    left, current = sheet.get("storage.current_with_one_out_a"), sheet["wiring.bank_current_a"]
     if left is None or not rig.storage.is_lithium or left.number >= current.number:
         return None
     return Trouble(figures={"left": left, "current": current})

@@ -90,13 +90,13 @@ def dc_runs(rig: Rig) -> dict[str, DcRun]:
     charges = (CHARGE_BUS, TO_CHARGE_BUS) if joins == CHARGE_BUS else (BUS, MAIN)
     of_the_sun, by_others = list(_controllers(rig.solar, joins, behind)), list(_charging(rig.charging, *charges))
     found = [
-        *_strings(rig.storage),
-        *_links(rig.storage),
         *_inverters(rig.inverter, rig.has_loads, *((BUS, MAIN) if rig.wiring.inverter_joins == "bus" else (BANK, ""))),
         *_charge_bus([*of_the_sun, *by_others]),
         *of_the_sun,
         *by_others,
         *_loads({id: load for id, load in rig.active_loads().items() if load.feed != "ac"}, rig.wiring.ordered_circuits()),
+        *_strings(rig.storage),
+        *_links(rig.storage),
     ]
     return {run.key: run for run in found}
 

@@ -32,6 +32,13 @@ def design_current(sheet: Sheet, *, charge_bus: bool, inverters: bool) -> Figure
         peak=sheet["loads.dc_peak_at_bank_w"],
         cutoff_v=sheet["inverter.cutoff_v"],
     )
+    everything = _design(sheet, "wiring.bank_current_a", dc_loads, charge_bus=False, inverters=True)
+    if inverters and not charge_bus:
+        return sheet.also("wiring.main.design_current_a", "all", everything)
+    return _design(sheet, "wiring.main.design_current_a", dc_loads, charge_bus=charge_bus, inverters=inverters)
+
+
+def _design(sheet: Sheet, key: str, dc_loads: Figure, *, charge_bus: bool, inverters: bool) -> Figure:
     inputs, formula = {"dc_loads": dc_loads}, "dc_loads"
     others = sheet.get("inverter.others_current_a") if inverters else None
     if inverters:
@@ -42,7 +49,7 @@ def design_current(sheet: Sheet, *, charge_bus: bool, inverters: bool) -> Figure
     charging = within if charge_bus else sheet["charging.all_sources_a"]
     if charging is not None:
         formula, inputs["charging"] = f"max({formula}, charging)", charging
-    return sheet.compute("wiring.main.design_current_a", formula, "A", "practice", **inputs)
+    return sheet.compute(key, formula, "A", "practice", **inputs)
 
 
 def main_run(

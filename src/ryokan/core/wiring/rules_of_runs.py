@@ -100,7 +100,7 @@ def link_below_fuse(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     if not isinstance(meets, float) or bears.number >= meets * (1 - 1e-9):
         return None
     figures = {"conductor": cable, "ampacity": bears, "fuse": fuse}
-    variant = variant or ("shared" if meets < fuse.number else "")
+    variant = variant or ("shared" if meets != fuse.number else "")
     return Trouble(figures=figures, measures={"meets_a": f"{meets:.0f}"}, fix=_as_asked(sheet, one), variant=variant)
 
 

@@ -19,6 +19,7 @@ LEAST_AREA_MARINE = "awg:16"
 # What flows in the main run while a run of that kind works; beside chargers all that charges.
 SHARED_BY = {"inverter": "wiring.main.design_current_a", "panel": "wiring.main.dc_loads_a"}
 
+BANK_CURRENT = "wiring.bank_current_a"
 FEEDERS = ("panel", "charge")  # what leaves a part of the drop to the runs behind it
 
 COLD = "(234.5 + 20) ÷ (234.5 + t)"  # resistance of copper at 20 °C over that at t (IEC 60228)
@@ -38,9 +39,9 @@ def carried(sheet: Sheet, one: RunOf) -> Figure | None:
     if kind == "step_down":
         return _branch(sheet, key, [f"loads.row.{id}.running_w" for id in one.run.loads], "step_down_frac")
     if kind == "string":
-        inputs = {"main": sheet["wiring.main.design_current_a"], "sharing": sheet.assumption("parallel_sharing_frac")}
+        inputs = {"bank": sheet[BANK_CURRENT], "sharing": sheet.assumption("parallel_sharing_frac")}
         strings = sheet.given(f"{one.base}.strings", float(one.run.alike), "")
-        return sheet.compute(key, "main ÷ strings ÷ sharing", "A", "practice", strings=strings, **inputs)
+        return sheet.compute(key, "bank ÷ strings ÷ sharing", "A", "practice", strings=strings, **inputs)
     if kind == "link":
         return _link(sheet, key, one)
     if kind == "charge":
@@ -80,31 +81,39 @@ def _link(sheet: Sheet, key: str, one: RunOf) -> Figure:
     Strings by leads of equal length each carry their part, with a quarter more for those that share badly. (Kirchhoff; common
     practice)
     """
-    main = sheet["wiring.main.design_current_a"]
+    bank = sheet[BANK_CURRENT]
     if one.run.alike == 1:
-        return sheet.also(key, "main", main)
+        return sheet.also(key, "bank", bank)
     if one.run.behind:
         return sheet.also(key, "string", sheet[f"{one.behind}.design_current_a"])
     strings = sheet.given(f"{one.base}.strings", float(one.run.alike), "")
     if one.run.thing or one.equal_leads:
         sharing = sheet.assumption("parallel_sharing_frac")
-        return sheet.compute(key, "main ÷ strings ÷ sharing", "A", "practice", main=main, strings=strings, sharing=sharing)
-    return sheet.compute(key, "main × (strings − 1) ÷ strings", "A", "physics", main=main, strings=strings)
+        return sheet.compute(key, "bank ÷ strings ÷ sharing", "A", "practice", bank=bank, strings=strings, sharing=sharing)
+    return sheet.compute(key, "bank × (strings − 1) ÷ strings", "A", "physics", bank=bank, strings=strings)
 
 
 def guards_a_link(sheet: Sheet, one: RunOf) -> tuple[str, dict[str, Figure]] | None:
-    """The share of a fuse that a link within the bank may meet, as a formula with its inputs; None where no fuse is known."""
-    before = one.behind or MAIN_BASE
-    fuse = sheet.get(f"{before}.have_fuse_a") or sheet.get(f"{before}.fuse_a")
-    if fuse is None:
-        return None
+    """The share of the fuses that a link within the bank may meet, as a formula with its inputs; None where one is not known.
+
+    Of a string that has a fuse that one; otherwise all that the bank feeds at once: main run and inverters at the bank.
+    """
+    bases = (one.behind,) if one.behind else (MAIN_BASE, *one.guards)
+    inputs: dict[str, Figure] = {}
+    for number, base in enumerate(bases, start=1):
+        fuse = sheet.get(f"{base}.have_fuse_a") or sheet.get(f"{base}.fuse_a")
+        if fuse is None:
+            return None
+        inputs["fuse" if number == 1 else f"fuse_{number}"] = fuse
+    meets = " + ".join(inputs) if len(inputs) == 1 else f"({' + '.join(inputs)})"
     strings = sheet.get(f"{one.base}.strings")
     if strings is None:
-        return "fuse", {"fuse": fuse}
+        return meets, inputs
+    inputs["strings"] = strings
     if one.run.thing or one.equal_leads:
-        sharing = sheet.assumption("parallel_sharing_frac")
-        return "fuse ÷ strings ÷ sharing", {"fuse": fuse, "strings": strings, "sharing": sharing}
-    return "fuse × (strings − 1) ÷ strings", {"fuse": fuse, "strings": strings}
+        inputs["sharing"] = sheet.assumption("parallel_sharing_frac")
+        return f"{meets} ÷ strings ÷ sharing", inputs
+    return f"{meets} × (strings − 1) ÷ strings", inputs
 
 
 def _of_the_charge_bus(sheet: Sheet, key: str, one: RunOf) -> Figure | None:
@@ -146,23 +155,27 @@ def _branch(sheet: Sheet, key: str, rows: list[str], passed_on: str) -> Figure |
 
 
 def _panel(sheet: Sheet, key: str, one: RunOf) -> Figure | None:
-    """What its branches take, and no more than what runs together on DC. [A]
+    """What its branches take, and no more than what runs together on DC; beside that what runs on a hookup alone. [A]
 
     What feeds another system and what heats the bank does not come through the panel.
     """
-    terms: list[str] = []
-    inputs: dict[str, Input] = {"cutoff_v": sheet["inverter.cutoff_v"], "together": sheet["wiring.main.dc_loads_a"]}
+    inputs: dict[str, Input] = {"cutoff_v": sheet["inverter.cutoff_v"]}
+    away: list[str] = []
+    ashore: list[str] = []
     for name, ids, passed_on in (
         ("straight", one.run.loads, "distribution_frac"),
         ("converted", one.run.converted, "step_down_frac"),
     ):
-        watts = [figure for id in ids if (figure := sheet.get(f"loads.row.{id}.running_w")) is not None]
-        if watts:
-            terms.append(f"sum({name}) ÷ ({name}_frac × cutoff_v)")
-            inputs |= {name: watts, f"{name}_frac": sheet.assumption(passed_on)}
-    if not terms:
-        return None
-    return sheet.compute(key, f"min(together, {' + '.join(terms)})", "A", "practice", **inputs)
+        for of_these, terms, there in ((name, away, False), (f"{name}_ashore", ashore, True)):
+            rows = [f"loads.row.{id}.running_w" for id in ids if (id in one.ashore) == there]
+            watts = [figure for row in rows if (figure := sheet.get(row)) is not None]
+            if watts:
+                terms.append(f"sum({of_these}) ÷ ({name}_frac × cutoff_v)")
+                inputs |= {of_these: watts, f"{name}_frac": sheet.assumption(passed_on)}
+    if away:
+        inputs["together"] = sheet["wiring.main.dc_loads_a"]
+        ashore.insert(0, f"min(together, {' + '.join(away)})")
+    return sheet.compute(key, " + ".join(ashore), "A", "practice", **inputs) if ashore else None
 
 
 def size(sheet: Sheet, one: RunOf, current: Figure, floors: MakersFloors) -> None:
@@ -468,8 +481,9 @@ def _bears(
 
 
 def _terminal_column(sheet: Sheet, one: RunOf) -> str:
-    fuse = sheet.get(f"{one.base}.have_fuse_a") or sheet.get(f"{one.base}.fuse_a") or sheet[f"{one.base}.fuse_floor_a"]
-    return _nec_column(fuse.number)
+    names = ("bears_floor_a",) if one.run.kind == "link" else ("have_fuse_a", "fuse_a")
+    known = (figure for name in names if (figure := sheet.get(f"{one.base}.{name}")) is not None)
+    return _nec_column(next(known, sheet[f"{one.base}.fuse_floor_a"]).number)
 
 
 def _loses(sheet: Sheet, one: RunOf, practice: Practice, conductor: Figure, length: Figure | None, current: Figure) -> None:

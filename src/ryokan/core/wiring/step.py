@@ -24,7 +24,7 @@ from ryokan.core.wiring.things import EVERY_RUN, OF_THE_RUNS, RunOf, every_run
         "loads.dc_peak_at_bank_w",
     ),
     rig=("wiring.inverter_joins", "wiring.solar_joins"),
-    writes={"A": ("wiring.main.{dc_loads_a, design_current_a}",)},
+    writes={"A": ("wiring.bank_current_a", "wiring.main.{dc_loads_a, design_current_a}")},
 )
 def current(scope: Scope) -> None:
     """Design current of the main run."""
@@ -98,6 +98,7 @@ def each_run(scope: Scope) -> dict[str, RunOf]:
         "solar.controller.*.rated_a",
         "storage.system_v",
         "charging.beside.*.rated_a",
+        "wiring.bank_current_a",
         "wiring.main.{dc_loads_a, design_current_a, fuse_a, have_fuse_a, path_ohm}",
     ),
     rig=("inverter", "parts.inverter"),

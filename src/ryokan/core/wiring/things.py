@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass
-from typing import TypeAlias, cast
+from typing import Any, TypeAlias, cast
 
 from ryokan.core.ac.things import name_of_charger, name_of_unit
 from ryokan.core.ac.values import THE_INVERTER
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.findings.model import Thing
+from ryokan.core.loads.rows import on_the_hookup_alone
 from ryokan.core.quantities import Length
 from ryokan.core.question import Answer
 from ryokan.core.rig import Rig
@@ -64,6 +65,8 @@ class RunOf:
     own_length: Length | None = None  # of a way from an alternator, as it stands with that way
     own_conductor: str | None = None
     feeds: tuple[tuple[str, str], ...] = ()  # of the charge bus: kind and thing of each run that is on it
+    ashore: frozenset[str] = frozenset()  # of a panel: loads that run on a hookup alone
+    guards: tuple[str, ...] = ()  # of links: what the keys of further runs begin with whose fuses they meet
     equal_leads: bool = False  # of links between strings: each has a lead of its own to common posts
     places: Places | None = None  # of its two ends, where they stand in compartments apart
     beside_v: float | None = None  # class of the bank beside that it leads to, where somebody said it
@@ -134,12 +137,28 @@ def runs_of(rig: Rig) -> dict[str, RunOf]:
             f"wiring.{behind}" if behind else "",
             None if way is None else way.length,
             None if way is None else way.conductor,
-            tuple((other.kind, other.thing) for other in runs.values() if run.kind == "charge" and other.behind == key),
-            run.kind == "link" and rig.storage.take_off in EQUAL_LEADS,
-            _places(rig, run, wiring.routes.get(said.route or "")),
-            None if (beside := rig.storage.others.get(run.beside)) is None else beside.volts,
+            places=_places(rig, run, wiring.routes.get(said.route or "")),
+            **_of_its_kind(rig, run, runs),
         )
     return found
+
+
+def _of_its_kind(rig: Rig, run: DcRun, runs: Mapping[str, DcRun]) -> dict[str, Any]:
+    """What is asked of a run of some kinds alone, by member of :class:`RunOf`."""
+    match run.kind:
+        case "charge":
+            return {"feeds": tuple((other.kind, other.thing) for other in runs.values() if other.behind == run.key)}
+        case "panel":
+            on_it = (*run.loads, *run.converted)
+            return {"ashore": frozenset(id for id in on_it if on_the_hookup_alone(rig.loads[id]))}
+        case "link":
+            at_the_bank = [key for key, other in runs.items() if other.kind == "inverter" and not other.behind]
+            guards = tuple(f"wiring.run.{id_of_run(key, rig.wiring.numbers)}" for key in at_the_bank)
+            return {"guards": guards, "equal_leads": rig.storage.take_off in EQUAL_LEADS}
+        case "way_out" | "way_in" | "charger" if run.beside in rig.storage.others:
+            return {"beside_v": rig.storage.others[run.beside].volts}
+        case _:
+            return {}
 
 
 # What stands with the bank until somebody says otherwise.
