@@ -4,6 +4,7 @@
 from __future__ import annotations
 
 import argparse
+import gc
 import gzip
 import json
 import os
@@ -46,6 +47,7 @@ from ryokan.web.answers import figure_value
 from ryokan.web.schemas import StepReport
 from ryokan.web.wiring import SHOWN as SHOWN_OF_RUNS
 from ryokan.wording.reader import Reader
+from ryokan.wsgi import COLLECT_AFTER
 
 ROOT = Path(__file__).resolve().parents[1]
 EDITORS, EDITS_EACH = 8, 25
@@ -313,6 +315,9 @@ def main() -> None:
     )
     parser.add_argument("--mutants", nargs="+", type=int, metavar="N", help="seed and count of mistakes: see mutants.py")
     options = parser.parse_args()
+    gc.collect()
+    gc.freeze()
+    gc.set_threshold(*COLLECT_AFTER)  # as where people work
     if options.mutants is not None:
         import mutants
 
