@@ -35,6 +35,7 @@ def runs_in_words(words: str, rig: Rig, runs: Mapping[str, DcRun]) -> list[str]:
     if not found:
         of_kind = set(_kinds(target if _has(origin, _PANEL) else said, target))
         found = [key for key, run in runs.items() if run.kind in of_kind]
+        found = [key for key in found if runs[key].kind != "string"] or found  # of lithium side by side they are its leads
     if not found:
         found = list(
             dict.fromkeys(key for key, name in loads if _named(name, target))
@@ -68,6 +69,7 @@ def _kinds(said: str, target: str) -> Iterator[RunKind]:
     """What kinds of runs the words of a whole way may mean, and those of its far end alone."""
     if _has(said, _LINK):
         yield "link"
+        yield "string"
     elif _has(said, r"inverters?"):
         yield "inverter"
     elif _has(target, _PANEL):
@@ -110,7 +112,7 @@ def all_meant(one: FoundCable | FoundFuse, rig: Rig, runs: Mapping[str, DcRun]) 
     if one.joins is not None or not isinstance(one, FoundCable):
         return []
     found = runs_in_words(f"{one.name} {one.runs}", rig, runs)
-    return found if all(runs[key].kind == "link" for key in found) else []
+    return found if all(runs[key].kind in ("link", "string") for key in found) else []
 
 
 def fuse_of_the_main_cable(survey: Survey, cable: FoundMainCable) -> dict[str, Any]:
