@@ -108,3 +108,33 @@ def test_a_cable_belongs_to_a_load_that_is_written_down_only_later() -> None:
     after, written = edited(one, one.model_dump(mode="json"), [{"op": "add", "path": "/loads/h", "value": heater}])
     assert after.wiring.runs["panel.out>load:h.in"].conductor == "awg:16"
     assert after.model_dump(mode="json") == written
+
+
+BATTERY = {"chemistry": "agm", "nominal_v": 6, "capacity_ah": 200}
+
+
+@pytest.mark.parametrize(
+    ("bank", "links"),
+    [
+        ({"series": 2, "parallel": 1, "battery": BATTERY}, ["string:1.link>string:1.pos"]),
+        ({"series": 2, "parallel": 2, "battery": BATTERY}, ["bank.links>bank.pos", "string:1.link>string:1.pos", "string:2.link>string:2.pos"]),
+        # of lithium side by side the jumpers are the leads of its strings
+        ({"parallel": 2, "battery": {"chemistry": "lfp", "nominal_v": 12.8, "capacity_ah": 100}}, ["string:1.pos>bank.pos", "string:2.pos>bank.pos"]),
+    ],
+)  # fmt: skip
+def test_links_of_the_bank_are_said_all_at_once(bank: dict[str, Any], links: list[str]) -> None:
+    rig = found(bank={"kind": "bank", **bank}, c={"kind": "cable", "runs": "battery links", "conductor": "awg:4"})
+    assert {key: said.conductor for key, said in rig.wiring.runs.items()} == dict.fromkeys(links, "awg:4")
+    assert laid_nowhere(rig) == []
+
+
+def test_cables_of_the_mains_lie_on_no_run_of_direct_current() -> None:
+    panel = {"kind": "ac_panel", "main_a": 30}
+    inlet = {"kind": "cable", "runs": "inlet to panel", "conductor": "awg:12"}
+    outlets = {"kind": "cable", "name": "outlets", "conductor": "awg:14", "fuse_a": 20}
+    rig = found(p=panel, i=inlet, o=outlets, d={"kind": "cable", "name": "12V outlets", "conductor": "awg:14"})
+    assert rig.wiring.runs == {} and laid_nowhere(rig) == ["12V outlets"]
+    told = {finding.key for finding in evaluate(rig).findings}
+    assert {"ac.main_over_conductor", "ac.breaker_over_conductor@circuit:outlets"} <= told
+    gone = found(p=panel)
+    assert gone.ac.main_cable.conductor is None and "outlets" not in gone.ac.circuits

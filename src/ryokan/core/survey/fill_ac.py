@@ -4,11 +4,13 @@ from __future__ import annotations
 
 from typing import Any
 
-from ryokan.core.ac.model import Circuit, Feed, Onto, Panel
+from ryokan.core.ac.model import AcCable, Circuit, Feed, Onto, Panel
 from ryokan.core.ac.values import INLET, THE_INVERTER
+from ryokan.core.survey.mains_words import of_the_mains
 from ryokan.core.survey.model import (
     FoundAcGuard,
     FoundAcPanel,
+    FoundCable,
     FoundCharger,
     FoundCord,
     FoundInverter,
@@ -22,7 +24,7 @@ OF_THE_HOOKUP = "hookup"
 OUTLETS = "outlets"
 _ALWAYS: dict[str, Any] = {
     "ac.main_a": None, "ac.main_poles": None, "ac.main_rcd": None, "ac.polarity": None, "ac.isolator": None,
-    "inverter.ac_in": None, "inverter.bond": None,
+    "ac.main_cable": AcCable(), "inverter.ac_in": None, "inverter.bond": None,
 }  # fmt: skip
 
 
@@ -56,9 +58,24 @@ def ac_members(survey: Survey, the_inverter: str | None) -> dict[str, Any]:
             position=1_000, name="hookup only", legs=1, feeds={"inlet": Feed(source=INLET)}
         )
     guarded = next((one for one in survey.of_kind(FoundAcGuard).values() if one.covers == "outlets"), None)
-    if guarded is not None and f"ac.panels.{panel_id}" in members:
-        members[f"ac.circuits.{OUTLETS}"] = Circuit(name="outlets", panel=panel_id, serves="outlets", rcd=guarded.rcd)
+    cables = {of_the_mains(one): one for one in survey.of_kind(FoundCable).values()}
+    to_outlets, to_panel = cables.get("outlets"), cables.get("inlet")
+    if (guarded is not None or to_outlets is not None) and f"ac.panels.{panel_id}" in members:
+        members[f"ac.circuits.{OUTLETS}"] = Circuit(
+            name="outlets",
+            panel=panel_id,
+            serves="outlets",
+            rcd=None if guarded is None else guarded.rcd,
+            breaker_a=to_outlets.fuse_a if to_outlets is not None and isinstance(to_outlets.fuse_a, float) else None,
+            **_cable(to_outlets),
+        )
+    if to_panel is not None:
+        members["ac.main_cable"] = AcCable(**_cable(to_panel))
     return members
+
+
+def _cable(one: FoundCable | None) -> dict[str, Any]:
+    return {} if one is None else {"conductor": one.conductor, "insulation_c": one.insulation_c, "length": one.one_way_length}
 
 
 def other_id(item: str) -> str:

@@ -7,6 +7,7 @@ from collections.abc import Iterator, Mapping
 from typing import Any
 
 from ryokan.core.rig import Rig
+from ryokan.core.survey.mains_words import of_the_mains
 from ryokan.core.survey.model import FoundCable, FoundFuse, FoundMainCable, Survey, name_of_found
 from ryokan.core.topology.dc import DcRun, RunKind, dc_runs
 from ryokan.core.wiring.model import SaidOfRun
@@ -100,6 +101,8 @@ def meant(one: FoundCable | FoundFuse, rig: Rig, runs: Mapping[str, DcRun]) -> s
     """The one run that a cable or fuse belongs to; None where nobody said it and its words leave it open."""
     if one.joins is not None:
         return one.joins if one.joins in runs else None
+    if isinstance(one, FoundCable) and of_the_mains(one) is not None:
+        return None
     words = f"{one.name} {one.runs if isinstance(one, FoundCable) else one.guards}"
     found = runs_in_words(words, rig, runs)
     return found[0] if len(found) == 1 else None
@@ -109,7 +112,7 @@ def all_meant(one: FoundCable | FoundFuse, rig: Rig, runs: Mapping[str, DcRun]) 
     """Keys of all runs that a cable or fuse is: of links within the bank every one, since they are said at once."""
     if (key := meant(one, rig, runs)) is not None:
         return [key]
-    if one.joins is not None or not isinstance(one, FoundCable):
+    if one.joins is not None or not isinstance(one, FoundCable) or of_the_mains(one) is not None:
         return []
     found = runs_in_words(f"{one.name} {one.runs}", rig, runs)
     return found if all(runs[key].kind in ("link", "string") for key in found) else []
@@ -167,7 +170,19 @@ def laid_nowhere(rig: Rig) -> list[str]:
     runs, of_main = dc_runs(rig), _for_the_inverter(rig.survey)
     cables: list[tuple[FoundCable | FoundFuse, str]] = [(one, one.runs) for one in rig.survey.that_counts(FoundCable).values()]
     fuses = [(one, one.guards) for one in rig.survey.that_counts(FoundFuse).values() if one is not of_main]
-    return [one.name or words or name_of_found(one) for one, words in (*cables, *fuses) if not all_meant(one, rig, runs)]
+    return [
+        one.name or words or name_of_found(one)
+        for one, words in (*cables, *fuses)
+        if not all_meant(one, rig, runs) and not _on_the_mains(one, rig)
+    ]
+
+
+def _on_the_mains(one: FoundCable | FoundFuse, rig: Rig) -> bool:
+    """Whether a cable is one that the AC side has a place for."""
+    if not isinstance(one, FoundCable):
+        return False
+    which = of_the_mains(one)
+    return which == "inlet" or (which == "outlets" and any(circuit.serves == "outlets" for circuit in rig.ac.circuits.values()))
 
 
 def _add(said: dict[str, dict[str, Any]], key: str, values: dict[str, Any]) -> None:

@@ -39,7 +39,8 @@ A_LINK = (
     r"(?:(?:battery|bank|cell|unit|series|parallel|jumper)[- ](?:to[- ]battery )?)?"
     r"(?:(?:inter[- ]?connects?|inter[- ]?links?|jumpers?|links?)(?: cables?| wires?| leads?)?|(?<=jumper )cables?)"
     rf"(?: between (?:the )?(?:two |three |four )?(?:{BANK}|units|cells))?"
-    rf"|(?:(?:battery|parallel|series|link) )?(?:cables?|wires?|leads?) between (?:the )?(?:two |three |four )?(?:{BANK}|units|cells)"
+    r"|(?:(?:battery|parallel|series|link) )?(?:cables?|wires?|leads?) between (?:the )?"
+    rf"(?:two |three |four )?(?:{BANK}|units|cells)"
 )
 TO_MAIN = re.compile(r"inverter|bus ?bars?|main bus|bus", re.IGNORECASE)
 
