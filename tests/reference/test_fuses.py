@@ -147,6 +147,16 @@ def test_loads_that_share_a_fuse_are_of_one_kind_and_draw_no_more_than_it_bears(
     assert put_together(rig, figures, 10) == {"Lighting": ("l40", "l50")}
     assert put_together(rig, figures, 12) == {"Lighting": ("l30", "l40", "l50")}
     assert put_together(rig, figures, 4) == {}
+    # What stands in one place shares a circuit with its like there.
+    boxes = {id: {"name": id, "length_m": 1, "width_m": 1, "height_m": 1} for id in ("Saloon", "Galley")}
+    apart = changed(
+        rig,
+        {
+            "space.compartments": {"s": boxes["Saloon"], "g": boxes["Galley"]},
+            "wiring.stands": {"load:l30": "s", "load:l40": "s"},
+        },
+    )
+    assert put_together(apart, figures, 12) == {"Lighting, Saloon": ("l30", "l40")}
 
 
 def test_the_next_rating_of_a_main_run_is_one_of_its_region() -> None:

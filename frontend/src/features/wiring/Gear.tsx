@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { referenceQuery } from "../../api/queries";
-import type { Finding, PatchOperation, Rig } from "../../api/types";
+import type { DcRun, Finding, PatchOperation, Rig } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Section } from "../../ui/PageHead";
 import { ConductorField } from "../worksheet/cableFields";
@@ -95,6 +95,13 @@ export function Gear() {
   );
 }
 
+/** “12 ways, 4 spare”, with all runs that leave a fuse box on this one. */
+function waysLeft(ways: number, runs: readonly DcRun[]): string {
+  const spare = ways - runs.filter((run) => LEAVE_A_BOX.includes(run.kind)).length;
+  return `${ways} ways, ${spare >= 0 ? `${spare} spare` : `${-spare} too few`}`;
+}
+const LEAVE_A_BOX: readonly DcRun["kind"][] = ["branch", "circuit", "step_down"];
+
 function OneOfGear({ id, one, found }: { id: string; one: One; found: Finding[] }) {
   const { optionId, answer } = useRig();
   const { data } = useQuery(wiringQuery(optionId, answer.revision));
@@ -110,6 +117,9 @@ function OneOfGear({ id, one, found }: { id: string; one: One; found: Finding[] 
           {one.name && <span className="mr-2">{one.name}</span>}
           <span className={one.name ? "text-[13px] text-soft" : ""}>{KINDS[one.gear]}</span>
           {one.there === "none" && <span className="ml-2 text-[13px]">none there</span>}
+          {one.gear === "fuse_box" && one.ways !== null && data && (
+            <span className="ml-2 text-[13px] text-soft">{waysLeft(one.ways, data.runs)}</span>
+          )}
           <Against found={found} />
         </th>
         <td className="py-1.5 pr-3 text-[14px] text-soft">{onMain ? "bank to bus" : (behind ?? "no run yet")}</td>

@@ -32,20 +32,21 @@ class DcCircuit(Model):
 
 
 def put_together(rig: Rig, figures: Mapping[str, Figure], most_a: float) -> dict[str, tuple[str, ...]]:
-    """Loads of one group that could share a circuit, by a name for it; none where they would be alone.
+    """Loads of one group in one place that could share a circuit, by a name for it; none where they would be alone.
 
     What must run keeps a fuse of its own, and so does what has a circuit already, or a cable that somebody has said. Filled up
     to ``most_a`` with all of a circuit running, the largest first. [A] (common practice)
     """
     taken = {load for circuit in rig.wiring.circuits.values() for load in circuit.loads}
     taken |= {key.removeprefix("panel.out>load:").removesuffix(".in") for key in rig.wiring.runs}  # cable or fuse are chosen
-    lots: dict[str, list[tuple[float, str]]] = {}
+    lots: dict[tuple[str, str | None], list[tuple[float, str]]] = {}
     for id, load in rig.active_loads().items():
         watts, volts = figures.get(f"loads.row.{id}.running_w"), figures.get("inverter.cutoff_v")
         if load.feed == "dc" and load.importance != "must" and id not in taken and watts is not None and volts is not None:
-            lots.setdefault(load.group, []).append((watts.number / volts.number, id))
+            place = (load.group, rig.wiring.stands.get(f"load:{id}"))
+            lots.setdefault(place, []).append((watts.number / volts.number, id))
     found: dict[str, tuple[str, ...]] = {}
-    for group, lot in lots.items():
+    for (group, place_id), lot in lots.items():
         filled: list[tuple[float, list[str]]] = []
         for amps, id in sorted(lot, reverse=True):
             at = next((n for n, (sum_a, _) in enumerate(filled) if sum_a + amps <= most_a), None)
@@ -54,7 +55,9 @@ def put_together(rig: Rig, figures: Mapping[str, Figure], most_a: float) -> dict
             else:
                 filled[at] = (filled[at][0] + amps, [*filled[at][1], id])
         shared = [ids for _, ids in filled if len(ids) > 1]
+        box = rig.space.compartments.get(place_id or "")
+        called = group.capitalize() if box is None else f"{group.capitalize()}, {box.name}"
         for number, ids in enumerate(shared, start=1):
-            name = group.capitalize() if len(shared) == 1 else f"{group.capitalize()} {number}"
+            name = called if len(shared) == 1 else f"{called} {number}"
             found[name] = tuple(sorted(ids, key=lambda id: (rig.loads[id].position, id)))
     return found
