@@ -138,3 +138,17 @@ def test_cables_of_the_mains_lie_on_no_run_of_direct_current() -> None:
     assert {"ac.main_over_conductor", "ac.breaker_over_conductor@circuit:outlets"} <= told
     gone = found(p=panel)
     assert gone.ac.main_cable.conductor is None and "outlets" not in gone.ac.circuits
+
+
+def test_a_fix_that_takes_another_fuse_takes_nothing_of_what_was_printed_on_the_old_one() -> None:
+    printed = {"fuse_family": "anl", "fuse_v": 32, "fuse_breaks_a": 6000}
+    lamp = {"conductor": "awg:16", "fuse_a": 30, "length": "3 m", **printed}
+    one = changed(
+        rig([]), {"loads": LOADS, "storage.bank": {"nominal_ah": 200}, "wiring.runs": {"panel.out>load:lamp.in": lamp}}
+    )
+    one = changed(one, {"wiring.main": {"conductor": "awg:4", "fuse_a": 400, **printed}})
+    for code, of in (("wiring.run_fuse_above_ampacity", "runs"), ("wiring.fuse_above_ampacity", "main")):
+        finding = next(finding for finding in evaluate(one).findings if finding.code == code)
+        after, _ = edited(one, one.model_dump(mode="json"), list(finding.fixes[0].patch))
+        said = after.wiring.main if of == "main" else after.wiring.runs["panel.out>load:lamp.in"]
+        assert (said.fuse_family, said.fuse_v, said.fuse_breaks_a) == (None, None, None)

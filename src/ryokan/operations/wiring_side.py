@@ -18,7 +18,6 @@ from ryokan.core.rig import Rig
 from ryokan.core.topology.dc import TO_PANEL
 from ryokan.core.wiring.buying import (
     GEAR_PARTS,
-    NOTHING_PRINTED,
     Against,
     AgainstGear,
     AnyFuse,
@@ -36,6 +35,7 @@ from ryokan.core.wiring.circuits import DcCircuit, put_together
 from ryokan.core.wiring.copper import Laid, as_laid, least_copper
 from ryokan.core.wiring.gear import GearKind
 from ryokan.core.wiring.made import how_made
+from ryokan.core.wiring.model import NOTHING_PRINTED
 from ryokan.core.wiring.practice import area_mm2
 from ryokan.core.wiring.rules_of_gear import usual_run
 from ryokan.core.wiring.things import MAIN_BASE, RunOf, place_of, runs_of, the_main_run

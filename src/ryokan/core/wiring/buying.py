@@ -162,12 +162,6 @@ def said_of_fuse(part: AnyFuse) -> dict[str, Any]:
     }
 
 
-# Of a fuse that is another now, and of which the list has none: nothing that was said of the one before counts.
-NOTHING_PRINTED: dict[str, Any] = {
-    "fuse_family": None, "fuse_v": None, "fuse_breaks_a": None, "fuse_opens": "", "polarised": None,
-}  # fmt: skip
-
-
 def cheapest_fuse(
     parts: Iterable[AnyFuse], one: RunOf, rated_a: float, figures: Mapping[str, Figure], meets: Meets
 ) -> AnyFuse | None:

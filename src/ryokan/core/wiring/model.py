@@ -47,6 +47,12 @@ class FuseOfRun(Model):
     )
 
 
+# Of a fuse that is another now: nothing that was printed on the one before counts.
+NOTHING_PRINTED: dict[str, str | None] = {
+    "fuse_family": None, "fuse_v": None, "fuse_breaks_a": None, "fuse_opens": "", "polarised": None,
+}  # fmt: skip
+
+
 class CableOfRun(Model):
     """What can be said of the cable of a run, whichever it is."""
 

@@ -10,7 +10,7 @@ from ryokan.core.rig import Rig
 from ryokan.core.survey.model import FoundBank
 from ryokan.core.topology.dc import THE_MAIN_RUN
 from ryokan.core.wiring.practice import area_mm2, practice_of
-from ryokan.core.wiring.rules_of_runs import most_fuse_a
+from ryokan.core.wiring.rules_of_runs import most_fuse_a, without_its_print
 from ryokan.core.wiring.things import school_of
 
 
@@ -23,7 +23,7 @@ def _next_fuse_a(rig: Rig, floor_a: float) -> float | None:
     return found if isinstance(found, float) else None
 
 
-def _as_asked(sheet: Sheet) -> Fix | None:
+def _as_asked(rig: Rig, sheet: Sheet) -> Fix | None:
     """Conductor and fuse as the method asks, where the stock list has them."""
     conductor, fuse = sheet.get("wiring.main.conductor"), sheet.get("wiring.main.fuse_a")
     if conductor is None or fuse is None:
@@ -31,6 +31,7 @@ def _as_asked(sheet: Sheet) -> Fix | None:
     patch = (
         *replace("/wiring/main/conductor", conductor.value),
         *replace("/wiring/main/fuse_a", fuse.number),
+        *without_its_print(rig.wiring.main, "/wiring/main", fuse),
     )
     return Fix("wiring.as_asked", patch)
 
@@ -60,7 +61,7 @@ def conductor_undersized(rig: Rig, sheet: Sheet) -> Trouble | None:
         return None
     return Trouble(
         figures={"conductor": conductor, "ampacity": ampacity, "current": current},
-        fix=_as_asked(sheet),
+        fix=_as_asked(rig, sheet),
         source=ampacity.source,
         variant=variant,
     )
@@ -76,7 +77,7 @@ def fuse_above_ampacity(rig: Rig, sheet: Sheet) -> Trouble | None:
         return None
     variant = variant or ("next_rating" if rig.wiring.fuse_school == "next_rating" else "")
     figures = {"fuse": fuse, "ampacity": ampacity, "conductor": conductor}
-    return Trouble(figures=figures, fix=_as_asked(sheet), source=ampacity.source, variant=variant)
+    return Trouble(figures=figures, fix=_as_asked(rig, sheet), source=ampacity.source, variant=variant)
 
 
 @rule("wiring.fuse_below_load", "fault", "practice", worse=("current", "fuse"))
@@ -86,7 +87,7 @@ def fuse_below_load(rig: Rig, sheet: Sheet) -> Trouble | None:
     if fuse is None or fuse.number >= current.number * (1 - 1e-9):
         return None
     figures = {"fuse": fuse, "floor": sheet["wiring.main.fuse_floor_a"], "current": current}
-    return Trouble(figures=figures, fix=_as_asked(sheet))
+    return Trouble(figures=figures, fix=_as_asked(rig, sheet))
 
 
 @rule("wiring.fuse_little_in_hand", "advice", "practice", worse=("floor", "fuse"))
@@ -98,7 +99,7 @@ def fuse_little_in_hand(rig: Rig, sheet: Sheet) -> Trouble | None:
         return None
     if fuse.number >= floor.number * (1 - 1e-9):
         return None
-    return Trouble(figures={"fuse": fuse, "floor": floor, "current": current}, fix=_as_asked(sheet))
+    return Trouble(figures={"fuse": fuse, "floor": floor, "current": current}, fix=_as_asked(rig, sheet))
 
 
 @rule("wiring.fuse_window_closed", "fault", "practice", worse=("floor", "ampacity"))
@@ -113,7 +114,7 @@ def fuse_window_closed(rig: Rig, sheet: Sheet) -> Trouble | None:
     return Trouble(
         figures={"conductor": chosen[0], "ampacity": chosen[1], "floor": floor},
         measures={"next_a": "none" if next_a is None else f"{next_a:g}"},
-        fix=_as_asked(sheet),
+        fix=_as_asked(rig, sheet),
     )
 
 
@@ -125,7 +126,7 @@ def drop_over_class(rig: Rig, sheet: Sheet) -> Trouble | None:
     if sheet.get("wiring.main.have_conductor") is None or lost is None or allowed is None or lost.number <= allowed.number:
         return None
     figures = {"drop": lost, "allowed": allowed, "conductor": sheet["wiring.main.have_conductor"]}
-    return Trouble(figures=figures, fix=_as_asked(sheet), variant="" if drop is not None else "best")
+    return Trouble(figures=figures, fix=_as_asked(rig, sheet), variant="" if drop is not None else "best")
 
 
 @rule("wiring.no_stock_size", "fault", "practice", worse=("current",))
@@ -155,7 +156,7 @@ def below_makers_fuse(rig: Rig, sheet: Sheet) -> Trouble | None:
     asks, fuse = sheet.get("wiring.main.maker_fuse_a"), sheet.get("wiring.main.have_fuse_a")
     if asks is None or fuse is None or fuse.number >= asks.number:
         return None
-    return Trouble(figures={"asks": asks, "fuse": fuse}, fix=_as_asked(sheet))
+    return Trouble(figures={"asks": asks, "fuse": fuse}, fix=_as_asked(rig, sheet))
 
 
 @rule("wiring.below_makers_conductor", "fault", "part_sheet")
@@ -164,7 +165,7 @@ def below_makers_conductor(rig: Rig, sheet: Sheet) -> Trouble | None:
     asks, conductor = sheet.get("wiring.main.maker_conductor"), sheet.get("wiring.main.have_conductor")
     if asks is None or conductor is None or area_mm2(str(conductor.value)) >= area_mm2(str(asks.value)):
         return None
-    return Trouble(figures={"asks": asks, "conductor": conductor}, fix=_as_asked(sheet))
+    return Trouble(figures={"asks": asks, "conductor": conductor}, fix=_as_asked(rig, sheet))
 
 
 @rule("wiring.insulation_out_of_place", "danger", "iso_13297_engine")

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+from typing import Any
+
 from ryokan.core.data.tables import tables
 from ryokan.core.errors import OutOfTable
 from ryokan.core.figure import Figure, Sheet
@@ -12,7 +15,7 @@ from ryokan.core.subjects import subject_of
 from ryokan.core.topology.dc import THE_MAIN_RUN
 from ryokan.core.wiring.fuse_times import CLEARED_WITHIN_S, longest_of, opens_within_s, shortest_of, surely_from
 from ryokan.core.wiring.identity import id_of_run
-from ryokan.core.wiring.model import FuseSchool, SaidOfRun
+from ryokan.core.wiring.model import NOTHING_PRINTED, FuseOfRun, FuseSchool, SaidOfRun
 from ryokan.core.wiring.practice import area_mm2, practice_of
 from ryokan.core.wiring.sizing import FUSES, NEC_TERMINALS, guards_a_link
 from ryokan.core.wiring.things import (
@@ -44,7 +47,16 @@ def _as_asked(sheet: Sheet, one: RunOf) -> Fix | None:
     patch = replace(place_of(one, "conductor"), conductor.value)
     if fuse is not None:
         patch = (*patch, *replace(place_of(one, "fuse_a"), fuse.number))
+        patch = (*patch, *without_its_print(one.said, f"/wiring/runs/{one.run.key}", fuse))
     return Fix("wiring.run_as_asked", patch)
+
+
+def without_its_print(said: FuseOfRun, base: str, fuse: Figure) -> tuple[Mapping[str, Any], ...]:
+    """The operations that take from a fuse what was printed on the one before, where it is another one now."""
+    if said.fuse_a == fuse.number:
+        return ()
+    before = {name: value for name, value in NOTHING_PRINTED.items() if getattr(said, name) != value}
+    return tuple(step for name, value in before.items() for step in replace(f"{base}/{name}", value))
 
 
 def _keys_said(one: RunOf) -> tuple[str, ...]:
