@@ -360,6 +360,8 @@ BROKEN: list[tuple[str, dict[str, Any]]] = [
     *OF_WAYS.items(), *OF_ALTERNATORS.items(), *OF_GENERATORS.items(), *OF_DEVICES.items(), *OF_OTHER_BANKS.items(),
     ("charging.cord_too_small", {"charging.inlet.cord_a": 3}),
     ("charging.cord_drops", {"charging.inlet.cord_length": "60 m", "charging.inlet.cord_conductor": "mm2:1.5"}),
+    ("storage.midpoint_tapped", {"storage.midpoint": "load", "storage.chemistry": "agm"}),
+    ("storage.midpoint_of_lithium", {"storage.midpoint": "charger"}),
     ("storage.bank_with_gas", {"space.compartments.rack.gas": True, "storage.compartment": "rack"}),
     ("charging.settings_apart", {f"{CHARGER}.stops_at_v": 28, f"{WAY}.stops_at_v": 28.8}),
     ("charging.cutoffs_out_of_order", {"storage.shed_v": 22.5}),

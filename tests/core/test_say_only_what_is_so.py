@@ -225,6 +225,7 @@ UNKNOWN = {
     "solar.pwm_wastes": ["solar.controllers.of-array.method"], "solar.no_disconnect": ["solar.arrays.array.disconnect"],
     "solar.connectors_unlike": ["solar.arrays.array.connectors_alike"], "solar.polarity_reversed": ["solar.arrays.array.polarity"],
     "solar.kit_into_controller": ["solar.arrays.array.controller"], "solar.flexible_glued": ["solar.arrays.array.mounting"],
+    "storage.midpoint_tapped": ["storage.midpoint"], "storage.midpoint_of_lithium": ["storage.midpoint"],
     "solar.no_gland": ["solar.arrays.array.gland"], "solar.unlike_in_series": ["own_parts.weak.part.imp_a", "own_parts.weak.part.vmp_v"],
     "solar.unlike_in_parallel": ["own_parts.weak.part.imp_a", "own_parts.weak.part.vmp_v"],
     "solar.string_fuse_missing": ["own_parts.weak.part.max_fuse_a"], "solar.string_fuse_no_window": ["own_parts.sun.part.max_fuse_a"],

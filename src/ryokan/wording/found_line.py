@@ -87,6 +87,10 @@ _WORDS: Mapping[str, Mapping[Any, str]] = {
     "battery.chemistry": _CHEMISTRIES,
     "fuse_family": _FAMILIES,
     "family": _FAMILIES,
+    "midpoint": {
+        "none": "nothing between its units", "load": "a load between its units", "charger": "a charger between its units",
+        "balancer": "a balancer between its units",
+    },
     "string_fuses": {"fitted": "a fuse for each string", "none": "no string fuses"},
     "bay": {"living_space": "in the living space", "vented_enclosure": "in a vented enclosure", "outside": "outside"},
     "restraint": {"frame": "in a bolted frame", "straps": "strapped", "none": "held by nothing"},

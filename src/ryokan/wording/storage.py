@@ -352,6 +352,16 @@ FINDINGS: dict[str, Words] = {
         "The {name} is told to stand in a compartment that is not measured any more.",
         "Choose another, or measure it again.",
     ),
+    "storage.midpoint_tapped": Words(
+        "{what} hangs between the units of a string.",
+        "One unit is emptied or filled alone, the other is overcharged in turn: both die early. A converter from the whole "
+        "string, or a balancer, ends it.",
+    ),
+    "storage.midpoint_of_lithium": Words(
+        "{what} hangs between the units of a string of lithium.",
+        "The units drift apart, and the electronics of one may have to part the volts of the whole string, for which they are "
+        "not made. A converter from the whole string ends it.",
+    ),
     "storage.bank_with_gas": Words(
         "The bank is to stand in {name}, where bottled gas stands or drains.",
         "Gas is heavier than air and gathers low; a spark at a post or within a relay lights it. It belongs into another "
@@ -423,6 +433,7 @@ FINDINGS: dict[str, Words] = {
 }
 
 FIXES: dict[str, str] = {
+    "storage.midpoint_free": "Nothing between the units",
     "storage.raise_bank": "Raise the bank to the need",
     "storage.add_strings": "Add strings of the same unit",
     "storage.series_for_class": "Put as many in series as the class asks for",

@@ -75,6 +75,7 @@ OF_A_RUN: dict[str, str] = {
     "estimated_length_m": "One-way length, estimated",
     "loads": "Loads on it",
     "strings": "Strings side by side",
+    "string_fuse_a": "Fuse of the string",
     "fault_high_a": "Highest fault current, where it begins",
     "fault_low_a": "Lowest fault current, at its end",
     "fuse_a": "Fuse that it asks for",

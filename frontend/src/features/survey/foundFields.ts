@@ -78,6 +78,12 @@ export const FOUND_FIELDS: Record<FoundKind, { fields: FormField[] }> = {
         ["none", "nothing stops the chargers"],
       ]),
       choice("string_fuses", "A fuse for each string", FITTED),
+      choice("midpoint", "Between the units of a string hangs", [
+        ["none", "nothing"],
+        ["load", "a load"],
+        ["charger", "a charger"],
+        ["balancer", "a balancer"],
+      ]),
       choice("take_off", "Its leads leave it", [
         ["diagonal", "diagonally"],
         ["equal_leads", "by equal leads"],

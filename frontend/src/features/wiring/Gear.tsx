@@ -281,6 +281,18 @@ function Negative() {
           { value: "in_negative", label: "one for all, in the negative" },
         ]}
       />
+      <SelectField
+        label="Between the units of a string"
+        path="/storage/midpoint"
+        value={rig.storage.midpoint}
+        options={[
+          NOT_SAID,
+          { value: "none", label: "nothing" },
+          { value: "load", label: "a load" },
+          { value: "charger", label: "a charger" },
+          { value: "balancer", label: "a balancer" },
+        ]}
+      />
       <PointsField
         label="They pass, by time"
         unit="A"

@@ -42,7 +42,7 @@ const GROUPS: { title: string; kinds: DcRun["kind"][] }[] = [
   { title: "Within the bank", kinds: ["string", "link"] },
   { title: "To inverters", kinds: ["inverter"] },
   { title: "From alternators and shore", kinds: ["charge", "way_in", "way_out", "charger"] },
-  { title: "From the sun", kinds: ["array", "controller"] },
+  { title: "From the sun", kinds: ["pv_lead", "array", "controller"] },
   { title: "To what runs on DC", kinds: ["panel", "step_down", "circuit", "branch"] },
 ];
 

@@ -13,6 +13,7 @@ Chemistry: TypeAlias = Literal["lfp", "nmc", "agm", "gel", "flooded", "sealed_we
 Bay: TypeAlias = Literal["living_space", "vented_enclosure", "outside"]
 School: TypeAlias = Literal["audit", "three_daily", "price_list", "wish"]
 TakeOff: TypeAlias = Literal["side", "diagonal", "posts", "equal_leads"]
+Midpoint: TypeAlias = Literal["none", "load", "charger", "balancer"]
 Restraint: TypeAlias = Literal["none", "straps", "frame"]
 BmsOpen: TypeAlias = Literal["none", "charge_stop", "two_buses"]
 
@@ -165,6 +166,9 @@ class Storage(Model):
     restraint: Restraint | None = Field(default=None, description="What holds the bank; None: not said.")
     take_off: TakeOff | None = Field(
         default=None, description="Where the bank's two leads leave units in parallel; None: not said."
+    )
+    midpoint: Midpoint | None = Field(
+        default=None, description="What hangs between the units of a string; “none”: somebody looked, and nothing does."
     )
     string_fuses: Fitted | None = Field(default=None, description="Whether each parallel string has a fuse; None: not said.")
     bms: Fitted | None = Field(default=None, description="Electronics that watch the cells of lithium; None: not said.")

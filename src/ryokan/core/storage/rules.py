@@ -242,6 +242,25 @@ def _list(figure: Figure) -> tuple[float, ...]:
     return figure.value if isinstance(figure.value, tuple) else (figure.number,)
 
 
+@rule("storage.midpoint_tapped", "fault", "practice")
+def midpoint_tapped(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """A load or a charger hangs between the units of a string of lead: one of them is emptied or filled alone."""
+    return _tapped(rig) if not rig.storage.is_lithium else None
+
+
+@rule("storage.midpoint_of_lithium", "danger", "practice")
+def midpoint_of_lithium(rig: Rig, sheet: Sheet) -> Trouble | None:
+    """A load or a charger hangs between the units of a string of lithium, past the electronics of the others."""
+    return _tapped(rig) if rig.storage.is_lithium else None
+
+
+def _tapped(rig: Rig) -> Trouble | None:
+    what = rig.storage.midpoint
+    if what not in ("load", "charger"):
+        return None
+    return Trouble(words={"what": f"A {what}"}, fix=Fix("storage.midpoint_free", replace("/storage/midpoint", "none")))
+
+
 @rule("storage.side_take_off", "fault", "practice", worse=("parallel",))
 def side_take_off(rig: Rig, sheet: Sheet) -> Trouble | None:
     """Both leads leave at one end: the unit there does most of the work. Two or three go diagonally, more by equal leads."""

@@ -199,7 +199,7 @@ def _bank(survey: Survey) -> dict[str, Any]:
 
 
 _OF_BANK = (
-    "bay", "restraint", "take_off", "string_fuses", "bms", "when_bms_opens", "vent_cm2", "cells_in_series",
+    "bay", "restraint", "take_off", "midpoint", "string_fuses", "bms", "when_bms_opens", "vent_cm2", "cells_in_series",
 )  # fmt: skip
 
 

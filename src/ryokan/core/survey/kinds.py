@@ -332,6 +332,12 @@ BATTERY = LineKind(
         phrase(rf"({NUMBER})\s*{AMPS}\s*bms|bms\s*({NUMBER})\s*{AMPS}", battery__discharge_limit_a=number, bms="fitted"),
         phrase(r"no bms|without (?:a )?bms", bms="none"),
         phrase(r"(?:with )?(?:a )?bms", bms="fitted"),
+        phrase(
+            r"(?:with )?(?:12\s*v(?:olt)? )?(?:loads?|lights?|radio|tap(?:ped)?|feed) (?:off|from|on|at) (?:the )?"
+            r"(?:one battery|half(?: the bank)?|mid(?:dle|[- ]?point))",
+            midpoint="load",
+        ),
+        phrase(r"(?:with )?(?:a )?balancer|equali[sz]er(?= between)", midpoint="balancer"),
         phrase(r"no string fuses", string_fuses="none"),
         phrase(r"(?:with )?string fuses|fuse (?:for )?each string", string_fuses="fitted"),
         phrase(r"self[- ]heat(?:ed|ing)|heated", battery__self_heating=True),

@@ -28,7 +28,7 @@ from ryokan.core.quantities import Length
 from ryokan.core.readings.model import MAX_READINGS, Reading
 from ryokan.core.solar.model import FuseAmps, Mounting, Polarity
 from ryokan.core.solar.values import ControllerValues, PanelValues, PvVolts
-from ryokan.core.storage.model import Bay, BmsOpen, OtherBankValues, Restraint, TakeOff
+from ryokan.core.storage.model import Bay, BmsOpen, Midpoint, OtherBankValues, Restraint, TakeOff
 from ryokan.core.subjects import FINDING_KEY
 from ryokan.core.survey.sights import MAX_LOOKS, Look
 from ryokan.core.wiring.conductors import RunKey, known_conductor
@@ -96,6 +96,7 @@ class FoundBank(AnyFound):
     restraint: Restraint | None = None
     take_off: TakeOff | None = None
     string_fuses: Fitted | None = None
+    midpoint: Midpoint | None = None
     bms: Fitted | None = None
     when_bms_opens: BmsOpen | None = None
     vent_cm2: float | None = Field(default=None, ge=0, le=10_000, description="Free opening of a vented enclosure. [cm²]")

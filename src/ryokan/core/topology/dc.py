@@ -17,7 +17,7 @@ from ryokan.core.wiring.circuits import DcCircuit
 
 RunKind: TypeAlias = Literal[
     "main", "inverter", "controller", "array", "way_out", "way_in", "charger", "panel", "step_down", "branch", "circuit",
-    "string", "link", "charge",
+    "string", "link", "charge", "pv_lead",
 ]  # fmt: skip
 BANK, BUS, CHARGE_BUS, PANEL, STEP_DOWN = "bank.pos", "bus.pos", "charge.pos", "panel", "stepdown"
 
@@ -71,7 +71,7 @@ class DcRun:
     @property
     def from_bank(self) -> bool:
         """Whether the bank itself feeds a fault of it."""
-        return self.kind not in ("array", "way_in") and not self.beside
+        return self.kind not in ("array", "pv_lead", "way_in") and not self.beside
 
 
 MAIN = "main"
@@ -156,6 +156,10 @@ def _controllers(solar: Solar, joins: str, behind: str) -> Iterator[DcRun]:
         if controller.within is None:
             yield DcRun(f"{joins}>controller:{id}.bat", "controller", id, behind)
     for id, array in arrays.items():
+        strings = array.ordered()
+        if len(strings) > 1 and array.junction_box == "fitted":  # otherwise the panels' own leads are plugged together
+            for string in strings:
+                yield DcRun(f"pvstring:{string}.out>array:{id}.in", "pv_lead", string, "", alike=len(strings))
         if array.controller in solar.controllers:
             yield DcRun(f"array:{id}.out>controller:{array.controller}.pv", "array", id, "")
 

@@ -48,6 +48,9 @@ def carried(sheet: Sheet, one: RunOf) -> Figure | None:
         return _of_the_charge_bus(sheet, key, one)
     if kind == "panel":
         return _panel(sheet, key, one)
+    if kind == "pv_lead":
+        short, sun = sheet.get(f"solar.string.{thing}.isc_a"), sheet.assumption("bright_sun_factor")
+        return None if short is None else sheet.compute(key, "sun × shorted", "A", "nec_690_8", sun=sun, shorted=short)
     if kind == "array":
         short = sheet.get(f"solar.array.{thing}.isc_a")
         sun = sheet.assumption("bright_sun_factor")
@@ -91,6 +94,17 @@ def _link(sheet: Sheet, key: str, one: RunOf) -> Figure:
         sharing = sheet.assumption("parallel_sharing_frac")
         return sheet.compute(key, "bank ÷ strings ÷ sharing", "A", "practice", bank=bank, strings=strings, sharing=sharing)
     return sheet.compute(key, "bank × (strings − 1) ÷ strings", "A", "physics", bank=bank, strings=strings)
+
+
+def _meets_in_its_box(sheet: Sheet, one: RunOf, floor: Figure) -> Figure:
+    """What the lead of a string of panels has to bear: its fuse, else what the other strings push into it. [A] (NEC 690.9)"""
+    key = f"{one.base}.bears_floor_a"
+    if isinstance(one.string_fuse_a, float):
+        fuse = sheet.given(f"{one.base}.string_fuse_a", one.string_fuse_a, "A")
+        return sheet.compute(key, "max(floor, fuse)", "A", "nec_690_8", floor=floor, fuse=fuse)
+    others = [sheet[f"solar.string.{id}.isc_a"] for id in one.beside_strings if f"solar.string.{id}.isc_a" in sheet]
+    sun = sheet.assumption("bright_sun_factor")
+    return sheet.compute(key, "max(floor, sun × sum(others))", "A", "nec_690_8", floor=floor, sun=sun, others=others)
 
 
 def guards_a_link(sheet: Sheet, one: RunOf) -> tuple[str, dict[str, Figure]] | None:
@@ -301,6 +315,8 @@ def _needed(
         least = at_terminals = sheet.compute(
             f"{base}.bears_floor_a", f"max(floor, {formula})", "A", "practice", floor=floor, **inputs
         )
+    if one.run.kind == "pv_lead":
+        least = at_terminals = _meets_in_its_box(sheet, one, floor)
     if one.is_fused:
         formula, inputs = f"next_larger({FUSES}, floor)", {"floor": floor}
         if (maker := sheet.get(f"{base}.maker_fuse_a")) is not None:
@@ -408,7 +424,7 @@ def _by_nec(one: RunOf, practice: Practice) -> bool:
 
 def _allowed(sheet: Sheet, one: RunOf) -> Figure | None:
     """Volts that may be lost along the whole path to its end; None where nobody knows the volts of the panels. [V]"""
-    if one.run.kind in ("string", "link"):
+    if one.run.kind in ("string", "link", "pv_lead"):
         return None  # of a bank's own leads nobody asks that: the main run's class begins at its posts
     if one.run.kind == "array":
         full = sheet.get(f"solar.array.{one.run.thing}.vmp_v")

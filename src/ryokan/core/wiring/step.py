@@ -95,6 +95,7 @@ def each_run(scope: Scope) -> dict[str, RunOf]:
         "inverter.other.*.dc_current_a",
         "loads.row.*.running_w",
         "solar.array.*.{isc_a, vmp_v}",
+        "solar.string.*.isc_a",
         "solar.controller.*.rated_a",
         "storage.system_v",
         "charging.beside.*.rated_a",
@@ -112,7 +113,7 @@ def each_run(scope: Scope) -> dict[str, RunOf]:
         "A": (
             "wiring.run.*.{drop_current_a}",
             "wiring.run.*.{ampacity_a, bears_floor_a, best_ampacity_a, design_current_a, fuse_a, fuse_floor_a, have_fuse_a}",
-            "wiring.run.*.{maker_fuse_a, told_ampacity_a}",
+            "wiring.run.*.{maker_fuse_a, string_fuse_a, told_ampacity_a}",
         ),
         "A²s": ("wiring.run.*.withstand_a2s",),
         "V": ("wiring.run.*.{allowed_drop_v, best_drop_v, class_v, drop_v, path_drop_v}",),

@@ -67,6 +67,8 @@ class RunOf:
     feeds: tuple[tuple[str, str], ...] = ()  # of the charge bus: kind and thing of each run that is on it
     ashore: frozenset[str] = frozenset()  # of a panel: loads that run on a hookup alone
     guards: tuple[str, ...] = ()  # of links: what the keys of further runs begin with whose fuses they meet
+    beside_strings: tuple[str, ...] = ()  # of the lead of a string of panels: those that meet it in its box
+    string_fuse_a: float | str | None = None
     equal_leads: bool = False  # of links between strings: each has a lead of its own to common posts
     places: Places | None = None  # of its two ends, where they stand in compartments apart
     beside_v: float | None = None  # class of the bank beside that it leads to, where somebody said it
@@ -97,7 +99,7 @@ class RunOf:
 
         What panels feed bears their current, and their strings have fuses; a link within the bank has that of its string.
         """
-        return self.run.kind not in ("array", "link")
+        return self.run.kind not in ("array", "pv_lead", "link")
 
     @property
     def says_something(self) -> bool:
@@ -151,6 +153,10 @@ def _of_its_kind(rig: Rig, run: DcRun, runs: Mapping[str, DcRun]) -> dict[str, A
         case "panel":
             on_it = (*run.loads, *run.converted)
             return {"ashore": frozenset(id for id in on_it if on_the_hookup_alone(rig.loads[id]))}
+        case "pv_lead":
+            array = next(one for one in rig.solar.arrays.values() if run.thing in one.strings)
+            fuse_a = array.strings[run.thing].fuse_a
+            return {"beside_strings": tuple(one for one in array.strings if one != run.thing), "string_fuse_a": fuse_a}
         case "link":
             at_the_bank = [key for key, other in runs.items() if other.kind == "inverter" and not other.behind]
             guards = tuple(f"wiring.run.{id_of_run(key, rig.wiring.numbers)}" for key in at_the_bank)
@@ -290,6 +296,12 @@ def name_of_run(rig: Rig, run: DcRun) -> str:
             return f"links within string {_number_of_string(rig, thing)}" if run.alike > 1 else "links between the units"
         case "charge":
             return "bank to the charge bus"
+        case "pv_lead":
+            array = next(id for id, one in solar.arrays.items() if thing in one.strings)
+            number = list(solar.arrays[array].ordered()).index(thing) + 1
+            return (
+                f"string {number} of {solar.arrays[array].name or _numbered(solar.ordered_arrays(), array, 'array')} to its box"
+            )
         case "inverter":
             return f"{_where_from(rig, run)} to {name_of_unit(rig, thing)}"
         case "controller":
