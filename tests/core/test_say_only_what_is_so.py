@@ -75,7 +75,7 @@ NAMES: dict[str, Callable[[Rig, Report], bool]] = {
     r"bank's electronics": has_lithium,
     r"\bcrash\b": lambda one, _: one.vehicle.kind in ("van", "motorhome", "bus", "trailer", "truck"),
     r"\bknock-down\b": lambda one, _: one.vehicle.kind in ("narrowboat", "sailing boat", "motor boat"),
-    r"^(?!.*take the link).*\brelay\b(?! or a fan)": by("relay"),
+    r"^(?!.*take the link).*\brelay\b(?! or a fan| that lets it go)": by("relay"),  # what would end a ring is no thing of the rig
     r"DC-DC charger goes": by("dcdc", "manager"),
     r"(usual for its array|there it clips)": lambda one, _: any(c.rated_a is not None or c.part for c in one.solar.controllers.values()),
     r"of array bring": lambda one, _: one.solar.has_array,

@@ -364,7 +364,7 @@ FINDINGS: dict[str, Words] = {
     ),
     "storage.bank_with_gas": Words(
         "The bank is to stand in {name}, where bottled gas stands or drains.",
-        "Gas is heavier than air and gathers low; a spark at a post or within a relay lights it. It belongs into another "
+        "Gas is heavier than air and gathers low; a spark at a post lights it. It belongs into another "
         "compartment.",
     ),
     "storage.bay_unlike_compartment": Words(

@@ -236,7 +236,7 @@ function NotKnown() {
 
 function OneWay({ run }: { run: DcRun }) {
   const { fault, input } = useLength({ path: run.length_at, typed: run.length });
-  const usual = run.figures.estimated_length_m;
+  const about = run.figures.estimated_length_m;
   return (
     <>
       <input
@@ -245,9 +245,9 @@ function OneWay({ run }: { run: DcRun }) {
         className="field w-20 text-right font-mono"
         placeholder={run.found ? "–" : ""}
       />
-      {usual && (
+      {about && (
         <span className="block text-[12px] text-soft leading-6">
-          usual <Figure figure={usual} className="min-h-6" />
+          about <Figure figure={about} className="min-h-6" />
         </span>
       )}
       <Refused id={input.id} fault={fault} />

@@ -27,11 +27,11 @@ const rig = (runs: Record<string, unknown>): Rig => ({ wiring: { runs } }) as un
 
 describe("the list of runs", () => {
   it.each([
-    [[run("a")], "One run: 1 has a usual length."],
-    [[run("a"), run("b")], "2 runs: all have a usual length until somebody measures."],
+    [[run("a")], "One run: 1 has an estimated length."],
+    [[run("a"), run("b")], "2 runs: all have an estimated length until somebody measures."],
     [
       [run("a", { length: "2 m" }), run("b"), run("c")],
-      "3 runs: 1 is measured, 2 have a usual length until somebody measures.",
+      "3 runs: 1 is measured, 2 have an estimated length until somebody measures.",
     ],
     [
       [run("a", { found: true }), run("b", { length: "2 m" })],

@@ -58,7 +58,7 @@ export function against(findings: readonly Finding[], run: DcRun): Finding[] {
   return findings.filter((one) => one.key.endsWith(end));
 }
 
-/** “12 runs: 3 are measured, 9 have a usual length until somebody measures.” */
+/** “12 runs: 3 are measured, 9 have an estimated length until somebody measures.” */
 export function summed(runs: readonly DcRun[]): string {
   const of = (count: number, one: string, many: string) =>
     count === 0
@@ -68,7 +68,11 @@ export function summed(runs: readonly DcRun[]): string {
   const unknown = runs.filter((one) => one.length === "" && one.found).length;
   const parts = [
     ...of(measured, "is measured", "are measured"),
-    ...of(runs.length - measured - unknown, "has a usual length", "have a usual length until somebody measures"),
+    ...of(
+      runs.length - measured - unknown,
+      "has an estimated length",
+      "have an estimated length until somebody measures",
+    ),
     ...of(unknown, "has a length that nobody knows", "have a length that nobody knows"),
   ];
   return `${runs.length === 1 ? "One run" : `${runs.length} runs`}: ${parts.join(", ")}.`;
