@@ -364,8 +364,7 @@ FINDINGS: dict[str, Words] = {
     ),
     "storage.bank_with_gas": Words(
         "The bank is to stand in {name}, where bottled gas stands or drains.",
-        "Gas is heavier than air and gathers low; a spark at a post lights it. It belongs into another "
-        "compartment.",
+        "Gas is heavier than air and gathers low; a spark at a post lights it. It belongs into another compartment.",
     ),
     "storage.bay_unlike_compartment": Words(
         "The bank is entered otherwise, but {name} is {where}.",

@@ -14,10 +14,11 @@ from ryokan.core.rig import Rig
 from ryokan.core.subjects import subject_of
 from ryokan.core.topology.dc import THE_MAIN_RUN
 from ryokan.core.wiring.fuse_times import CLEARED_WITHIN_S, longest_of, opens_within_s, shortest_of, surely_from
+from ryokan.core.wiring.guards import guards_a_link
 from ryokan.core.wiring.identity import id_of_run
 from ryokan.core.wiring.model import NOTHING_PRINTED, FuseOfRun, FuseSchool, SaidOfRun
 from ryokan.core.wiring.practice import area_mm2, practice_of
-from ryokan.core.wiring.sizing import FUSES, NEC_TERMINALS, guards_a_link
+from ryokan.core.wiring.sizing import FUSES, NEC_TERMINALS
 from ryokan.core.wiring.things import (
     MAIN_BASE,
     NOTHING_SAID,

@@ -1,4 +1,4 @@
-"""A single run: what it carries, the fuse and the conductor that it asks for, what it loses, what a fault on it draws."""
+"""A single run: the fuse and the conductor that it asks for, what the conductor bears where it lies, what it loses."""
 
 from __future__ import annotations
 
@@ -8,6 +8,7 @@ from ryokan.core.errors import OutOfTable
 from ryokan.core.figure import Figure, Input, Sheet
 from ryokan.core.wiring.at_best import best_ampacity, best_drop
 from ryokan.core.wiring.derates import by_ambient, by_bundle, by_burial
+from ryokan.core.wiring.guards import guards_a_link, meets_in_its_box
 from ryokan.core.wiring.main_run import RATIO_OF, MakersFloors
 from ryokan.core.wiring.practice import AWG, METRIC, SOURCE_OF, Practice, practice_of
 from ryokan.core.wiring.short_time import withstand
@@ -19,177 +20,7 @@ LEAST_AREA_MARINE = "awg:16"
 # What flows in the main run while a run of that kind works; beside chargers all that charges.
 SHARED_BY = {"inverter": "wiring.main.design_current_a", "panel": "wiring.main.dc_loads_a"}
 
-BANK_CURRENT = "wiring.bank_current_a"
 FEEDERS = ("panel", "charge")  # what leaves a part of the drop to the runs behind it
-
-COLD = "(234.5 + 20) ÷ (234.5 + t)"  # resistance of copper at 20 °C over that at t (IEC 60228)
-
-
-def carried(sheet: Sheet, one: RunOf) -> Figure | None:
-    """Largest continuous current of a run; None where nobody knows the rating of what hangs on it. [A]
-
-    Cables follow ratings: an inverter at its full rating and the lowest working volts, chargers and controllers at their rated
-    output, loads with all of theirs running at those volts. What panels push follows bright sun. (common practice; NEC 690.8)
-    """
-    key, thing, kind = f"{one.base}.design_current_a", one.run.thing, one.run.kind
-    if kind == "branch":
-        return _branch(sheet, key, [f"loads.row.{thing}.running_w"], "distribution_frac")
-    if kind == "circuit":
-        return _branch(sheet, key, [f"loads.row.{id}.running_w" for id in one.run.loads], "distribution_frac")
-    if kind == "step_down":
-        return _branch(sheet, key, [f"loads.row.{id}.running_w" for id in one.run.loads], "step_down_frac")
-    if kind == "string":
-        inputs = {"bank": sheet[BANK_CURRENT], "sharing": sheet.assumption("parallel_sharing_frac")}
-        strings = sheet.given(f"{one.base}.strings", float(one.run.alike), "")
-        return sheet.compute(key, "bank ÷ strings ÷ sharing", "A", "practice", strings=strings, **inputs)
-    if kind == "link":
-        return _link(sheet, key, one)
-    if kind == "charge":
-        return _of_the_charge_bus(sheet, key, one)
-    if kind == "panel":
-        return _panel(sheet, key, one)
-    if kind == "pv_lead":
-        short, sun = sheet.get(f"solar.string.{thing}.isc_a"), sheet.assumption("bright_sun_factor")
-        return None if short is None else sheet.compute(key, "sun × shorted", "A", "nec_690_8", sun=sun, shorted=short)
-    if kind == "array":
-        short = sheet.get(f"solar.array.{thing}.isc_a")
-        sun = sheet.assumption("bright_sun_factor")
-        return None if short is None else sheet.compute(key, "sun × shorted", "A", "nec_690_8", sun=sun, shorted=short)
-    if one.run.beside:
-        return _beside(sheet, key, one)
-    names = _rated_by(sheet, kind, thing)
-    rated = next((figure for name in names if (figure := sheet.get(name)) is not None), None)
-    if rated is None or rated.number == 0:
-        return None
-    charger = sheet.get("charging.source.inverter.rated_a") if (kind, thing) == ("inverter", "main") else None
-    if charger is None:
-        return sheet.also(key, "rated", rated)
-    return sheet.compute(key, "max(inverter, charger)", "A", "practice", inverter=rated, charger=charger)
-
-
-def _rated_by(sheet: Sheet, kind: str, thing: str) -> tuple[str, ...]:
-    """Keys of the figures that may say what hangs at the end of a run, the surer one first."""
-    return {
-        "inverter": ("inverter.dc_current_at_cutoff_a" if thing == "main" else f"inverter.other.{thing}.dc_current_a",),
-        "controller": (f"solar.controller.{thing}.rated_a",),
-        "way_out": (f"charging.source.{thing}.rated_a", f"charging.source.{thing}.output_a"),
-        "way_in": (f"charging.source.{thing}.{'asks_a' if _converts(sheet, thing) else 'output_a'}",),
-        "charger": (f"charging.source.{thing}.rated_a",),
-    }[kind]
-
-
-def _link(sheet: Sheet, key: str, one: RunOf) -> Figure:
-    """What a link within the bank carries: what its string does; between strings what all but one of them give. [A]
-
-    Strings by leads of equal length each carry their part, with a quarter more for those that share badly. (Kirchhoff; common
-    practice)
-    """
-    bank = sheet[BANK_CURRENT]
-    if one.run.alike == 1:
-        return sheet.also(key, "bank", bank)
-    if one.run.behind:
-        return sheet.also(key, "string", sheet[f"{one.behind}.design_current_a"])
-    strings = sheet.given(f"{one.base}.strings", float(one.run.alike), "")
-    if one.run.thing or one.equal_leads:
-        sharing = sheet.assumption("parallel_sharing_frac")
-        return sheet.compute(key, "bank ÷ strings ÷ sharing", "A", "practice", bank=bank, strings=strings, sharing=sharing)
-    return sheet.compute(key, "bank × (strings − 1) ÷ strings", "A", "physics", bank=bank, strings=strings)
-
-
-def _meets_in_its_box(sheet: Sheet, one: RunOf, floor: Figure) -> Figure:
-    """What the lead of a string of panels has to bear: its fuse, else what the other strings push into it. [A] (NEC 690.9)"""
-    key = f"{one.base}.bears_floor_a"
-    if isinstance(one.string_fuse_a, float):
-        fuse = sheet.given(f"{one.base}.string_fuse_a", one.string_fuse_a, "A")
-        return sheet.compute(key, "max(floor, fuse)", "A", "nec_690_8", floor=floor, fuse=fuse)
-    others = [sheet[f"solar.string.{id}.isc_a"] for id in one.beside_strings if f"solar.string.{id}.isc_a" in sheet]
-    sun = sheet.assumption("bright_sun_factor")
-    return sheet.compute(key, "max(floor, sun × sum(others))", "A", "nec_690_8", floor=floor, sun=sun, others=others)
-
-
-def guards_a_link(sheet: Sheet, one: RunOf) -> tuple[str, dict[str, Figure]] | None:
-    """The share of the fuses that a link within the bank may meet, as a formula with its inputs; None where one is not known.
-
-    Of a string that has a fuse that one; otherwise all that the bank feeds at once: main run and inverters at the bank.
-    """
-    bases = (one.behind,) if one.behind else (MAIN_BASE, *one.guards)
-    inputs: dict[str, Figure] = {}
-    for number, base in enumerate(bases, start=1):
-        fuse = sheet.get(f"{base}.have_fuse_a") or sheet.get(f"{base}.fuse_a")
-        if fuse is None:
-            return None
-        inputs["fuse" if number == 1 else f"fuse_{number}"] = fuse
-    meets = " + ".join(inputs) if len(inputs) == 1 else f"({' + '.join(inputs)})"
-    strings = sheet.get(f"{one.base}.strings")
-    if strings is None:
-        return meets, inputs
-    inputs["strings"] = strings
-    if one.run.thing or one.equal_leads:
-        inputs["sharing"] = sheet.assumption("parallel_sharing_frac")
-        return f"{meets} ÷ strings ÷ sharing", inputs
-    return f"{meets} × (strings − 1) ÷ strings", inputs
-
-
-def _of_the_charge_bus(sheet: Sheet, key: str, one: RunOf) -> Figure | None:
-    """What all that is on the charge bus gives at once; None while nobody knows the rating of one of them. [A]"""
-    rated: list[Figure] = []
-    for kind, thing in one.feeds:
-        known = (sheet.get(name) for name in _rated_by(sheet, kind, thing))
-        figure = next((figure for figure in known if figure is not None), None)
-        if figure is None:
-            return None
-        rated.append(figure)
-    return sheet.compute(key, "sum(rated)", "A", "practice", rated=rated) if rated else None
-
-
-def _beside(sheet: Sheet, key: str, one: RunOf) -> Figure | None:
-    """What a charger or a way from an alternator gives to a bank beside the house bank, or takes for it. [A]"""
-    rated = sheet.get(f"charging.beside.{one.run.thing}.rated_a")
-    if rated is None:
-        return None
-    if one.run.kind != "way_in":
-        return sheet.also(key, "rated", rated)
-    return sheet.compute(key, "rated ÷ passed_on", "A", "practice", rated=rated, passed_on=sheet.assumption("dcdc_frac"))
-
-
-def _converts(sheet: Sheet, way: str) -> bool:
-    """Whether a device of a rating lies on a way from an alternator: otherwise both its ends carry the same."""
-    return sheet.get(f"charging.source.{way}.rated_a") is not None
-
-
-def _branch(sheet: Sheet, key: str, rows: list[str], passed_on: str) -> Figure | None:
-    """What loads take at the lowest working volts, as the main run counts them, so that all branches add up to it. [A]"""
-    watts = [figure for row in rows if (figure := sheet.get(row)) is not None]
-    if not watts:
-        return None
-    inputs: dict[str, Input] = {"passed_on": sheet.assumption(passed_on), "cutoff_v": sheet["inverter.cutoff_v"]}
-    if len(watts) == 1:
-        return sheet.compute(key, "watts ÷ (passed_on × cutoff_v)", "A", "practice", watts=watts[0], **inputs)
-    return sheet.compute(key, "sum(watts) ÷ (passed_on × cutoff_v)", "A", "practice", watts=watts, **inputs)
-
-
-def _panel(sheet: Sheet, key: str, one: RunOf) -> Figure | None:
-    """What its branches take, and no more than what runs together on DC; beside that what runs on a hookup alone. [A]
-
-    What feeds another system and what heats the bank does not come through the panel.
-    """
-    inputs: dict[str, Input] = {"cutoff_v": sheet["inverter.cutoff_v"]}
-    away: list[str] = []
-    ashore: list[str] = []
-    for name, ids, passed_on in (
-        ("straight", one.run.loads, "distribution_frac"),
-        ("converted", one.run.converted, "step_down_frac"),
-    ):
-        for of_these, terms, there in ((name, away, False), (f"{name}_ashore", ashore, True)):
-            rows = [f"loads.row.{id}.running_w" for id in ids if (id in one.ashore) == there]
-            watts = [figure for row in rows if (figure := sheet.get(row)) is not None]
-            if watts:
-                terms.append(f"sum({of_these}) ÷ ({name}_frac × cutoff_v)")
-                inputs |= {of_these: watts, f"{name}_frac": sheet.assumption(passed_on)}
-    if away:
-        inputs["together"] = sheet["wiring.main.dc_loads_a"]
-        ashore.insert(0, f"min(together, {' + '.join(away)})")
-    return sheet.compute(key, " + ".join(ashore), "A", "practice", **inputs) if ashore else None
 
 
 def size(sheet: Sheet, one: RunOf, current: Figure, floors: MakersFloors) -> None:
@@ -316,7 +147,7 @@ def _needed(
             f"{base}.bears_floor_a", f"max(floor, {formula})", "A", "practice", floor=floor, **inputs
         )
     if one.run.kind == "pv_lead":
-        least = at_terminals = _meets_in_its_box(sheet, one, floor)
+        least = at_terminals = meets_in_its_box(sheet, one, floor)
     if one.is_fused:
         formula, inputs = f"next_larger({FUSES}, floor)", {"floor": floor}
         if (maker := sheet.get(f"{base}.maker_fuse_a")) is not None:
@@ -540,37 +371,3 @@ def _at_best(sheet: Sheet, one: RunOf, practice: Practice, conductor: Figure, le
     if length is not None and one.material is None:
         _, flowing = _flowing(sheet, one, current)
         best_drop(sheet, base, practice, conductor, length, flowing, cables)
-
-
-def in_a_fault(sheet: Sheet, one: RunOf) -> None:
-    """The highest fault current that the bank sends into a run, where it begins, and the lowest, at its end. [A]
-
-    Highest: full rested volts over the bank and the cold way before it, with no credit for a BMS. Lowest: nominal volts over
-    one string of the bank and the whole warm way. (Ohm's law; fuses and joints left out)
-    """
-    if (resistance := sheet.get("storage.resistance_ohm")) is None or one.run.kind == "link":
-        return  # a fault on a link is fed by its own units
-    base, full = one.base, sheet["storage.full_rest_v"]
-    if one.run.kind == "string":
-        strings = sheet[f"{base}.strings"]
-        formula = "full_v ÷ (resistance × strings ÷ (strings − 1))"  # what the others send into the one that has failed
-        sheet.compute(f"{base}.fault_high_a", formula, "A", "physics", full_v=full, resistance=resistance, strings=strings)
-        return
-    before = sheet.get(f"{one.behind}.path_ohm") if one.behind else None
-    if not one.behind:
-        sheet.compute(f"{base}.fault_high_a", "full_v ÷ resistance", "A", "physics", full_v=full, resistance=resistance)
-    elif before is not None:
-        sheet.compute(
-            f"{base}.fault_high_a", f"full_v ÷ (resistance + before × {COLD})", "A", "physics",
-            full_v=full, resistance=resistance, before=before, t=sheet.assumption("conductor_temperature_c"),
-        )  # fmt: skip
-    path = sheet.get(f"{base}.path_ohm")
-    if path is None:
-        return
-    inputs: dict[str, Input] = {"nominal_v": sheet["storage.nominal_v"], "resistance": resistance, "path": path}
-    parallel = sheet.get("storage.arrangement.parallel")
-    if parallel is None or parallel.number == 1:
-        sheet.compute(f"{base}.fault_low_a", "nominal_v ÷ (resistance + path)", "A", "physics", **inputs)
-    else:
-        formula = "nominal_v ÷ (resistance × strings + path)"
-        sheet.compute(f"{base}.fault_low_a", formula, "A", "physics", strings=parallel, **inputs)

@@ -10,9 +10,11 @@ from ryokan.core.question import LedgerLine, Step, question
 from ryokan.core.scope import Scope
 from ryokan.core.survey.model import AnyFound, FoundCharger, FoundDcdc, FoundInverter, Survey, name_of_found
 from ryokan.core.wiring import rules, rules_of_gear, rules_of_runs, small_wires  # noqa: F401  registers them
+from ryokan.core.wiring.carried import carried
 from ryokan.core.wiring.conductors import known_or_none
+from ryokan.core.wiring.faults import in_a_fault
 from ryokan.core.wiring.main_run import MakersFloors, design_current, main_run
-from ryokan.core.wiring.sizing import carried, in_a_fault, size
+from ryokan.core.wiring.sizing import size
 from ryokan.core.wiring.things import EVERY_RUN, OF_THE_RUNS, RunOf, every_run
 
 
