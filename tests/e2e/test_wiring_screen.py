@@ -162,3 +162,44 @@ def test_bars_bear_their_fuse_loads_share_one_and_the_book_has_fuses_that_serve(
     for _ in range(4):
         page.get_by_role("button", name="Undo").press("Enter")
     expect(page.get_by_role("button", name="More of DC panel to Roof fan")).to_have_count(1)
+
+
+def test_places_estimate_ways_the_book_has_switches_and_small_wires_are_said(installer: Installer) -> None:
+    page = installer.page
+    installer.sign_in()
+    installer.open("eye clinic", "Wiring")
+    here = page.get_by_role("list", name="What does not fit here")
+
+    # The fan has no length of its own: with a place it has one.
+    fan = page.locator("[data-run]", has_text="DC panel to Roof fan")
+    say(page, "One way of DC panel to Roof fan", "")
+    page.get_by_text("have a compartment").click()
+    page.get_by_label("Roof fan", exact=True).select_option(label="Rear locker")
+    expect(fan).to_contain_text("about 5.")
+    page.get_by_label("Roof fan", exact=True).select_option(label="not said")
+    expect(fan).not_to_contain_text("about 5.")
+
+    # A switch of the book brings its marks; one that opens one pole is told once both are to open.
+    page.get_by_label("The main switch opens").select_option(label="both poles")
+    page.get_by_role("button", name="More of main switch").press("Enter")
+    page.get_by_role("button", name="Switches of the parts book").press("Enter")
+    single = page.get_by_role("row", name=re.compile("^Battery switch 275 A "))
+    expect(single).to_contain_text("opens one pole, and both are to be parted")
+    expect(single.get_by_role("button")).to_have_count(0)
+    page.get_by_role("button", name="Take Battery switch 200 A, both poles").press("Enter")
+    expect(page.get_by_label("Bears, Battery switch 200 A, both poles")).to_have_value("200")
+    page.get_by_label("It opens", exact=True).select_option(label="one pole")
+    expect(here).to_contain_text("opens one pole, and the bank is to be parted in both")
+
+    # A thin wire from the bank without a fuse is a danger; its label and its length stay.
+    page.get_by_text("bank to the shunt, sense and supply").click()
+    say(page, "Fuse at the bank", "none")
+    expect(here).to_contain_text("Nothing fuses “bank to the shunt, sense and supply” at the bank")
+    say(page, "Fuse at the bank", "1")
+    expect(here).not_to_contain_text("sense and supply")
+
+    # How a run is made comes on a press, with its working.
+    page.get_by_role("button", name="More of bus to the inverter").press("Enter")
+    page.get_by_role("button", name="How it is made").last.press("Enter")
+    page.get_by_label("Stud towards the bank").last.select_option(label="M8")
+    expect(page.get_by_role("row", name="Least torque of the nut on that stud")).to_contain_text("9")
