@@ -12,6 +12,7 @@ from ryokan.core.rig import Rig
 from ryokan.core.survey.fill import as_found
 from ryokan.core.survey.fill_runs import laid_nowhere
 from ryokan.core.topology.dc import dc_runs
+from ryokan.core.wiring.things import name_of_run
 from ryokan.operations.patches import edited
 
 LOADS = {
@@ -152,3 +153,29 @@ def test_a_fix_that_takes_another_fuse_takes_nothing_of_what_was_printed_on_the_
         after, _ = edited(one, one.model_dump(mode="json"), list(finding.fixes[0].patch))
         said = after.wiring.main if of == "main" else after.wiring.runs["panel.out>load:lamp.in"]
         assert (said.fuse_family, said.fuse_v, said.fuse_breaks_a) == (None, None, None)
+
+
+def test_runs_are_called_by_where_they_come_from_and_what_they_lead_to() -> None:
+    panel = {"part": {"kind": "panel", "name": "p", "rated_w": 160, "voc_v": 22, "vmp_v": 18, "isc_a": 9.5, "imp_a": 8.9}}
+    strings = {f"s{n}": {"position": n, "panels": {f"p{n}": {"part": "own:p"}}} for n in (1, 2)}
+    roof = {"name": "Roof", "controller": "c", "junction_box": "fitted", "strings": strings}
+    changes: dict[str, Any] = {
+        "loads": LOADS,
+        "own_parts": {
+            "p": panel,
+            "u": {"part": {"kind": "battery", "name": "u", "chemistry": "agm", "nominal_v": 6, "capacity_ah": 200}},
+        },
+        "solar.controllers": {"c": {"name": "Sun charger", "rated_a": 30}},
+        "solar.arrays": {"a": roof},
+        "storage.chemistry": "agm",
+        "storage.bank": {"units": {"part": "own:u", "series": 2, "parallel": 2}},
+        "wiring.solar_joins": "charge_bus",
+        "wiring.inverter_joins": "battery",
+    }
+    one = changed(rig([]), changes)
+    names = {key: name_of_run(one, run) for key, run in dc_runs(one).items()}
+    assert names["pvstring:s2.out>array:a.in"] == "string 2 of Roof to its box"
+    assert names["string:2.link>string:2.pos"] == "links within string 2"
+    assert names["bank.links>bank.pos"] == "links between the strings"
+    assert names["charge.pos>controller:c.bat"] == "charge bus to Sun charger"
+    assert names["bank.pos>inverter:main.dc"] == "bank to the inverter"
