@@ -264,7 +264,9 @@ function Negative() {
   const base = "/wiring/negative";
   return (
     <fieldset className="mt-5">
-      <legend className="w-full border-rule border-b pb-1 font-semibold text-[14px]">Negative side</legend>
+      <legend className="w-full border-rule border-b pb-1 font-semibold text-[14px]">
+        Negative side, and within the bank
+      </legend>
       <SelectField
         label="Past the shunt"
         path={`${base}/past_shunt`}
@@ -279,18 +281,6 @@ function Negative() {
           NOT_SAID,
           { value: "inside", label: "within each unit" },
           { value: "in_negative", label: "one for all, in the negative" },
-        ]}
-      />
-      <SelectField
-        label="Between the units of a string"
-        path="/storage/midpoint"
-        value={rig.storage.midpoint}
-        options={[
-          NOT_SAID,
-          { value: "none", label: "nothing" },
-          { value: "load", label: "a load" },
-          { value: "charger", label: "a charger" },
-          { value: "balancer", label: "a balancer" },
         ]}
       />
       <PointsField
@@ -312,6 +302,18 @@ function Negative() {
           ]}
         />
       )}
+      <SelectField
+        label="Between the units of a string"
+        path="/storage/midpoint"
+        value={rig.storage.midpoint}
+        options={[
+          NOT_SAID,
+          { value: "none", label: "nothing" },
+          { value: "load", label: "a load" },
+          { value: "charger", label: "a charger" },
+          { value: "balancer", label: "a balancer" },
+        ]}
+      />
       <SelectField
         label="Chassis, hull or ground"
         path={`${base}/chassis`}

@@ -207,7 +207,7 @@ function OneRun({ run, stock, found }: { run: DcRun; stock: readonly string[]; f
           {run.fused ? (
             <Fuse run={run} value={said.fuse_a} />
           ) : (
-            <span className="text-[13px] text-soft">its strings'</span>
+            <span className="text-[13px] text-soft">{run.kind === "link" ? "before it" : "its strings'"}</span>
           )}
         </td>
         <td className="whitespace-nowrap py-1.5 text-right">
