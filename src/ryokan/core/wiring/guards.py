@@ -13,6 +13,8 @@ def meets_in_its_box(sheet: Sheet, one: RunOf, floor: Figure) -> Figure:
         fuse = sheet.given(f"{one.base}.string_fuse_a", one.string_fuse_a, "A")
         return sheet.compute(key, "max(floor, fuse)", "A", "nec_690_8", floor=floor, fuse=fuse)
     others = [sheet[f"solar.string.{id}.isc_a"] for id in one.beside_strings if f"solar.string.{id}.isc_a" in sheet]
+    if not others:
+        return floor
     sun = sheet.assumption("bright_sun_factor")
     return sheet.compute(key, "max(floor, sun × sum(others))", "A", "nec_690_8", floor=floor, sun=sun, others=others)
 
