@@ -14,6 +14,8 @@ from ryokan.core.wiring.small_wires import NOTHING_SAID, name_of_signal
 from ryokan.core.wiring.things import RunOf, name_of_run, owners_of, place_of, where_it_stands
 from ryokan.operations.ways_out import ways_out
 from ryokan.operations.wiring_side import (
+    FuseOffer,
+    GearOffer,
     Proposal,
     WiringSide,
     circuits_offered,
@@ -152,17 +154,7 @@ def read_fuses(option_id: UUID, query: OfOneRun) -> FuseOffers:
         found = fuses_for(session, actor, option_id, query.run)
     return FuseOffers(
         offers=[
-            FuseOfferAnswer(
-                reference=one.reference,
-                name=one.part.name,
-                rated_a=one.part.rated_a,
-                rated_v=one.part.rated_v,
-                breaks_a=one.part.breaks_a,
-                price=None if one.cost is None else _cost(one.cost),
-                against=[AGAINST_A_FUSE[code] for code in one.against],
-                patch=[dict(operation) for operation in one.patch],
-            )
-            for one in found
+            _offer(one, one.part.rated_a, one.part.breaks_a, [AGAINST_A_FUSE[code] for code in one.against]) for one in found
         ]
     )
 
@@ -206,19 +198,7 @@ def read_gear(option_id: UUID, query: OfOneThing) -> FuseOffers:
     with signed_in() as (session, actor):
         found = gear_for(session, actor, option_id, query.gear)
     return FuseOffers(
-        offers=[
-            FuseOfferAnswer(
-                reference=one.reference,
-                name=one.part.name,
-                rated_a=bears_a(one.part),
-                rated_v=one.part.rated_v,
-                breaks_a=None,
-                price=None if one.cost is None else _cost(one.cost),
-                against=[AGAINST_GEAR[code] for code in one.against],
-                patch=[dict(operation) for operation in one.patch],
-            )
-            for one in found
-        ]
+        offers=[_offer(one, bears_a(one.part), None, [AGAINST_GEAR[code] for code in one.against]) for one in found]
     )
 
 
@@ -232,6 +212,19 @@ def read_circuits(option_id: UUID) -> CircuitsAnswer:
         revision=one.revision,
         most_a=one.most_a,
         circuits=[CircuitOffered(name=name, loads=list(loads)) for name, loads in one.circuits.items()],
+        patch=[dict(operation) for operation in one.patch],
+    )
+
+
+def _offer(one: FuseOffer | GearOffer, rated_a: float | None, breaks_a: float | None, against: list[str]) -> FuseOfferAnswer:
+    return FuseOfferAnswer(
+        reference=one.reference,
+        name=one.part.name,
+        rated_a=rated_a,
+        rated_v=one.part.rated_v,
+        breaks_a=breaks_a,
+        price=None if one.cost is None else _cost(one.cost),
+        against=against,
         patch=[dict(operation) for operation in one.patch],
     )
 

@@ -22,8 +22,6 @@ const RATINGS = [NOT_KNOWN, ...[60, 75, 90, 105].map((value) => ({ value, label:
 export function WiringPage() {
   const { rig, answer } = useRig();
   const { figure } = useStepFigures("wiring");
-  const reference = useQuery(referenceQuery);
-  const { main } = rig.wiring;
   const unrated = String(figure("wiring.main.at_least")?.value ?? "");
   const nothing = Number(figure("wiring.main.design_current_a")?.value ?? 0) === 0;
   return (
@@ -88,57 +86,67 @@ export function WiringPage() {
           ]}
         />
       </Section>
-      <Section title="Chosen" aside={main.conductor && main.fuse_a ? undefined : "not all yet"}>
-        <ConductorField
-          label="Main cable"
-          path="/wiring/main/conductor"
-          value={main.conductor}
-          stock={reference.data?.conductors ?? []}
-        />
-        <NumberField
-          label="Main fuse"
-          path="/wiring/main/fuse_a"
-          unit="A"
-          nullable
-          none
-          value={main.fuse_a}
-          hint="Or “none”, where somebody looked and there is none."
-        />
-        <NeedRows
-          rows={[
-            {
-              label: "May carry there",
-              figure: figure("wiring.main.ampacity_a"),
-              note: main.conductor ? "the chosen cable" : "the cable asked for, until one is chosen",
-            },
-            { label: "Drop", figure: figure("wiring.main.drop_v"), strong: true },
-            { label: "Drop allowed", figure: figure("wiring.main.allowed_drop_v") },
-            {
-              label: "Fault at the bank",
-              figure: figure("wiring.main.fault_high_a"),
-              note: "what the main fuse has to break, at the bank's volts",
-            },
-            { label: "Fault at the bus", figure: figure("wiring.main.fault_low_a"), note: "what it has to notice" },
-            {
-              label: "Its cable bears briefly",
-              figure: figure("wiring.main.withstand_a2s"),
-              note: "until the fuse has opened, to 160 °C",
-            },
-          ]}
-        />
-        {!nothing && (
-          <details className="mt-3">
-            <summary className="cursor-pointer text-[14px] underline">More of its cable and fuse</summary>
-            <div className="mt-2">
-              <MainDetails main={main} />
-            </div>
-          </details>
-        )}
-        <p className="mt-3 max-w-[46rem] text-[13px] text-soft">The fuse is the first thing after the battery.</p>
-      </Section>
+      <Chosen nothing={nothing} />
       <Gear />
       <Runs />
     </>
+  );
+}
+
+/** Cable and fuse of the main run as they were chosen, and what they do. */
+function Chosen({ nothing }: { nothing: boolean }) {
+  const { main } = useRig().rig.wiring;
+  const { figure } = useStepFigures("wiring");
+  const reference = useQuery(referenceQuery);
+  return (
+    <Section title="Chosen" aside={main.conductor && main.fuse_a ? undefined : "not all yet"}>
+      <ConductorField
+        label="Main cable"
+        path="/wiring/main/conductor"
+        value={main.conductor}
+        stock={reference.data?.conductors ?? []}
+      />
+      <NumberField
+        label="Main fuse"
+        path="/wiring/main/fuse_a"
+        unit="A"
+        nullable
+        none
+        value={main.fuse_a}
+        hint="Or “none”, where somebody looked and there is none."
+      />
+      <NeedRows
+        rows={[
+          {
+            label: "May carry there",
+            figure: figure("wiring.main.ampacity_a"),
+            note: main.conductor ? "the chosen cable" : "the cable asked for, until one is chosen",
+          },
+          { label: "Drop", figure: figure("wiring.main.drop_v"), strong: true },
+          { label: "Drop allowed", figure: figure("wiring.main.allowed_drop_v") },
+          {
+            label: "Fault at the bank",
+            figure: figure("wiring.main.fault_high_a"),
+            note: "what the main fuse has to break, at the bank's volts",
+          },
+          { label: "Fault at the bus", figure: figure("wiring.main.fault_low_a"), note: "what it has to notice" },
+          {
+            label: "Its cable bears briefly",
+            figure: figure("wiring.main.withstand_a2s"),
+            note: "until the fuse has opened, to 160 °C",
+          },
+        ]}
+      />
+      {!nothing && (
+        <details className="mt-3">
+          <summary className="cursor-pointer text-[14px] underline">More of its cable and fuse</summary>
+          <div className="mt-2">
+            <MainDetails main={main} />
+          </div>
+        </details>
+      )}
+      <p className="mt-3 max-w-[46rem] text-[13px] text-soft">The fuse is the first thing after the battery.</p>
+    </Section>
   );
 }
 
