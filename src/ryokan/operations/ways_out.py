@@ -45,7 +45,7 @@ class WayOut:
 
 
 def ways_out(session: Session, actor: Actor, option_id: UUID) -> list[WayOut]:
-    """The ways that end it and bring no new danger, that with the least copper first; none where all is in stock.
+    """The ways that end it and make nothing else worse, that with the least copper first; none where all is in stock.
 
     Raises
     ------
@@ -57,14 +57,14 @@ def ways_out(session: Session, actor: Actor, option_id: UUID) -> list[WayOut]:
         return []
     book = parts_book(session, actor.scope)
     cables = [one.part for one in list_parts(session, actor, "cable") if not one.withdrawn and isinstance(one.part, CablePart)]
-    dangers = _dangers(worked.report)
+    before = {way: _told(worked.report, way) for way in NEW_WITH_IT}
     found: list[WayOut] = []
     chosen = fitted(worked.rig, book(book_references(worked.rig)))
     for way, count, patch in [*_of_cables(worked.rig), *_of_volts(worked.rig, chosen, worked.report.figures)]:
         rig, document = patched(worked.rig, worked.document, patch)
         reading = work_out_anew(document, rig, book, before=worked.report)
         report, rig = reading.report, reading.rig
-        if NOT_IN_STOCK & {one.code for one in report.findings} or _dangers(report) - dangers:
+        if NOT_IN_STOCK & {one.code for one in report.findings} or _told(report, way) - before[way]:
             continue
         laid = as_laid(rig, report.figures)
         fuse, conductor = (report.figures.get(f"wiring.main.{name}") for name in ("fuse_a", "conductor"))
@@ -82,8 +82,15 @@ def ways_out(session: Session, actor: Actor, option_id: UUID) -> list[WayOut]:
     return sorted(found, key=lambda one: one.copper_kg)
 
 
-def _dangers(report: Report) -> set[str]:
-    return {one.key for one in report.findings if one.severity == "danger"}
+# What a way may not bring that was not there. A move to other volts takes away what is made for one class, and says so.
+NEW_WITH_IT: dict[Way, tuple[str, ...]] = {
+    "side_by_side": ("danger", "fault"), "own_fuse": ("danger", "fault"), "other_volts": ("danger",),
+}  # fmt: skip
+
+
+def _told(report: Report, way: Way) -> set[str]:
+    """Keys of the findings that a way may not add to."""
+    return {one.key for one in report.findings if one.severity in NEW_WITH_IT[way]}
 
 
 def _of_cables(rig: Rig) -> Iterator[tuple[Way, int, Patch]]:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 from decimal import Decimal
-from typing import Any
+from typing import Any, Generic, TypeAlias, TypeVar
 from uuid import UUID, uuid4
 
 from sqlalchemy.orm import Session
@@ -13,6 +13,7 @@ from sqlalchemy.orm import Session
 from ryokan.core.data.assumptions import assumptions
 from ryokan.core.evaluate import Report
 from ryokan.core.figure import Figure
+from ryokan.core.parts.base import AnyPart
 from ryokan.core.parts.protection import BreakerPart, CablePart, FusePart, HolderPart
 from ryokan.core.rig import Rig
 from ryokan.core.topology.dc import TO_PANEL
@@ -349,13 +350,17 @@ def _bought(shelf: _Shelf, rig: Rig, one: RunOf, old: RunOf, copper_kg: float, r
     return Change(one, (old.conductor, one.conductor), fuses, copper_kg, fuse, cable_cost, fuse_cost)
 
 
-@dataclass(frozen=True, slots=True)
-class FuseOffer:
-    """A fuse of the parts book for one run: what speaks against it, and the edit that takes it."""
+OfBook = TypeVar("OfBook", bound=AnyPart)
+Why = TypeVar("Why")
 
-    part: AnyFuse
+
+@dataclass(frozen=True, slots=True)
+class Offer(Generic[OfBook, Why]):
+    """A part of the parts book for one place of the wiring: what speaks against it, and the edit that takes it."""
+
+    part: OfBook
     reference: str
-    against: tuple[Against, ...]
+    against: tuple[Why, ...]
     patch: Patch
 
     @property
@@ -364,6 +369,8 @@ class FuseOffer:
         return None if self.part.price is None else Cost(self.part.price.amount, self.part.price.currency)
 
 
+FuseOffer: TypeAlias = Offer[AnyFuse, Against]
+GearOffer: TypeAlias = Offer[AnyGear, AgainstGear]
 MOST_OFFERS = 24
 
 
@@ -381,7 +388,7 @@ def fuses_for(session: Session, actor: Actor, option_id: UUID, run_key: str) -> 
         return []  # a page may ask for one that an undo has just taken away
     meets = met_on(one, _every(worked.rig), worked.report.figures)
     offers = [
-        FuseOffer(
+        Offer(
             part,
             book.reference,
             against_fuse(part, one, worked.report.figures, meets),
@@ -397,21 +404,6 @@ def fuses_for(session: Session, actor: Actor, option_id: UUID, run_key: str) -> 
 def _offered(offer: FuseOffer) -> tuple[int, bool, Decimal, float, str]:
     price = offer.part.price
     return len(offer.against), price is None, price.amount if price else Decimal(0), offer.part.rated_a, offer.part.name
-
-
-@dataclass(frozen=True, slots=True)
-class GearOffer:
-    """A bar, switch, shunt, disconnect or fuse box of the parts book: what speaks against it, and the edit that takes it."""
-
-    part: AnyGear
-    reference: str
-    against: tuple[AgainstGear, ...]
-    patch: Patch
-
-    @property
-    def cost(self) -> Cost | None:
-        """Its price; None where nobody knows it."""
-        return None if self.part.price is None else Cost(self.part.price.amount, self.part.price.currency)
 
 
 def gear_for(session: Session, actor: Actor, option_id: UUID, gear_id: str) -> list[GearOffer]:
@@ -430,7 +422,7 @@ def gear_for(session: Session, actor: Actor, option_id: UUID, gear_id: str) -> l
     runs = {run.run.key: run for run in _every(rig)}
     leave = sum(run.run.behind == TO_PANEL for run in runs.values())
     offers = [
-        GearOffer(
+        Offer(
             part,
             book.reference,
             against_gear(part, one, runs.get(one.run or usual_run(one)), rig, figures, leave),
