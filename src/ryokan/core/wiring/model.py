@@ -23,6 +23,7 @@ Bundled: TypeAlias = Annotated[int, Field(ge=2, le=99)]
 # What terminals belong to: bus, panel, controller:a.
 Owner: TypeAlias = Annotated[str, Field(max_length=60, pattern=r"^[a-z_]+(:[a-z0-9][a-z0-9_-]{0,39})?$")]
 MAX_RUNS = 600
+USUAL_SPOOLS_M = (10.0, 25.0, 50.0)  # common practice
 MAX_ROUTES = 40
 MAX_NUMBERS = 5_000
 
@@ -68,6 +69,9 @@ class CableOfRun(Model):
     stud_near: StudSize | None = Field(default=None, description="Stud that it is landed on at the end towards the bank.")
     stud_far: StudSize | None = Field(default=None, description="Stud that it is landed on at the other end.")
     lugs_fit: YesNo | None = Field(default=None, description="Whether the holes of its lugs are those of their studs.")
+    lug_angle_deg: Annotated[int, Field(ge=0, lt=360)] | None = Field(
+        default=None, description="Angle between the lugs of its two ends, seen along the cable; None: not said. [°]"
+    )
 
     _in_stock = field_validator("conductor")(known_conductor)
 
@@ -154,6 +158,15 @@ class Wiring(Model):
     negative: NegativeValues = Field(default_factory=NegativeValues)
     circuits: dict[Id, DcCircuit] = Field(
         default_factory=dict, max_length=MAX_CIRCUITS, description="Loads that share a fuse; every other has one of its own."
+    )
+    negative_colour: Literal["black", "yellow"] | None = Field(
+        default=None, description="Of new cable; None: yellow in boats by American rules, otherwise black."
+    )
+    spools: tuple[Length, ...] = Field(
+        default_factory=lambda: tuple(Length(typed=f"{metres} m", m=metres) for metres in USUAL_SPOOLS_M),
+        min_length=1,
+        max_length=12,
+        description="Lengths that cable is bought in.",
     )
     fuse_school: FuseSchool = Field(default="ampacity", description="How far a fuse may be above what its cable bears.")
     stands: dict[Owner, Id] = Field(
