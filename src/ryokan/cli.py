@@ -13,9 +13,14 @@ import click
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
-from ryokan.core.evaluate import evaluate
+from ryokan.core.evaluate import Report, evaluate
 from ryokan.core.findings.of_job import with_job
-from ryokan.core.job_file import MAX_BYTES, JobFile, UnreadableJobFile, read_job_file
+from ryokan.core.job_file import MAX_BYTES, JobFile, OptionFile, UnreadableJobFile, read_job_file
+from ryokan.core.schedules.all import schedules
+from ryokan.core.schedules.spools import spools_to_buy
+from ryokan.core.wiring.numbering import with_numbers
+from ryokan.documents.schedules import schedules_csv, schedules_xlsx
+from ryokan.documents.schedules_json import schedules_json
 from ryokan.operations import demo as demo_shop
 from ryokan.operations import jobs
 from ryokan.operations.accounts import Actor, actor_of, create_shop
@@ -34,7 +39,9 @@ from ryokan.wording.notice import notice
 from ryokan.wording.problems import problem
 from ryokan.wording.quantities import UnitSystem
 from ryokan.wording.report_json import report_json
-from ryokan.wording.report_text import report_text
+from ryokan.wording.report_text import findings_text, report_text
+from ryokan.wording.schedules import TITLES as SCHEDULE_TITLES
+from ryokan.wording.schedules import tables as schedule_tables
 
 
 @click.group()
@@ -50,12 +57,7 @@ def main() -> None:
 @click.option("--units", type=click.Choice(["metric", "us"]), default="metric", show_default=True)
 def evaluate_file(file: Path, as_json: bool, name: str | None, units: UnitSystem) -> None:
     """Work out a job file. Needs no database."""
-    job = _read(file)
-    names = [option.name for option in job.options]
-    if name is not None and name not in names:
-        raise click.ClickException(f"There is no option “{name}”; the file has: {', '.join(names)}.")
-    option = job.options[names.index(name) if name is not None else 0]
-    report = with_job(evaluate(option.rig, job.parts), option.rig, {one.system for one in job.options})
+    job, option, report = _worked(file, name)
     if as_json:
         fixes = fixes_that_hold(option.rig, option.rig.model_dump(mode="json"), report, job.parts, report.findings)
         document = {"job": job.title, "option": option.name, **report_json(report, units, fixes)}
@@ -65,6 +67,58 @@ def evaluate_file(file: Path, as_json: bool, name: str | None, units: UnitSystem
 
 
 main.add_command(evaluate_file, "evaluate")
+
+
+@main.command("check")
+@click.argument("file", type=click.Path(exists=True, dir_okay=False, path_type=Path))
+@click.option("--option", "name", help="Name of the option; the first one if left out.")
+@click.option("--units", type=click.Choice(["metric", "us"]), default="metric", show_default=True)
+def check_file(file: Path, name: str | None, units: UnitSystem) -> None:
+    """Print what is found in a job file, worst first. Ends with 1 where anything is a danger or a fault. Needs no database."""
+    job, option, report = _worked(file, name)
+    click.echo(findings_text(f"{job.title} – {option.name}", report, units))
+    if any(finding.severity != "advice" for finding in report.findings):
+        sys.exit(1)
+
+
+@main.command("schedule")
+@click.argument("file", type=click.Path(exists=True, dir_okay=False, path_type=Path))
+@click.option("--csv", "form", flag_value="csv", default=True, help="Rows with commas; the default.")
+@click.option("--xlsx", "form", flag_value="xlsx", help="A workbook, to the file of --out.")
+@click.option("--json", "form", flag_value="json", help="All schedules and the network behind them.")
+@click.option("--only", type=click.Choice(list(SCHEDULE_TITLES)), help="One schedule alone, as CSV or workbook.")
+@click.option("--out", type=click.Path(dir_okay=False, path_type=Path), help="File to write to, instead of printing.")
+@click.option("--option", "name", help="Name of the option; the first one if left out.")
+@click.option("--units", type=click.Choice(["metric", "us"]), default="metric", show_default=True)
+def schedule_file(file: Path, form: str, only: str | None, out: Path | None, name: str | None, units: UnitSystem) -> None:
+    """Write the schedules of a job file: cables, fuses, circuits, terminals, cut list, spools. Needs no database."""
+    if form == "xlsx" and out is None:
+        raise click.UsageError("A workbook is written to a file: say which with --out.")
+    job, option, report = _worked(file, name)
+    rig = with_numbers(option.rig)
+    if rig is not option.rig:  # runs that no edit has numbered yet get theirs here, so that their marks can be read
+        report = evaluate(rig, job.parts)
+    found = schedules(rig, report)
+    spools = spools_to_buy(rig, found.pieces) if only in (None, "spools") else None
+    if form == "json":
+        content = (json.dumps(schedules_json(rig, report, found, spools or ()), ensure_ascii=False, indent=1) + "\n").encode()
+    else:
+        tables = [one for one in schedule_tables(found, spools, units) if only in (None, one.name)]
+        content = schedules_csv(tables, units).encode() if form == "csv" else schedules_xlsx(job.title, tables, units)
+    if out is None:
+        click.echo(content.decode("utf-8-sig"), nl=False)
+    else:
+        out.write_bytes(content)
+
+
+def _worked(file: Path, name: str | None) -> tuple[JobFile, OptionFile, Report]:
+    """A job file, one of its options and what follows from it."""
+    job = _read(file)
+    names = [option.name for option in job.options]
+    if name is not None and name not in names:
+        raise click.ClickException(f"There is no option “{name}”; the file has: {', '.join(names)}.")
+    option = job.options[names.index(name) if name is not None else 0]
+    return job, option, with_job(evaluate(option.rig, job.parts), option.rig, {one.system for one in job.options})
 
 
 def _read(file: Path) -> JobFile:

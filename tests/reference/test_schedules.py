@@ -87,4 +87,6 @@ def least_bought(cuts: tuple[int, ...], spools: tuple[int, ...]) -> tuple[int, i
 def test_no_way_to_cut_buys_less(cuts: list[int], lengths: set[int]) -> None:
     plan = cutting_plan([float(one) for one in cuts], [float(one) for one in sorted(lengths)])
     possible = tuple(sorted((one for one in cuts if one <= max(lengths)), reverse=True))
-    assert (sum(one.length_m for one in plan.spools), len(plan.spools)) == (least_bought(possible, tuple(lengths)) if possible else (0, 0))
+    assert (sum(one.length_m for one in plan.spools), len(plan.spools)) == (
+        least_bought(possible, tuple(lengths)) if possible else (0, 0)
+    )

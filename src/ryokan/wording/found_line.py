@@ -69,7 +69,7 @@ KIND_NAMES = {
 _CHEMISTRIES = {
     "lfp": "LFP", "nmc": "traction modules", "agm": "AGM", "gel": "gel", "flooded": "wet with caps", "sealed_wet": "sealed wet",
 }  # fmt: skip
-_FAMILIES = {
+FUSE_FAMILIES = {
     "class_t": "class T",
     "anl": "ANL",
     "mega": "Mega",
@@ -85,8 +85,8 @@ _RCD = {
 }  # fmt: skip
 _WORDS: Mapping[str, Mapping[Any, str]] = {
     "battery.chemistry": _CHEMISTRIES,
-    "fuse_family": _FAMILIES,
-    "family": _FAMILIES,
+    "fuse_family": FUSE_FAMILIES,
+    "family": FUSE_FAMILIES,
     "midpoint": {
         "none": "nothing between its units", "load": "a load between its units", "charger": "a charger between its units",
         "balancer": "a balancer between its units",

@@ -22,15 +22,26 @@ def report_text(name: str, rig: Rig, report: Report, units: UnitSystem) -> str:
     lines = [name, f"  {promise(rig)[0].upper()}{promise(rig)[1:]}, in {rig.vehicle.description}.", ""]
     lines.append(f"  {'':<26}{'need':>14}{'have':>14}")
     lines += [f"  {line.label:<26}{said(line.need):>14}{said(line.have):>14}" for line in ledger(rig, report)]
-    lines.append("")
+    # A terminal breaks nothing, and its users search for “170 A” with an ordinary space.
+    return "\n".join([*lines, "", *_found(report, units)]).replace(HARD_SPACE, " ")
+
+
+def findings_text(name: str, report: Report, units: UnitSystem) -> str:
+    """What is found alone, worst first, with what is still to be asked; the caution behind it."""
+    return "\n".join([name, "", *_found(report, units)]).replace(HARD_SPACE, " ")
+
+
+def _found(report: Report, units: UnitSystem) -> list[str]:
+    lines = []
     for finding in report.findings:
         words = sentence(finding, report.figures, units)
         lines += [f"  {SEVERITY_WORDS[finding.severity]}: {words.what}", f"    {words.why} [{finding.code}]"]
     if not report.findings and not any(one.grade == "danger" for one in report.asked):
         lines.append("  No rule is broken by what is entered so far.")
+    if report.overruled:
+        lines.append(f"  Let stand by somebody: {len(report.overruled)}.")
     if report.asked:
         grave = sum(one.grade == "danger" for one in report.asked)
         lines += ["", f"  Still to be asked: {len(report.asked)}, of which {grave} decide a danger."]
         lines += [f"  {GRADE_WORDS[one.grade]}: {question(one).what}" for one in report.asked]
-    # A terminal breaks nothing, and its users search for “170 A” with an ordinary space.
-    return "\n".join([*lines, "", f"  {CAUTION}"]).replace(HARD_SPACE, " ")
+    return [*lines, "", f"  {CAUTION}"]

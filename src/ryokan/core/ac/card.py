@@ -55,13 +55,18 @@ def _off_by_hand(rig: Rig) -> list[str]:
     return [id for id, circuit in rig.ac.ordered_circuits().items() if circuit.when_away == "off"]
 
 
-def _on_it(rig: Rig, circuit: str) -> str:
-    """What hangs on a circuit, by name; the circuit itself where nothing does."""
+def what_hangs_on(rig: Rig, circuit: str) -> list[str]:
+    """Names of the chargers and the loads that hang on a circuit."""
     chargers = [
         name_of_charger(rig, id) for id, one in rig.charging.ordered_chargers().items() if one.hangs_on == f"circuit:{circuit}"
     ]
     loads = [load.name for load in rig.active_loads().values() if load.hangs_on == f"circuit:{circuit}"]
-    return ", ".join([*chargers, *loads]) or name_of_circuit(rig, circuit)
+    return [*chargers, *loads]
+
+
+def _on_it(rig: Rig, circuit: str) -> str:
+    """What hangs on a circuit, by name; the circuit itself where nothing does."""
+    return ", ".join(what_hangs_on(rig, circuit)) or name_of_circuit(rig, circuit)
 
 
 def _charges(rig: Rig, circuit: str) -> bool:

@@ -6,6 +6,7 @@ from collections.abc import Iterable, Iterator, Mapping
 from contextlib import suppress
 from dataclasses import dataclass
 
+from ryokan.core.ac.card import what_hangs_on
 from ryokan.core.ac.things import name_of_circuit
 from ryokan.core.errors import OutOfTable
 from ryokan.core.evaluate import Report
@@ -112,16 +113,11 @@ def _fuses(rig: Rig, every: Iterable[Laid], sheet: Sheet) -> Iterator[FuseRow]:
             )  # fmt: skip
         elif one.part == "signals" and (said_of := rig.wiring.signals.get(one.key, NOTHING_SAID)).fuse_a is not None:
             fuse_a = said_of.fuse_a
-            given = None if fuse_a == "none" else sheet.given(f"schedule.rating.{_id(one)}.rated_a", fuse_a, "A")
+            given = None if fuse_a == "none" else sheet.given(f"schedule.rating.{one.id}.rated_a", fuse_a, "A")
             yield FuseRow(
                 one.mark, one.name, one.key, one.ends[0], given, "none" if fuse_a == "none" else "chosen", "", None, None,
                 volts, None, None, one.size, None,
             )  # fmt: skip
-
-
-def _id(one: Laid) -> str:
-    """The part of a figure's key that is this cable's."""
-    return one.one.id if one.one is not None else one.conductors[0][0] if one.part == "ac" else f"s-{one.key.partition('>')[2].replace('.', '-').replace(':', '-')}"
 
 
 def _circuits(rig: Rig, every: Iterable[Laid], figures: Mapping[str, Figure]) -> Iterator[CircuitRow]:
@@ -145,7 +141,7 @@ def _circuits(rig: Rig, every: Iterable[Laid], figures: Mapping[str, Figure]) ->
     for id, ac in rig.ac.ordered_circuits().items():
         base = f"ac.circuit.{id}"
         cable = on_ac.get(base)
-        devices = [load.name for load in rig.active_loads().values() if load.circuit == id]
+        devices = what_hangs_on(rig, id)
         yield CircuitRow(
             "" if cable is None else cable.mark, name_of_circuit(rig, id), "", "ac", figures.get(f"{base}.breaker_a"),
             "chosen" if ac.breaker_a is not None else "asked" if f"{base}.breaker_a" in figures else "unknown",
@@ -158,18 +154,18 @@ def _cut(sheet: Sheet, one: Laid) -> Figure | None:
     if one.length is None or one.lies_there:
         return None
     ends = sheet.assumption("cut_ends_m")
-    return sheet.compute(f"schedule.cable.{_id(one)}.cut_m", "length + ends", "m", "practice", length=one.length, ends=ends)
+    return sheet.compute(f"schedule.cable.{one.id}.cut_m", "length + ends", "m", "practice", length=one.length, ends=ends)
 
 
 def _sleeve(sheet: Sheet, one: Laid) -> Figure | None:
     """The smallest usual sleeve that goes over the lugs of a cable. [mm] (common practice)"""
     if not one.size or one.cores > 1 or one.lies_there or one.part == "signals":
         return None
-    size = sheet.given(f"schedule.cable.{_id(one)}.size", one.size, "")
+    size = sheet.given(f"schedule.cable.{one.id}.size", one.size, "")
     over = sheet.assumption("lug_over_cable")
     with suppress(OutOfTable):
         formula = "next_larger(sleeves.before_mm, over × lookup(cable_outside.outside_mm, size))"
-        return sheet.choose(f"schedule.cable.{_id(one)}.sleeve_mm", formula, "mm", "practice", over=over, size=size)
+        return sheet.choose(f"schedule.cable.{one.id}.sleeve_mm", formula, "mm", "practice", over=over, size=size)
     return None
 
 
@@ -182,9 +178,9 @@ def _terminals(every: Iterable[Laid], sheet: Sheet) -> Iterator[TerminalRow]:
             stud = one.studs[at]
             torque = {}
             if stud:
-                on = sheet.given(f"schedule.cable.{_id(one)}.{end}.stud", stud, "")
+                on = sheet.given(f"schedule.cable.{one.id}.{end}.stud", stud, "")
                 for bound in ("least_nm", "most_nm"):
-                    key = f"schedule.cable.{_id(one)}.{end}.{bound}"
+                    key = f"schedule.cable.{one.id}.{end}.{bound}"
                     torque[bound] = sheet.look_up(key, f"lookup(stud_torque.{bound}, stud)", "Nm", "practice", stud=on)
             yield TerminalRow(
                 one.mark, one.name, one.key, "near" if end == "near" else "far", one.ends[at], stud,

@@ -14,13 +14,17 @@ MAIN_MARK = "0"
 def marks_of(runs: Iterable[RunOf]) -> dict[str, str]:
     """What stands on each run, by its key: its label, else its number. Of two with one label each has its number behind it."""
     every = tuple(runs)
-    labels = Counter(one.said.label for one in every)
+    labels = Counter(_label(one) for one in every)
     marks: dict[str, str] = {}
     for one in every:
-        number = MAIN_MARK if one.run.kind == "main" else one.id
-        label = one.said.label.strip()
-        marks[one.run.key] = number if not label else label if labels[one.said.label] == 1 else f"{label}·{number}"
+        number, label = MAIN_MARK if one.run.kind == "main" else one.id, _label(one)
+        marks[one.run.key] = number if not label else label if labels[label] == 1 else f"{label}·{number}"
     return marks
+
+
+def _label(one: RunOf) -> str:
+    """The label of a run without a sign of its own: each conductor gets that of its pole."""
+    return one.said.label.rstrip(" +−-").lstrip()
 
 
 def ends_of(rig: Rig, one: RunOf) -> tuple[str, str]:
@@ -31,7 +35,7 @@ def ends_of(rig: Rig, one: RunOf) -> tuple[str, str]:
 
 
 def _plain(name: str) -> str:
-    return name.removeprefix("the ")
+    return name.removeprefix("the ").removeprefix("its ")
 
 
 def conductors_of(rig: Rig, one: RunOf, mark: str) -> list[tuple[str, str]]:
@@ -53,7 +57,7 @@ def conductors_of(rig: Rig, one: RunOf, mark: str) -> list[tuple[str, str]]:
 
 
 def negative_colour(rig: Rig) -> str:
-    """Of new cable: as said, else yellow in American boats, which keeps it apart from the black of AC. (ABYC E-11, from memory)"""
+    """Of new cable: as said, else yellow in American boats, apart from the black of AC. (ABYC E-11, from memory)"""
     return rig.wiring.negative_colour or ("yellow" if rig.region.code_pack == "na_marine" else "black")
 
 

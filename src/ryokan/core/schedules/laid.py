@@ -1,4 +1,4 @@
-"""Every cable of a rig as the schedules see it: runs of the DC side, thin wires and cables on AC, each with its size and length."""
+"""Every cable of a rig as the schedules see it: runs of the DC side, thin wires and cables on AC, with size and length."""
 
 from __future__ import annotations
 
@@ -50,7 +50,8 @@ class Laid:
     angle_deg: int | None
     way: str
     lies_there: bool
-    base: str  # what the keys of its figures begin with
+    base: str  # what the keys of its figures begin with in the report
+    id: str  # what stands for it in the keys of the schedules' own figures
     one: RunOf | None = None
 
 
@@ -97,6 +98,7 @@ def _runs(rig: Rig, figures: Mapping[str, Figure]) -> Iterator[Laid]:
             way="" if one.route is None else one.route.name,
             lies_there=one.found,
             base=one.base,
+            id=one.id,
             one=one,
         )
 
@@ -105,7 +107,7 @@ def _signals(rig: Rig, sheet: Sheet) -> Iterator[Laid]:
     for number, (key, wire) in enumerate(signals(rig).items(), start=1):
         said = rig.wiring.signals.get(key, NOTHING_SAID)
         mark, name = said.label.strip() or f"S{number}", name_of_signal(rig, wire)
-        length = None if said.length is None else sheet.given(f"schedule.cable.S{number}.length_m", said.length.m, "m")
+        length = None if said.length is None else sheet.given(f"schedule.cable.wire-{number}.length_m", said.length.m, "m")
         near, to, far = name.partition(" to ")
         yield Laid(
             mark=mark,
@@ -128,6 +130,7 @@ def _signals(rig: Rig, sheet: Sheet) -> Iterator[Laid]:
             way="",
             lies_there=False,
             base="",
+            id=f"wire-{number}",
         )
 
 
@@ -141,7 +144,7 @@ def _on_ac(rig: Rig, sheet: Sheet) -> Iterator[Laid]:
         size = cable.conductor or (str(asked.value) if asked is not None else "")
         length = sheet.figures.get(f"{base}.length_m")
         if length is None and cable.length is not None:
-            length = sheet.given(f"schedule.cable.A{number}.length_m", cable.length.m, "m")
+            length = sheet.given(f"schedule.cable.ac-{number}.length_m", cable.length.m, "m")
         near, _, far = name.partition(" to ")
         yield Laid(
             mark=f"A{number}",
@@ -164,6 +167,7 @@ def _on_ac(rig: Rig, sheet: Sheet) -> Iterator[Laid]:
             way="",
             lies_there=rig.survey.as_found,
             base=base,
+            id=f"ac-{number}",
         )
 
 

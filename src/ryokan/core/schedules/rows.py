@@ -141,3 +141,19 @@ class LugRow:
     colour: str
     before: Figure | None  # of a sleeve [mm]
     count: int
+
+
+@dataclass(frozen=True, slots=True)
+class SpoolRow:
+    """One spool to buy, with the pieces that are cut from it; or pieces that are longer than any spool."""
+
+    size: str
+    cores: int
+    colour: str
+    material: str
+    insulation_c: float | None
+    spool_m: float | None  # None: no spool is as long [m]
+    marks: tuple[str, ...]
+    used_m: float
+    waste_m: float | None
+    proven: bool  # that no other plan for this kind buys less

@@ -3,9 +3,13 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from typing import Any, TypeAlias
+
+from ryokan.core.rig import Rig
+from ryokan.core.schedules.rows import PieceRow, SpoolRow
+from ryokan.core.wiring.practice import area_mm2
 
 MM = 1_000  # lengths are whole millimetres here
 # In the solver's own measure of work, which is the same on any machine: for one set of spools, and in all.
@@ -180,3 +184,32 @@ def _packed(wanted: Counter[int], lengths: Sequence[int], work: float) -> tuple[
         return None, LONGEST_TRY
     counts = [{cut: solver.value(count) for cut, count in taken.items()} for taken in slots]
     return [(length, +Counter(taken)) for length, taken in zip(lengths, counts, strict=True)], 0.0
+
+
+def spools_to_buy(rig: Rig, pieces: Iterable[PieceRow]) -> tuple[SpoolRow, ...]:
+    """Spools for all pieces whose size and length are known, each kind of cable for itself.
+
+    Parameters
+    ----------
+    rig : Rig
+        Says in which lengths cable is bought.
+    pieces : iterable of PieceRow
+        Of the schedules of that rig.
+    """
+    kinds: dict[tuple[str, int, str, str, float | None], list[tuple[str, float]]] = {}
+    for one in pieces:
+        if one.size and one.cut_m is not None:
+            kind = (one.size, one.cores, one.colour, one.material, one.insulation_c)
+            kinds.setdefault(kind, []).append((one.mark, one.cut_m.number))
+    lengths, rows = [one.m for one in rig.wiring.spools], []
+    for kind in sorted(kinds, key=lambda kind: (-area_mm2(kind[0]), *map(str, kind))):
+        cuts = kinds[kind]
+        plan = cutting_plan([metres for _, metres in cuts], lengths)
+        for spool in plan.spools:
+            marks = tuple(cuts[n][0] for n in spool.cuts)
+            used = spool.length_m - spool.waste_m
+            rows.append(SpoolRow(*kind, spool.length_m, marks, used, spool.waste_m, plan.proven))
+        if plan.left:
+            marks = tuple(cuts[n][0] for n in plan.left)
+            rows.append(SpoolRow(*kind, None, marks, sum(cuts[n][1] for n in plan.left), None, plan.proven))
+    return tuple(rows)

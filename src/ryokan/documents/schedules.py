@@ -1,0 +1,70 @@
+"""Schedules as CSV, as a workbook and as JSON."""
+
+from __future__ import annotations
+
+import csv
+import io
+from collections.abc import Iterable
+
+from ryokan.core.csv_rows import inert
+from ryokan.wording.quantities import UnitSystem
+from ryokan.wording.schedules import Cell, Table, headed
+
+WIDEST = 60  # characters of a column of a workbook
+
+
+def schedules_csv(tables: Iterable[Table], units: UnitSystem) -> str:
+    """One schedule after the other, each under its title and with an empty row behind; a single one without a title.
+
+    UTF-8 with a mark that spreadsheets know it by, commas, decimal points.
+    """
+    tables = tuple(tables)
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\r\n")
+    for number, table in enumerate(tables):
+        if len(tables) > 1:
+            if number:
+                writer.writerow([])
+            writer.writerow([table.title])
+        writer.writerow([headed(column, units) for column in table.columns])
+        for row in table.rows:
+            writer.writerow([inert(str(value)) if isinstance(value, str) else value for value in map(_value, row)])
+    return "\ufeff" + out.getvalue()
+
+
+def schedules_xlsx(title: str, tables: Iterable[Table], units: UnitSystem) -> bytes:
+    """A workbook with a sheet for each schedule, numbers as numbers, text as text."""
+    from openpyxl import Workbook  # here: few ask for a workbook
+    from openpyxl.styles import Font
+    from openpyxl.utils import get_column_letter
+
+    book = Workbook()
+    book.remove(book.active)
+    for table in tables:
+        sheet = book.create_sheet(table.title)
+        sheet.append([headed(column, units) for column in table.columns])
+        for cell in sheet[1]:
+            cell.font = Font(bold=True)
+        sheet.freeze_panes = "B2"
+        for row in table.rows:
+            sheet.append([_value(cell) for cell in row])
+            for cell in sheet[sheet.max_row]:
+                if isinstance(cell.value, str):
+                    cell.data_type = "s"  # never a formula, whatever it begins with
+        for number, column in enumerate(table.columns, start=1):
+            longest = max([len(headed(column, units)), *(len(row[number - 1].text) for row in table.rows)])
+            sheet.column_dimensions[get_column_letter(number)].width = min(WIDEST, longest + 2)
+        sheet.page_setup.orientation = "landscape"
+        sheet.page_setup.fitToWidth, sheet.page_setup.fitToHeight = 1, 0
+        sheet.sheet_properties.pageSetUpPr.fitToPage = True
+        sheet.print_title_rows = "1:1"
+    book.properties.title = title
+    out = io.BytesIO()
+    book.save(out)
+    return out.getvalue()
+
+
+def _value(cell: Cell) -> float | str:
+    if cell.number is None:
+        return cell.text
+    return int(cell.number) if cell.number == int(cell.number) else cell.number
