@@ -16,7 +16,9 @@ if TYPE_CHECKING:
     from sqlalchemy import Engine
 
 ROOT = Path(__file__).resolve().parents[1]
-sys.path[:0] = [str(ROOT / folder) for folder in ("tests", "tests/e2e", "tests/store", "tests/web", "tests/faults", "script")]
+sys.path[:0] = [
+    str(ROOT / folder) for folder in ("tests", "tests/core", "tests/e2e", "tests/store", "tests/web", "tests/faults", "script")
+]
 # As the server has it: of thousands of reports no figure is in a cycle.
 gc.set_threshold(50_000, 20, 50)
 settings.register_profile("ryokan", deadline=None, derandomize=True)

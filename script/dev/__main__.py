@@ -47,6 +47,13 @@ def bench(args: list[str]) -> None:
         cluster.remove()
 
 
+def second_opinion(args: list[str]) -> None:
+    """The product against the second opinion, over many random rigs."""
+    test.setup()
+    paths = [str(ROOT / name) for name in ("tests", "tests/core", "script")]
+    run([python(), "-m", "second_opinion", *args], env={**os.environ, "PYTHONPATH": os.pathsep.join(paths)})
+
+
 def setup(args: list[str]) -> None:
     """Install what running needs; with --tests what testing needs, too."""
     if "--tests" in args:
@@ -63,6 +70,7 @@ COMMANDS = {
     "serve": serve,
     "ryokan": ryokan,
     "bench": bench,
+    "second-opinion": second_opinion,
 }
 
 if __name__ == "__main__":

@@ -269,6 +269,7 @@ SLOW = {"length": "20 m", "conductor": "awg:18", "fuse_a": 15, "fuse_family": "b
 OF_RUNS: dict[str, tuple[str, dict[str, Any]]] = {
     "wiring.run_undersized": (CHARGED, {"conductor": "awg:14"}),
     "wiring.run_fuse_above_ampacity": (LAMPS, {"conductor": "awg:18", "fuse_a": 30}),
+    "wiring.run_fuse_before_cable": (LAMPS, {"fuse_a": 60}),
     "wiring.run_fuse_over_code": (LAMPS, {"conductor": "awg:18", "fuse_a": 10, "terminal_c": 105}),
     "wiring.run_fuse_below_load": (CHARGED, {"fuse_a": 50}),
     "wiring.run_fuse_little_in_hand": (CHARGED, {"fuse_a": 70}),

@@ -304,6 +304,10 @@ FINDINGS: dict[str, Words] = {
         "{name}: the holes of its lugs are not those of their studs.",
         "A large hole on a small stud touches at its edge alone: the joint warms and loosens. Lugs for the stud end it.",
     ),
+    "wiring.run_fuse_before_cable": Words(
+        "The fuse of “{name}” has {fuse}; {conductor}, which is asked for, may have less.",
+        "It bears {ampacity}. Choose a thicker cable for that fuse, or the fuse that is asked for.",
+    ),
     "wiring.run_over_terminal": Words(
         "{conductor} of “{name}” does not fit the terminals that it is landed on; they take {takes_mm2} mm².",
         "A joint with strands cut off or left out burns. Land it on a bar or a stud, and go on from there thinner and fused.",

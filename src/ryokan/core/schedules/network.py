@@ -9,6 +9,7 @@ from ryokan.core.evaluate import Report
 from ryokan.core.figure import Figure
 from ryokan.core.rig import Rig
 from ryokan.core.schedules.ends import marks_of
+from ryokan.core.survey.model import FoundBank
 from ryokan.core.wiring.things import RunOf, name_of_run, runs_of, the_main_run
 
 Json: TypeAlias = dict[str, Any]
@@ -46,6 +47,7 @@ def network(rig: Rig, report: Report) -> Json:
         "code_pack": rig.region.code_pack,
         "chemistry": "lithium" if rig.storage.is_lithium else "lead",
         "bank_is_chosen": rig.storage.bank is not None,
+        "bank_is_there": rig.storage.bank is not None or bool(rig.survey.that_counts(FoundBank)),
         "take_off": rig.storage.take_off,
         **{name: _number(figures.get(key)) for name, key in OF_THE_WHOLE.items()},
         "schools": {
@@ -78,7 +80,7 @@ def _nodes(rig: Rig, figures: Mapping[str, Figure]) -> Iterator[tuple[str, Json]
         yield f"inverter:{id}", {"draws_a": of(key), "charges_a": charger}
     for id, array in rig.solar.arrays.items():
         named = {name: of(f"solar.array.{id}.{name}") for name in ("isc_a", "vmp_v", "voc_cold_v")}
-        yield f"array:{id}", {**named, "strings": len(array.strings)}
+        yield f"array:{id}", {**named, "strings": len(array.strings), "disconnect": array.disconnect}
         for string, one in array.strings.items():
             yield f"pvstring:{string}", {"isc_a": of(f"solar.string.{string}.isc_a"), "fuse_a": one.fuse_a, "array": id}
     for id in rig.solar.controllers:

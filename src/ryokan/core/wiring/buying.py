@@ -23,7 +23,7 @@ from ryokan.core.space.rules_of_place import fumes_gather
 from ryokan.core.wiring.fuse_times import longest_of, surely_from
 from ryokan.core.wiring.gear import Gear, GearKind
 from ryokan.core.wiring.kinds import FuseFamily
-from ryokan.core.wiring.rules_of_runs import fuses_of, most_fuse_a
+from ryokan.core.wiring.rules_of_runs import most_fuse_a
 from ryokan.core.wiring.things import RunOf, is_backed_up
 
 AnyFuse: TypeAlias = FusePart | BreakerPart
@@ -72,7 +72,7 @@ def against_fuse(part: AnyFuse, one: RunOf, figures: Mapping[str, Figure], meets
         found.append("below_load")
     if (asks := of("maker_fuse_a")) is not None and part.rated_a < asks:
         found.append("below_maker")
-    if ampacity is not None and part.rated_a > most_fuse_a(one.school, fuses_of(one), ampacity) * (1 + 1e-9):
+    if ampacity is not None and part.rated_a > most_fuse_a(one.school, ampacity) * (1 + 1e-9):
         found.append("above_cable")
     if one.said.bears_a is not None and part.rated_a > one.said.bears_a:
         found.append("above_device")

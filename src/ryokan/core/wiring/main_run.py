@@ -153,13 +153,20 @@ def _needed(
         formula = f"next_larger({practice.fuses}, max(floor, maker))"
     fuse = sheet.choose("wiring.main.fuse_a", formula, "A", SOURCE_OF[practice.fuses], **inputs)
     if next_rating:  # the cable bears what flows, and the fuse may be the rating that comes next
-        fuse = fuse_floor
-        if floors.fuse_a is not None:
-            maker = sheet["wiring.main.maker_fuse_a"]
-            fuse = sheet.compute(
-                "wiring.main.bears_floor_a", "max(floor, maker)", "A", "nec_240", floor=fuse_floor, maker=maker
-            )
+        maker = sheet["wiring.main.maker_fuse_a"] if floors.fuse_a is not None else None
+        fuse = bears_below(sheet, "wiring.main.bears_floor_a", fuse_floor, fuse, maker)
     return _conductor(sheet, run, practice, floors.conductor, fuse=fuse, design_a=design_a, drop_v=drop_v)
+
+
+def bears_below(sheet: Sheet, key: str, floor: Figure, fuse: Figure, maker: Figure | None) -> Figure:
+    """What a cable has to bear whose fuse may be the next rating: what flows, and more than the rating before that fuse. [A]
+
+    (NEC 240.4(B) with the ratings of 240.6(A), from memory, unverified)
+    """
+    inputs = {"floor": floor, "fuse": fuse} | ({} if maker is None else {"maker": maker})
+    least = "floor" if maker is None else "floor, maker"
+    formula = f"max({least}, lookup(fuse_steps.over_a, fuse) + 0.01)"
+    return sheet.look_up(key, formula, "A", "nec_240", **inputs)
 
 
 def _temperature_factor(sheet: Sheet, key: str, practice: Practice) -> Figure:

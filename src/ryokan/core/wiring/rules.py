@@ -49,7 +49,7 @@ def _bears(sheet: Sheet) -> tuple[Figure | None, str]:
 
 
 def _most_fuse_a(rig: Rig, bears: Figure) -> float:
-    return most_fuse_a(school_of(rig.wiring.fuse_school, THE_MAIN_RUN), practice_of(rig.region.code_pack).fuses, bears)
+    return most_fuse_a(school_of(rig.wiring.fuse_school, THE_MAIN_RUN), bears)
 
 
 @rule("wiring.conductor_undersized", "danger", "abyc_e11_ampacity")

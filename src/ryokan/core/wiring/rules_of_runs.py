@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from math import inf
 from typing import Any
 
 from ryokan.core.data.tables import tables
@@ -88,11 +89,25 @@ def run_fuse_above_ampacity(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | Non
         return None
     cable, fuse = _of(sheet, one, "have_conductor"), _of(sheet, one, "have_fuse_a")
     bears, variant = _bears(sheet, one)
-    if cable is None or bears is None or fuse is None or fuse.number <= most_fuse_a(one.school, FUSES, bears) * (1 + 1e-9):
+    if cable is None or bears is None or fuse is None or fuse.number <= most_fuse_a(one.school, bears) * (1 + 1e-9):
         return None
     figures = {"fuse": fuse, "ampacity": bears, "conductor": cable}
     variant = variant or ("" if one.school == "ampacity" else one.school)
     return Trouble(figures=figures, fix=_as_asked(sheet, one), source=bears.source, variant=variant)
+
+
+@rule("wiring.run_fuse_before_cable", "advice", "practice", each=each_said_and_main)
+def run_fuse_before_cable(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
+    """A fuse is chosen, and no cable yet: the one that is asked for is too thin for that fuse."""
+    if one.found or one.said.fuse_a is None or one.conductor is not None:
+        return None
+    cable, bears, fuse = (_of(sheet, one, name) for name in ("conductor", "ampacity_a", "have_fuse_a"))
+    if cable is None or bears is None or fuse is None:
+        return None
+    if fuse.number <= min(most_fuse_a(one.school, bears), _most_by_code(one, cable)) * (1 + 1e-9):
+        return None
+    fix = None if one.run is THE_MAIN_RUN else _as_asked(sheet, one)
+    return Trouble(figures={"fuse": fuse, "conductor": cable, "ampacity": bears}, fix=fix)
 
 
 @rule("wiring.link_below_fuse", "danger", "practice", each=each_said)
@@ -120,17 +135,22 @@ def link_below_fuse(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
 @rule("wiring.run_fuse_over_code", "fault", "nec_110_14", each=each_said)
 def run_fuse_over_code(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """A thin wire of an American vehicle has a larger fuse than the code allows it, whatever its insulation bears."""
-    if one.code_pack != "na_vehicle" or one.conductor not in THIN:
-        return None
     cable, bears, fuse = (_of(sheet, one, name) for name in ("have_conductor", "ampacity_a", "have_fuse_a"))
     if cable is None or fuse is None:
         return None
-    most = tables()[NEC_TERMINALS].value(str(cable.value), "a_at_60c") * one.said.cables
+    most = _most_by_code(one, cable)
     if fuse.number <= most or (
-        bears is not None and fuse.number > most_fuse_a(one.school, FUSES, bears)
+        bears is not None and fuse.number > most_fuse_a(one.school, bears)
     ):  # that is a danger of its own
         return None
     return Trouble(figures={"fuse": fuse, "conductor": cable}, measures={"most_a": f"{most:g}"}, fix=_as_asked(sheet, one))
+
+
+def _most_by_code(one: RunOf, cable: Figure) -> float:
+    """The largest fuse that a thin wire of an American vehicle may have, whatever it bears. [A] (Table 551.10(E)(1))"""
+    if one.code_pack != "na_vehicle" or cable.value not in THIN:
+        return inf
+    return tables()[NEC_TERMINALS].value(str(cable.value), "a_at_60c") * one.said.cables
 
 
 @rule("wiring.run_fuse_below_load", "fault", "practice", worse=("current", "fuse"), each=each_said)
@@ -175,7 +195,7 @@ def run_window_closed(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     if bears.number < current.number:
         return None  # an undersized conductor is a danger of its own
     next_a = _next_fuse_a(floor.number)
-    if next_a is not None and next_a <= most_fuse_a(one.school, FUSES, bears):
+    if next_a is not None and next_a <= min(most_fuse_a(one.school, bears), _most_by_code(one, cable)):
         return None
     return Trouble(
         figures={"conductor": cable, "ampacity": bears, "floor": floor},
@@ -189,16 +209,19 @@ def fuses_of(one: RunOf) -> str:
     return practice_of(one.code_pack).fuses if one.run is THE_MAIN_RUN else FUSES
 
 
-def most_fuse_a(school: FuseSchool, fuses: str, bears: Figure) -> float:
+def most_fuse_a(school: FuseSchool, bears: Figure) -> float:
     """The largest fuse that a school allows a cable: what it bears, the next rating over it, or half more. [A]
 
-    NEC 240.4(B) lets the next standard rating protect a conductor, ABYC E-11 150 % on branches. (from memory, unverified)
+    NEC 240.4(B) lets the next standard rating of 240.6(A) protect a conductor, also where such fuses come in other steps;
+    ABYC E-11 150 % on branches. (from memory, unverified)
     """
     if school == "half_more":
         return 1.5 * bears.number
     if school == "next_rating":
         try:
-            found = evaluate_formula(f"next_larger({fuses}, bears)", {"bears": bears.number})
+            found = evaluate_formula(
+                "lookup(fuse_steps.rating_a, next_larger(fuse_steps.rating_a, bears))", {"bears": bears.number}
+            )
         except OutOfTable:
             return bears.number
         return found if isinstance(found, float) else bears.number

@@ -9,7 +9,7 @@ from ryokan.core.figure import Figure, Input, Sheet
 from ryokan.core.wiring.at_best import best_ampacity, best_drop
 from ryokan.core.wiring.derates import by_ambient, by_bundle, by_burial
 from ryokan.core.wiring.guards import guards_a_link, meets_in_its_box
-from ryokan.core.wiring.main_run import RATIO_OF, MakersFloors
+from ryokan.core.wiring.main_run import RATIO_OF, MakersFloors, bears_below
 from ryokan.core.wiring.practice import AWG, METRIC, SOURCE_OF, Practice, practice_of
 from ryokan.core.wiring.short_time import withstand
 from ryokan.core.wiring.things import MAIN_BASE, Places, RunOf
@@ -201,10 +201,7 @@ def _to_bear(sheet: Sheet, one: RunOf, floor: Figure, fuse: Figure, current: Fig
     """What the cable of a run has to bear beside its fuse, by the school: the fuse itself, or less. [A]"""
     key = f"{one.base}.bears_floor_a"
     if one.school == "next_rating":
-        maker = sheet.get(f"{one.base}.maker_fuse_a")
-        if maker is None:
-            return floor
-        return sheet.compute(key, "max(floor, maker)", "A", "nec_240", floor=floor, maker=maker)
+        return bears_below(sheet, key, floor, fuse, sheet.get(f"{one.base}.maker_fuse_a"))
     if one.school == "half_more":
         return sheet.compute(key, "max(current, fuse ÷ 1.5)", "A", "abyc_e11_fuse", current=current, fuse=fuse)
     return fuse
