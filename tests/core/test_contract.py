@@ -22,6 +22,8 @@ from ryokan.core.figure import Figure
 from ryokan.core.links.moved import UNITS as MOVED_UNITS
 from ryokan.core.question import MONEY, pattern
 from ryokan.core.registry import PLAN
+from ryokan.core.schedules.all import UNITS as SCHEDULE_UNITS
+from ryokan.core.schedules.all import schedules
 from ryokan.core.storage.running import UNITS as RUNNING_UNITS
 from ryokan.core.storage.running import how_long
 from ryokan.core.wiring.made import UNITS as MADE_UNITS
@@ -36,6 +38,7 @@ DECLARED = (
     | RECHARGE_UNITS
     | MOVED_UNITS
     | MADE_UNITS
+    | SCHEDULE_UNITS
 )
 # A figure may pass from what somebody states to what follows from something else, never back.
 MAY_BECOME = {"given": {"given", "constant", "computed", "looked_up", "chosen", "simulated"}, "constant": {"constant", "computed", "looked_up", "chosen"}}  # fmt: skip
@@ -59,6 +62,8 @@ def figures() -> Iterator[Figure]:
     yield from (one for key, one in how_soon(some, worked, 0.5).items() if key.startswith("recharge."))
     one = rig(storage={"bank": {"nominal_ah": 200}}, wiring={"main": {"conductor": "awg:2", "stud_near": "M8"}})
     for run in (the_main_run(one), *runs_of(one).values()):
+        of_it = schedules(one, evaluate(one)).figures
+        yield from (figure for key, figure in of_it.items() if key.startswith("schedule."))
         yield from (figure for key, figure in how_made(one, evaluate(one).figures, run).items() if key.startswith("made."))
     yield from (one for key, one in how_long(some, evaluate(some).figures, ["l0"], 1.0).items() if key.startswith("running."))
 

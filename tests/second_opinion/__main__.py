@@ -29,9 +29,7 @@ def main() -> int:
     parser.add_argument("--start", type=int, default=0, help="first seed")
     given = parser.parse_args()
     # Every share has seeds of its own, with room for those whose parts are in no book.
-    jobs = [
-        (pack, given.start + at * 10, min(SHARE, given.rigs - at)) for pack in PACKS for at in range(0, given.rigs, SHARE)
-    ]
+    jobs = [(pack, given.start + at * 10, min(SHARE, given.rigs - at)) for pack in PACKS for at in range(0, given.rigs, SHARE)]
     began, counts, found = time.monotonic(), Counter[str](), []
     with Pool(os.cpu_count()) as pool:
         for pack, count, different in pool.imap_unordered(looked_at, jobs):

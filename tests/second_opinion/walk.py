@@ -153,7 +153,7 @@ def differences(rig: Rig, report: Report, *, spools: bool = False) -> list[str]:
     ids = {marks[one.run.key]: one.id for one in runs}
     codes = {finding.code for finding in (*report.findings, *report.overruled)}
     theirs, mine, different = found_by_the_product(report), set(), []
-    chosen = {one["mark"] for one in document["network"]["runs"] if one["said"]}
+    chosen = {one["mark"] for one in document["network"]["runs"] if one["said"] or "chosen" in (one["size_is"], one["fuse_is"])}
     for one in complaints(document):
         if one.rule in OTHERWISE_SAID:
             if OTHERWISE_SAID[one.rule] not in codes:

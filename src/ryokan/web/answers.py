@@ -271,9 +271,9 @@ def step_report(opened: Worked, step: str, reader: Reader) -> schemas.StepReport
     )
 
 
-def working_of(figure: Figure, opened: Worked, reader: Reader) -> schemas.Working:
+def working_of(figure: Figure, figures: Mapping[str, Figure], reader: Reader) -> schemas.Working:
     """How a figure came about, one step upstream."""
-    figures, units = opened.report.figures, reader.units
+    units = reader.units
     inputs = [
         schemas.WorkingInput(name=name, figures=[titled_figure(figures[key], reader) for key in _as_list(keys)])
         for name, keys in figure.inputs.items()

@@ -28,6 +28,7 @@ from ryokan.web import (
     people,
     places,
     problems,
+    schedules,
     session,
     shop,
     surveys,
@@ -39,7 +40,23 @@ from ryokan.web.schemas import Health, Readiness
 from ryokan.web.spec import answers, spec
 
 API = "/api/v1"
-PAGES = (session, people, shop, jobs, options, load_lists, comments, parts, surveys, banks, ac, places, arrays, wiring)
+PAGES = (
+    session,
+    people,
+    shop,
+    jobs,
+    options,
+    load_lists,
+    comments,
+    parts,
+    surveys,
+    banks,
+    ac,
+    places,
+    arrays,
+    wiring,
+    schedules,
+)
 
 health = Blueprint("health", __name__)
 

@@ -23,7 +23,7 @@ XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 def read_csv(option_id: UUID) -> Response:
     """The load list as CSV."""
     with signed_in() as (session, actor):
-        return _file(load_lists.load_list(session, actor, option_id).encode(), "text/csv; charset=utf-8", "loads.csv")
+        return file_answer(load_lists.load_list(session, actor, option_id).encode(), "text/csv; charset=utf-8", "loads.csv")
 
 
 @blueprint.get("/options/<uuid:option_id>/loads.xlsx")
@@ -31,7 +31,7 @@ def read_csv(option_id: UUID) -> Response:
 def read_xlsx(option_id: UUID) -> Response:
     """The load list as a workbook."""
     with signed_in() as (session, actor):
-        return _file(load_lists.load_workbook(session, actor, option_id), XLSX, "loads.xlsx")
+        return file_answer(load_lists.load_workbook(session, actor, option_id), XLSX, "loads.xlsx")
 
 
 @blueprint.post("/options/<uuid:option_id>/loads/reading")
@@ -44,7 +44,8 @@ def read_list(option_id: UUID) -> LoadListPatch:
     return LoadListPatch(patch=[dict(operation) for operation in patch])
 
 
-def _file(content: bytes, type: str, name: str) -> Response:
+def file_answer(content: bytes, type: str, name: str) -> Response:
+    """A file that is saved and not kept by whoever passes it on."""
     response = Response(content, content_type=type)
     response.headers["Content-Disposition"] = f'attachment; filename="{name}"'
     response.headers["Cache-Control"] = "no-store"

@@ -11,6 +11,7 @@ from flask import Blueprint, request
 from ryokan.core.charging.recharge import how_soon
 from ryokan.core.inverter.together import run_together
 from ryokan.core.parts.fitted import book_references
+from ryokan.core.schedules.all import schedules
 from ryokan.core.storage.running import how_long
 from ryokan.operations import rigs
 from ryokan.operations.errors import NotThere, Stale, Unacceptable
@@ -184,10 +185,13 @@ def read_working(option_id: UUID, key: str) -> Working:
     """How a figure came about."""
     with signed_in() as (session, actor):
         opened, read_by = rigs.work_out(session, actor, option_id), reader(session, actor)
-    figure = opened.report.figures.get(key)
+    figures = opened.report.figures
+    if key.startswith("schedule."):  # these are worked out only when somebody asks for the schedules
+        figures = schedules(opened.rig, opened.report).figures
+    figure = figures.get(key)
     if figure is None:
         raise NotThere("There is no such figure in this rig.")
-    return to_answer.working_of(figure, opened, read_by)
+    return to_answer.working_of(figure, figures, read_by)
 
 
 @blueprint.post("/options/<uuid:option_id>/preview")

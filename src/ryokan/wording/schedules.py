@@ -49,6 +49,7 @@ class Column:
     head: str
     of: Callable[[Any], Any]
     unit: str = ""
+    counts: bool = False  # a number without a unit
 
 
 @dataclass(frozen=True, slots=True)
@@ -144,7 +145,7 @@ COLUMNS: dict[str, tuple[Column, ...]] = {
         Column("stud", "Stud", lambda row: row.stud),
         Column("ending", "Ending", lambda row: ENDINGS[row.ending]),
         _SIZE,
-        Column("count", "Conductors", lambda row: float(row.count)),
+        Column("count", "Conductors", lambda row: float(row.count), counts=True),
         Column("least", "Torque from", lambda row: row.least_nm, "Nm"),
         Column("most", "to", lambda row: row.most_nm, "Nm"),
     ),
@@ -167,8 +168,8 @@ COLUMNS: dict[str, tuple[Column, ...]] = {
         _COLOUR,
         _MATERIAL,
         _INSULATION,
-        Column("pieces", "Pieces", lambda row: float(row.pieces)),
-        Column("unmeasured", "of them estimated", lambda row: float(row.unmeasured)),
+        Column("pieces", "Pieces", lambda row: float(row.pieces), counts=True),
+        Column("unmeasured", "of them estimated", lambda row: float(row.unmeasured), counts=True),
         Column("length", "In all", lambda row: row.length_m, "m"),
         Column("copper", "Copper", lambda row: row.copper_kg, "kg"),
     ),
@@ -178,7 +179,7 @@ COLUMNS: dict[str, tuple[Column, ...]] = {
         Column("stud", "Stud", lambda row: row.stud or ("not said" if row.what == "lug" else "")),
         _COLOUR,
         Column("before", "Inside before", lambda row: row.before, "mm"),
-        Column("count", "Count", lambda row: float(row.count)),
+        Column("count", "Count", lambda row: float(row.count), counts=True),
     ),
     "spools": (
         _SIZE,
@@ -226,8 +227,13 @@ def tables(found: Schedules, spools: Sequence[SpoolRow] | None = None, units: Un
         "lugs": found.lugs,
     }
     if spools is not None:
-        rows["spools"] = spools
+        rows["spools"] = tuple(spools)
     return tuple(_table(name, tuple(of_it), units) for name, of_it in rows.items())
+
+
+def spool_table(spools: Sequence[SpoolRow], units: UnitSystem) -> Table:
+    """The schedule of spools alone."""
+    return _table("spools", tuple(spools), units)
 
 
 def _table(name: str, rows: tuple[Any, ...], units: UnitSystem) -> Table:

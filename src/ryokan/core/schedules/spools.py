@@ -13,7 +13,7 @@ from ryokan.core.wiring.practice import area_mm2
 
 MM = 1_000  # lengths are whole millimetres here
 # In the solver's own measure of work, which is the same on any machine: for one set of spools, and in all.
-LONGEST_TRY, LONGEST_SEARCH = 0.5, 2.0
+LONGEST_TRY, LONGEST_SEARCH = 0.5, 3.0
 MOST_SETS = 100_000
 
 Filled: TypeAlias = tuple[int, Counter[int]]
@@ -50,7 +50,7 @@ class CuttingPlan:
         return sum(one.waste_m for one in self.spools)
 
 
-def cutting_plan(cuts_m: Sequence[float], spools_m: Sequence[float]) -> CuttingPlan:
+def cutting_plan(cuts_m: Sequence[float], spools_m: Sequence[float], work: float = LONGEST_SEARCH) -> CuttingPlan:
     """The least metres to buy, and among those the fewest spools.
 
     Parameters
@@ -59,6 +59,8 @@ def cutting_plan(cuts_m: Sequence[float], spools_m: Sequence[float]) -> CuttingP
         Lengths of the pieces. [m]
     spools_m : sequence of float
         Lengths that spools come in; any number of each. [m]
+    work : float
+        How much may be spent on it, in the solver's own measure.
 
     Returns
     -------
@@ -72,7 +74,7 @@ def cutting_plan(cuts_m: Sequence[float], spools_m: Sequence[float]) -> CuttingP
     wanted = Counter(cut for cut in cuts if cut <= longest)
     if not wanted:
         return CuttingPlan((), left, True)
-    filled, proven = _least(wanted, spools)
+    filled, proven = _least(wanted, spools, work)
     filled.sort(key=lambda one: (-one[0], -sum(one[1].elements())))
     places: dict[int, list[int]] = {}
     for n, cut in enumerate(cuts):
@@ -86,7 +88,7 @@ def cutting_plan(cuts_m: Sequence[float], spools_m: Sequence[float]) -> CuttingP
     return CuttingPlan(tuple(found), left, proven)
 
 
-def _least(wanted: Counter[int], spools: Sequence[int]) -> tuple[list[Filled], bool]:
+def _least(wanted: Counter[int], spools: Sequence[int], work: float) -> tuple[list[Filled], bool]:
     """Spools with what is cut from each, and whether that is proven to be least.
 
     Sets of spools are tried in the order of their metres and their number: the first that holds all cuts is the least.
@@ -94,16 +96,17 @@ def _least(wanted: Counter[int], spools: Sequence[int]) -> tuple[list[Filled], b
     first = _first_that_has_room(wanted, spools)
     total = sum(wanted.elements())
     best = (sum(length for length, _ in first), len(first))
-    work, proven = LONGEST_SEARCH, True
+    proven = True
     sets = _sets_of(spools, total, best)
     if sets is None:
         return first, False
     for lengths in sets:
         filled = _best_fit(wanted, lengths)
         if filled is None:
-            filled, spent = _packed(wanted, lengths, min(work, LONGEST_TRY))
+            most = min(work, LONGEST_TRY)
+            filled, spent = _packed(wanted, lengths, most)
             work -= spent
-            proven &= filled is not None or spent < LONGEST_TRY
+            proven &= filled is not None or spent < most
         if filled is not None:
             return filled, proven
         if work <= 0:
@@ -181,7 +184,7 @@ def _packed(wanted: Counter[int], lengths: Sequence[int], work: float) -> tuple[
     if status == cp_model.INFEASIBLE:
         return None, min(solver.response_proto.deterministic_time, 0.99 * work)
     if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
-        return None, LONGEST_TRY
+        return None, work
     counts = [{cut: solver.value(count) for cut, count in taken.items()} for taken in slots]
     return [(length, +Counter(taken)) for length, taken in zip(lengths, counts, strict=True)], 0.0
 
@@ -204,7 +207,7 @@ def spools_to_buy(rig: Rig, pieces: Iterable[PieceRow]) -> tuple[SpoolRow, ...]:
     lengths, rows = [one.m for one in rig.wiring.spools], []
     for kind in sorted(kinds, key=lambda kind: (-area_mm2(kind[0]), *map(str, kind))):
         cuts = kinds[kind]
-        plan = cutting_plan([metres for _, metres in cuts], lengths)
+        plan = cutting_plan([metres for _, metres in cuts], lengths, LONGEST_SEARCH / len(kinds))
         for spool in plan.spools:
             marks = tuple(cuts[n][0] for n in spool.cuts)
             used = spool.length_m - spool.waste_m
