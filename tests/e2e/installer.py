@@ -53,9 +53,14 @@ class Installer:
         self.page.get_by_role("button", name="I have read this").click()
         expect(self.page.get_by_role("heading", name="Jobs")).to_be_visible()
 
-    def open(self, job: str, step: str) -> None:
+    def open(self, job: str, step: str, sheet: str = "") -> None:
         self.page.get_by_role("link", name=job).click()
         self.step(step)
+        if sheet:
+            self.sheet(sheet)
+
+    def sheet(self, name: str) -> None:
+        self.page.get_by_role("tab", name=name).click()
 
     def step(self, name: str) -> None:
         self.page.get_by_role("navigation", name="Steps").get_by_role("link", name=name).click()

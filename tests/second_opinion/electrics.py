@@ -174,7 +174,8 @@ class Cable:
         """What a link meets of the fuses that guard it; None where one is not known."""
         others = [one for one in self.net["cables"].values() if one.kind == "inverter" and one.tail == "bank"]
         guards = [self.before] if self.before is not None else [self.net["main"], *others]
-        fuses = [one.fuse_a for one in guards]
+        # Of a run whose current nobody knows nothing is concluded.
+        fuses = [one.fuse_a if one.amps is not None else None for one in guards]
         if any(not isinstance(one, float | int) for one in fuses):
             return None
         return sum(fuses) * (1.0 if self.before is not None else _share(self))

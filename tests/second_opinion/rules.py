@@ -40,7 +40,7 @@ def _of_figures(one: Cable) -> Iterator[Complaint]:
         yield Complaint("figure.current", one.mark, f"told {claims['design_current_a']}, and nothing says so")
     high, low = faults(one)
     mine = {"design_current_a": one.amps, "path_drop_v": one.path_v, "fault_high_a": high, "fault_low_a": low}
-    if one.size is not None and one.amps is not None:
+    if one.size is not None and one.amps:
         mine["ampacity_a"] = one.bears()
         mine["allowed_drop_v"] = one.allowed_v()
     names = {"design_current_a": "current", "ampacity_a": "ampacity", "path_drop_v": "drop", "allowed_drop_v": "allowed"}
@@ -74,17 +74,18 @@ def _of_a_run(one: Cable) -> Iterator[Complaint]:
     numeric = isinstance(one.fuse_a, float | int) and (one.fused or one.fuse_is == "chosen")
     fuse = one.fuse_a if numeric else None
     yield from _of_the_fuse(one, fuse)
-    if one.size is None or one.amps is None:
+    if fuse is not None and one.amps and one.fused and fuse < one.amps * (1 - TIGHT):
+        yield Complaint("fuse_under", one.mark, f"{fuse:g} A on {one.amps:.4g} A")
+    elif fuse is not None and one.amps and one.fused and fuse < one.floor_a() * (1 - TIGHT):
+        yield Complaint("little_in_hand", one.mark, f"{fuse:g} A on {one.amps:.4g} A")
+    if one.size is None or not one.amps:
         return
     bears = one.bears()
     if bears is None and (one.insulation_c is None or one.material is None or (one.kind == "main" and one.terminal_c is None)):
         bears = one.at_best()
-    if bears is not None:
+    # Which cable lies there nobody knows, and of one that nobody chose nothing is printed.
+    if bears is not None and not (one.size_is == "asked" and (one.lies_there or one.told_ampacity_a is not None)):
         yield from _against_what_it_bears(one, bears, fuse)
-    if fuse is not None and one.fused and fuse < one.amps * (1 - TIGHT):
-        yield Complaint("fuse_under", one.mark, f"{fuse:g} A on {one.amps:.4g} A")
-    elif fuse is not None and one.fused and fuse < one.floor_a() * (1 - TIGHT):
-        yield Complaint("little_in_hand", one.mark, f"{fuse:g} A on {one.amps:.4g} A")
     yield from _of_drop(one)
 
 
@@ -92,8 +93,6 @@ def _against_what_it_bears(one: Cable, bears: float, fuse: float | None) -> Iter
     assert one.amps is not None
     if bears < one.amps * (1 - TIGHT):
         yield Complaint("thin", one.mark, f"bears {bears:.4g} A of {one.amps:.4g} A")
-    if one.size_is == "asked" and one.lies_there:
-        return  # which cable lies there nobody knows
     if fuse is not None and fuse > most_fuse_a(one, bears) * (1 + TIGHT):
         yield Complaint(_over(one), one.mark, f"{fuse:g} A on a cable of {bears:.4g} A")
     elif fuse is not None and one.net["code_pack"] == "na_vehicle" and one.awg and one.kind != "main":

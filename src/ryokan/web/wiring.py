@@ -2,16 +2,19 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from uuid import UUID
 
 from flask import Blueprint
 
+from ryokan.core.schedules.ends import ends_of, marks_of
+from ryokan.core.schedules.laid import PART_OF, WHEN_OF
 from ryokan.core.survey.fill_runs import laid_nowhere
 from ryokan.core.topology.signals import signals
 from ryokan.core.wiring.buying import Cost, bears_a
 from ryokan.core.wiring.selective import shown_to_open_first
 from ryokan.core.wiring.small_wires import NOTHING_SAID, name_of_signal
-from ryokan.core.wiring.things import RunOf, name_of_run, owners_of, place_of, where_it_stands
+from ryokan.core.wiring.things import RunOf, name_of_run, owners_of, place_of, the_main_run, where_it_stands
 from ryokan.operations.ways_out import ways_out
 from ryokan.operations.wiring_side import (
     FuseOffer,
@@ -68,15 +71,17 @@ NOT_SHOWN = ("made.conductor", "made.length_m", "made.pieces", "made.near.stud",
 @blueprint.get("/options/<uuid:option_id>/wiring")
 @spec.validate(resp=answers(WiringAnswer, 404))
 def read_wiring(option_id: UUID) -> WiringAnswer:
-    """Every run of the DC side but the main one, what feeds others before them, with its figures."""
+    """Every run of the DC side, what feeds others before them, with its figures."""
     with signed_in() as (session, actor):
         side = read_wiring_side(session, actor, option_id)
         its_reader = reader(session, actor)
     there = {one.run.key for one in side.runs.values()}
-    wiring = side.rig.wiring
+    wiring, main = side.rig.wiring, the_main_run(side.rig)
+    marks = marks_of((main, *side.runs.values()))
     return WiringAnswer(
         revision=side.revision,
-        runs=[_run(side, one, its_reader) for one in side.runs.values()],
+        main=_run(side, main, marks, its_reader),
+        runs=[_run(side, one, marks, its_reader) for one in side.runs.values()],
         gone=[
             GoneRun(key=key, label=said.label, number=wiring.numbers.get(key))
             for key, said in wiring.runs.items()
@@ -111,7 +116,8 @@ def _stands(side: WiringSide) -> list[Standing]:
     ]
 
 
-def _run(side: WiringSide, one: RunOf, reader: Reader) -> DcRunAnswer:
+def _run(side: WiringSide, one: RunOf, marks: Mapping[str, str], reader: Reader) -> DcRunAnswer:
+    near, far = ends_of(side.rig, one)
     figures = {name: figure for name in SHOWN if (figure := side.figures.get(f"{one.base}.{name}")) is not None}
     return DcRunAnswer(
         key=one.run.key,
@@ -119,6 +125,12 @@ def _run(side: WiringSide, one: RunOf, reader: Reader) -> DcRunAnswer:
         number=side.rig.wiring.numbers.get(one.run.key),
         kind=one.run.kind,
         name=name_of_run(side.rig, one.run),
+        mark=marks[one.run.key],
+        part=PART_OF[one.run.kind],
+        when=WHEN_OF[one.run.kind],
+        near=near,
+        far=far,
+        behind="" if not one.behind else one.run.behind,
         found=one.found,
         fused=one.is_fused,
         length_at=place_of(one, "length"),

@@ -7,6 +7,7 @@ from typing import Any
 
 from pydantic import BaseModel, Field
 
+from ryokan.core.schedules.rows import Part, When
 from ryokan.core.topology.dc import RunKind
 from ryokan.core.topology.signals import SignalKind
 from ryokan.operations.ways_out import Way
@@ -22,6 +23,12 @@ class DcRunAnswer(BaseModel):
     number: int | None
     kind: RunKind
     name: str
+    mark: str = Field(description="What stands on it: its label, else its number.")
+    part: Part
+    when: When = Field(description="When it carries what it is sized for.")
+    near: str = Field(description="What is at its end towards the bank.")
+    far: str = Field(description="What is at its other end.")
+    behind: str = Field(description="Key of the run that its current comes through first; empty where it begins at a source.")
     found: bool = Field(description="It lies there: what nobody said of it is not known.")
     fused: bool = Field(description="Whether it asks for a fuse of its own.")
     length_at: str = Field(description="Where its length stands in the rig.")
@@ -62,9 +69,10 @@ class Standing(BaseModel):
 
 
 class WiringAnswer(BaseModel):
-    """All runs of the DC side but the main one."""
+    """All runs of the DC side."""
 
     revision: int
+    main: DcRunAnswer
     runs: list[DcRunAnswer]
     gone: list[GoneRun]
     signals: list[SignalAnswer]

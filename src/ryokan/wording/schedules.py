@@ -35,6 +35,7 @@ WHEN = {
 BASIS = {"chosen": "chosen", "asked": "asked for", "none": "none", "unknown": "not known"}
 LENGTHS = {"measured": "measured", "estimated": "estimated", "unknown": "not known"}
 SWITCHES = {"none": "no switch", "switch": "switch", "two_way": "two switches", "dimmer": "dimmer", "float": "float switch"}
+JOINED = {"splices": "by splice", "terminals": "from terminals", "": ""}
 MATERIALS = {"copper": "copper", "copper_clad_aluminium": "copper-clad aluminium", "aluminium": "aluminium"}
 ENDS = {"near": "near", "far": "far"}
 ENDINGS = {"lug": "lug", "crimp": "crimped terminal", "": ""}
@@ -82,6 +83,11 @@ def _sized(row: Any) -> str:
 def _insulation(row: Any) -> Figure | float | None:
     value: float | None = row.insulation_c
     return value
+
+
+def _joints(row: Any) -> str:
+    count: int = row.joints
+    return f"{count} {JOINED[row.joined]}".strip() if count else ""
 
 
 _MARK = Column("mark", "Mark", lambda row: row.mark)
@@ -134,7 +140,8 @@ COLUMNS: dict[str, tuple[Column, ...]] = {
         _SIZE,
         Column("length", "One way", lambda row: row.length, "m"),
         Column("switched", "Switched by", lambda row: SWITCHES.get(row.switched, "")),
-        Column("devices", "Devices in order", lambda row: " → ".join(row.devices)),
+        Column("devices", "Devices in order", lambda row: (" → " if row.side == "dc" else ", ").join(row.devices)),
+        Column("joints", "Joints", _joints),
         Column("own_switches", "Own switches", lambda row: ", ".join(row.own_switches)),
     ),
     "terminals": (

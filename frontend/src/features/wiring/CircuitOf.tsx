@@ -71,6 +71,18 @@ function Circuit({ id, rig, may }: { id: string; rig: Rig; may: boolean }) {
         ]}
         hint={circuit.switched === "two_way" ? "Between the two switches run two conductors." : undefined}
       />
+      {circuit.loads.length > 1 && (
+        <SelectField
+          label="Its cable goes on"
+          path={`${base}/joined`}
+          value={circuit.joined}
+          options={[
+            { value: null, label: "not said how" },
+            { value: "splices", label: "by a splice before each load but the last" },
+            { value: "terminals", label: "from the terminals of each load" },
+          ]}
+        />
+      )}
       <ol className="border-rule border-b py-2">
         {circuit.loads
           .filter((load) => load in rig.loads)

@@ -119,46 +119,18 @@ export function MoreOfRun({ run, said, stock }: { run: DcRun; said: SaidOfRun; s
   );
 }
 
-/** What was worked out of a run, and is not in its row. */
+/** What was worked out of a run, and stands neither in its row nor in its drawing. */
 function WhatFollows({ run }: { run: DcRun }) {
-  const { figures } = run;
-  return (
+  const { drop_v, path_drop_v, withstand_a2s } = run.figures;
+  const rows = [
+    ...(drop_v && path_drop_v && drop_v.value !== path_drop_v.value ? [{ label: "Lost in it", figure: drop_v }] : []),
+    ...(withstand_a2s
+      ? [{ label: "Its cable bears briefly", figure: withstand_a2s, note: "until the fuse has opened, to 160 °C" }]
+      : []),
+  ];
+  return rows.length > 0 ? (
     <div className="mb-3">
-      <NeedRows
-        rows={[
-          ...(run.fused ? [{ label: "Fuse not below", figure: figures.fuse_floor_a }] : []),
-          figures.ampacity_a || !figures.best_ampacity_a
-            ? { label: "Its cable may carry", figure: figures.ampacity_a }
-            : {
-                label: "It may carry at most",
-                figure: figures.best_ampacity_a,
-                note: "copper with the best insulation: of this one not all is known",
-              },
-          { label: "Lost in it", figure: figures.drop_v },
-          ...(run.fused
-            ? [
-                {
-                  label: "Fault where it begins",
-                  figure: figures.fault_high_a,
-                  note: "what its fuse has to break",
-                },
-                { label: "Fault at its end", figure: figures.fault_low_a, note: "what its fuse has to notice" },
-                {
-                  label: "Its cable bears briefly",
-                  figure: figures.withstand_a2s,
-                  note: "until the fuse has opened, to 160 °C",
-                },
-              ]
-            : []),
-        ]}
-      />
-      {run.opens_first !== null && (
-        <p className="mt-2 text-[14px]">
-          {run.opens_first
-            ? "Its fuse opens before the one that feeds it: by the times of both."
-            : "That its fuse opens before the one that feeds it is not shown: their sheets decide."}
-        </p>
-      )}
+      <NeedRows rows={rows} />
     </div>
-  );
+  ) : null;
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { DcRun, FigureValue, Finding, Rig } from "../../api/types";
-import { against, grouped, moved, onCircuit, saidOf, summed, takenAsAsked, takenOut, withoutRoute } from "./runThings";
+import { against, moved, onCircuit, saidOf, summed, takenAsAsked, takenOut, withoutRoute } from "./runThings";
 
 const figure = (value: number | string): FigureValue => ({ key: "k", value, unit: "", from_memory: false });
 
@@ -11,6 +11,12 @@ function run(key: string, more: Partial<DcRun> = {}): DcRun {
     number: 1,
     kind: "branch",
     name: key,
+    mark: key,
+    part: "dc",
+    when: "loads",
+    near: "DC panel",
+    far: key,
+    behind: "",
     opens_first: null,
     found: false,
     fused: true,
@@ -39,11 +45,6 @@ describe("the list of runs", () => {
     ],
   ])("says how much of it is measured %#", (runs, said) => {
     expect(summed(runs)).toBe(said);
-  });
-
-  it("stands in groups, without those that are empty", () => {
-    const groups = grouped([run("b"), run("i", { kind: "inverter" }), run("p", { kind: "panel" })]);
-    expect(groups.map((one) => one.runs.map((each) => each.key))).toEqual([["i"], ["b", "p"]]);
   });
 
   it("knows what is said against a run by its whole number", () => {

@@ -1,4 +1,5 @@
 import type { DcRun, Finding, PatchOperation, Rig, SaidOfRun } from "../../api/types";
+import type { Item } from "./runList";
 
 /** Runs as the list shows them: in groups, with what was said of each, what does not fit, and how much is only estimated. */
 
@@ -16,6 +17,7 @@ export const NOTHING_SAID: SaidOfRun = {
   stud_near: null,
   stud_far: null,
   lugs_fit: null,
+  lug_angle_deg: null,
   insulation_c: null,
   terminal_c: null,
   terminal_mm2: null,
@@ -38,24 +40,46 @@ export function saidOf(rig: Rig, key: string): SaidOfRun {
   return { ...NOTHING_SAID, ...rig.wiring.runs[key] };
 }
 
-const GROUPS: { title: string; kinds: DcRun["kind"][] }[] = [
-  { title: "Within the bank", kinds: ["string", "link"] },
-  { title: "To inverters", kinds: ["inverter"] },
-  { title: "From alternators and shore", kinds: ["charge", "way_in", "way_out", "charger"] },
-  { title: "From the sun", kinds: ["pv_lead", "array", "controller"] },
-  { title: "To what runs on DC", kinds: ["panel", "step_down", "circuit", "branch"] },
-];
-
-export function grouped(runs: readonly DcRun[]): { title: string; runs: DcRun[] }[] {
-  return GROUPS.map(({ title, kinds }) => ({ title, runs: runs.filter((one) => kinds.includes(one.kind)) })).filter(
-    (group) => group.runs.length > 0,
-  );
-}
+// Of the main run, which rules speak of without naming a thing.
+const OF_THE_MAIN_RUN = new Set(
+  [
+    "conductor_undersized",
+    "fuse_above_ampacity",
+    "fuse_below_load",
+    "fuse_little_in_hand",
+    "fuse_window_closed",
+    "drop_over_class",
+    "no_stock_size",
+    "no_main_fuse",
+    "below_makers_fuse",
+    "below_makers_conductor",
+    "insulation_out_of_place",
+  ].map((code) => `wiring.${code}`),
+);
 
 /** What is found against a run, worst first as the findings are. */
 export function against(findings: readonly Finding[], run: DcRun): Finding[] {
   const end = `@run:${run.id}`;
-  return findings.filter((one) => one.key.endsWith(end));
+  return findings.filter((one) => one.key.endsWith(end) || (run.kind === "main" && OF_THE_MAIN_RUN.has(one.key)));
+}
+
+/** Runs with what was said of each, what does not fit, and the way that it takes. */
+export function itemsOf(rig: Rig, runs: readonly DcRun[], findings: readonly Finding[]): Item[] {
+  return runs.map((run) => {
+    const said = run.kind === "main" ? saidOfMain(rig) : saidOf(rig, run.key);
+    return { run, said, found: against(findings, run), way: rig.wiring.routes[said.route ?? ""]?.name ?? "" };
+  });
+}
+
+/** What is said of the main run, as of any other. */
+function saidOfMain(rig: Rig): SaidOfRun {
+  const { main } = rig.wiring;
+  const shared = Object.keys(NOTHING_SAID).filter((name) => name in main) as (keyof SaidOfRun & keyof typeof main)[];
+  return {
+    ...NOTHING_SAID,
+    ...Object.fromEntries(shared.map((name) => [name, main[name]])),
+    length: main.one_way_length,
+  };
 }
 
 /** “12 runs: 3 are measured, 9 have an estimated length until somebody measures.” */
@@ -138,7 +162,7 @@ export function onCircuit(rig: Rig, load: string, chosen: string): PatchOperatio
   }
   const position = Math.max(0, ...Object.values(rig.wiring.circuits).map((one) => one.position)) + 1;
   const name = rig.loads[load]?.name ?? "Circuit";
-  const value = { position, name, loads: [load, id], switched: null, own_switches: [] };
+  const value = { position, name, loads: [load, id], switched: null, own_switches: [], joined: null };
   const circuit = `c-${crypto.randomUUID().slice(0, 8)}`;
   const said = rig.wiring.runs[own(load)];
   return [

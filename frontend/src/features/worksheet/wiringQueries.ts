@@ -81,3 +81,22 @@ export const circuitsQuery = (optionId: string, revision: number) =>
       return unwrap(client.GET("/api/v1/options/{option_id}/wiring/circuits", { params }));
     },
   });
+
+/** Cables, fuses, circuits, terminals, cut list, totals and labels, at a revision. */
+export const schedulesQuery = (optionId: string, revision: number) =>
+  queryOptions({
+    queryKey: ["wiring", "schedules", optionId, revision],
+    placeholderData: keepPreviousData,
+    gcTime: 60_000,
+    queryFn: () =>
+      unwrap(client.GET("/api/v1/options/{option_id}/schedules", { params: { path: { option_id: optionId } } })),
+  });
+
+/** Spools to buy, at a revision: a search, so it is asked for only when somebody looks. */
+export const spoolsQuery = (optionId: string, revision: number) =>
+  queryOptions({
+    queryKey: ["wiring", "spools", optionId, revision],
+    gcTime: 60_000,
+    queryFn: () =>
+      unwrap(client.GET("/api/v1/options/{option_id}/schedules/spools", { params: { path: { option_id: optionId } } })),
+  });

@@ -137,6 +137,7 @@ def _circuits(rig: Rig, every: Iterable[Laid], figures: Mapping[str, Figure]) ->
             "none" if none else "chosen" if have is not None else "asked" if asked is not None else "unknown",
             figures.get(f"{one.base}.design_current_a"), one.size, one.length,
             "" if circuit is None else circuit.switched or "", tuple(rig.loads[id].name for id in ids), own,
+            len(ids) - 1, "" if circuit is None else circuit.joined or "",
         )  # fmt: skip
     on_ac = {one.base: one for one in every if one.part == "ac"}
     for id, ac in rig.ac.ordered_circuits().items():
@@ -147,7 +148,7 @@ def _circuits(rig: Rig, every: Iterable[Laid], figures: Mapping[str, Figure]) ->
             "" if cable is None else cable.mark, name_of_circuit(rig, id), "", "ac", figures.get(f"{base}.breaker_a"),
             "chosen" if ac.breaker_a is not None else "asked" if f"{base}.breaker_a" in figures else "unknown",
             figures.get(f"{base}.running_a"), "" if cable is None else cable.size, None if cable is None else cable.length,
-            "", tuple(devices), (),
+            "", tuple(devices), (), 0, "",
         )  # fmt: skip
 
 

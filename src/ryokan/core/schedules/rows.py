@@ -75,6 +75,8 @@ class CircuitRow:
     switched: str
     devices: tuple[str, ...]
     own_switches: tuple[str, ...]  # of the devices
+    joints: int  # where the cable goes on to the next device
+    joined: str  # by splices or from terminals; empty: not said
 
 
 @dataclass(frozen=True, slots=True)

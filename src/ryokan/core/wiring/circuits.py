@@ -29,6 +29,9 @@ class DcCircuit(Model):
         default=(), max_length=MAX_LOADS, description="Loads of it that a switch of their own turns off."
     )
     switched: Switched | None = Field(default=None, description="“none”: nothing before all of them; None: not said.")
+    joined: Literal["splices", "terminals"] | None = Field(
+        default=None, description="How its cable goes on behind each load: by a splice, or from terminals; None: not said."
+    )
 
 
 def put_together(rig: Rig, figures: Mapping[str, Figure], most_a: float) -> dict[str, tuple[str, ...]]:

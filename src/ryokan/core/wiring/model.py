@@ -163,7 +163,7 @@ class Wiring(Model):
         default=None, description="Of new cable; None: yellow in boats by American rules, otherwise black."
     )
     spools: tuple[Length, ...] = Field(
-        default_factory=lambda: tuple(Length(typed=f"{metres} m", m=metres) for metres in USUAL_SPOOLS_M),
+        default_factory=lambda: tuple(Length(typed=f"{metres:g} m", m=metres) for metres in USUAL_SPOOLS_M),
         min_length=1,
         max_length=12,
         description="Lengths that cable is bought in.",
