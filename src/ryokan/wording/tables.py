@@ -30,6 +30,7 @@ COLUMNS = {
     "least_nm": "Nm at least",
     "most_nm": "Nm at most",
     "over_a": "A, the rating before",
+    "before_mm": "mm inside, before",
     "after_mm": "mm inside, after",
     "copper": "copper",
     "aluminium": "aluminium",

@@ -87,7 +87,7 @@ function OneCircuit({ run }: { run: DcRun }) {
         </Chain>
         <Button
           kind="quiet"
-          className="mt-1.5 h-7 shrink-0 px-1.5 text-[14px]"
+          className="mt-1.5 h-7! shrink-0 px-1.5! text-[14px]!"
           aria-expanded={open}
           aria-label={`Change ${circuit?.name ?? run.far}`}
           onClick={() => setOpen(!open)}

@@ -45,8 +45,7 @@ export function LabelSheets({ labels }: { labels: readonly LabelOf[] }) {
         <Page name={name} labels={pages[0] ?? []} title="First sheet" />
       </div>
       {createPortal(
-        <div className="paper-sheet label-sheet" aria-hidden="true">
-          <style>{`@page { size: ${sheet.paper}; margin: 0; }`}</style>
+        <div className={`paper-sheet ${sheet.paper}`} aria-hidden="true">
           {pages.map((page, at) => (
             <Page key={at} name={name} labels={page} title="" />
           ))}
@@ -68,7 +67,7 @@ function Page({ name, labels, title }: { name: SheetName; labels: readonly (Labe
           ? { maxWidth: `${sheet.page_mm[0]}mm` }
           : { width: `${sheet.page_mm[0]}mm`, height: `${sheet.page_mm[1]}mm` }
       }
-      className="label-page w-full border border-rule bg-white"
+      className="label-page block w-full border border-rule bg-white"
       role={title ? "img" : undefined}
       aria-label={title || undefined}
     >

@@ -84,7 +84,7 @@ function OneByOne({ item, go, mayEdit }: { item: Item; go: ((by: 1 | -1) => void
         )}
       </p>
       <label className="block text-[15px]">
-        One way, along where it will lie
+        One way, along where it {run.found ? "lies" : "will lie"}
         <input
           {...input}
           ref={field}
@@ -103,7 +103,7 @@ function OneByOne({ item, go, mayEdit }: { item: Item; go: ((by: 1 | -1) => void
       <div className="mt-5 flex flex-wrap gap-3">
         {shown && mayEdit && (
           <Button
-            className="h-12"
+            className="h-12!"
             onClick={() => void write(`${plain(shown.number)} ${shown.unit}`).then(() => go?.(1))}
           >
             It is {shown.number} {shown.unit}
@@ -111,10 +111,10 @@ function OneByOne({ item, go, mayEdit }: { item: Item; go: ((by: 1 | -1) => void
         )}
         {go && (
           <>
-            <Button className="h-12" onClick={() => go(-1)}>
+            <Button className="h-12!" onClick={() => go(-1)}>
               ‹ Before
             </Button>
-            <Button kind="main" className="h-12" onClick={() => go(1)}>
+            <Button kind="main" className="h-12!" onClick={() => go(1)}>
               Next ›
             </Button>
           </>

@@ -28,7 +28,6 @@ export function RunRow({ item, stock, follow }: { item: Item; stock: readonly st
         <th scope="row" className="py-0.5 pr-2 text-left font-normal leading-5">
           {run.name}
           {said.found && !rig.survey.as_found && <span className="ml-2 text-[12px] text-soft">lies there</span>}
-          <Against found={found} />
         </th>
         <Cell>{figures.design_current_a ? <Figure figure={figures.design_current_a} /> : <NotKnown />}</Cell>
         <Cell>
@@ -47,10 +46,10 @@ export function RunRow({ item, stock, follow }: { item: Item; stock: readonly st
         <Cell>
           <Lost run={run} />
         </Cell>
-        <td className="py-0.5 text-right">
+        <td className="overflow-hidden py-0.5 text-right">
           <Button
             kind="quiet"
-            className="h-7 px-1.5"
+            className="h-7! px-1!"
             aria-expanded={open}
             aria-label={`More of ${run.name}`}
             onClick={() => setOpen(!open)}
@@ -59,6 +58,14 @@ export function RunRow({ item, stock, follow }: { item: Item; stock: readonly st
           </Button>
         </td>
       </tr>
+      {found.length > 0 && (
+        <tr>
+          <td />
+          <td colSpan={7} className="pb-1.5">
+            <Against found={found} />
+          </td>
+        </tr>
+      )}
       {open && (
         <tr>
           <td colSpan={8} className="pt-4 pb-4 pl-4 text-[15px]">

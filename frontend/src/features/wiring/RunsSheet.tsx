@@ -53,7 +53,7 @@ export function RunsSheet() {
       <p className="mb-1 flex flex-wrap items-baseline gap-x-3 text-[13px] text-soft" role="status">
         {shown === items.length ? summed(items.map((one) => one.run)) : `${shown} of ${items.length} runs.`}
         {shown < items.length && (
-          <Button kind="quiet" className="h-7 text-[13px]" onClick={() => change(EVERYTHING)}>
+          <Button kind="quiet" className="h-7! text-[13px]!" onClick={() => change(EVERYTHING)}>
             Show all
           </Button>
         )}
@@ -62,15 +62,15 @@ export function RunsSheet() {
         <p className="py-3 text-soft">No run is like that.</p>
       ) : (
         <div className="overflow-x-auto">
-          <table className="w-full min-w-[44rem] table-fixed text-[14px]" onKeyDown={downTheColumn}>
+          <table className="w-full min-w-[39rem] table-fixed text-[14px]" onKeyDown={downTheColumn}>
             <colgroup>
-              <col className="w-18" />
+              <col className="w-14 lg:w-18" />
               <col />
-              <col className="w-17" />
-              <col className="w-25" />
-              <col className="w-29" />
-              <col className="w-22" />
-              <col className="w-31" />
+              <col className="w-15 lg:w-17" />
+              <col className="w-24 lg:w-25" />
+              <col className="w-27 lg:w-29" />
+              <col className="w-21 lg:w-22" />
+              <col className="w-28 lg:w-31" />
               <col className="w-8" />
             </colgroup>
             <thead>

@@ -18,6 +18,7 @@ const SchedulesSheet = lazyPage("the schedules", async () => (await import("./Sc
 export function WiringPage() {
   const { answer } = useRig();
   const [params, setParams] = useSearchParams();
+  const tab = params.get("tab") ?? "main";
   const { figure } = useStepFigures("wiring");
   const unrated = String(figure("wiring.main.at_least")?.value ?? "");
   const nothing = Number(figure("wiring.main.design_current_a")?.value ?? 0) === 0;
@@ -43,11 +44,12 @@ export function WiringPage() {
           </>
         )}
       </PageHead>
-      <StepFindings step="wiring" />
+      {/* Whoever stands in the vehicle with a tape types; what does not fit is in the ledger. */}
+      {tab !== "measure" && <StepFindings step="wiring" />}
       {answer.findings.some((finding) => finding.code === "wiring.no_stock_size") && <WaysOut />}
       <Tabs
         label="Wiring"
-        value={params.get("tab") ?? "main"}
+        value={tab}
         onChange={(tab) => setParams({ tab }, { replace: true })}
         sheets={[
           {

@@ -9,6 +9,7 @@ export interface Label {
 
 interface Sheet {
   label: string;
+  /** The class that says on what it is printed. */
   paper: string;
   page_mm: readonly [number, number];
   columns: number;
@@ -22,11 +23,11 @@ interface Sheet {
 
 // Sizes of our own: plain sheets, cut along the lines.
 export const SHEETS = {
-  a4_small: sheet("A4, small", "A4", [210, 297], 5, 18, 37, 15),
-  a4_large: sheet("A4, large", "A4", [210, 297], 3, 11, 62, 25),
-  letter_small: sheet("Letter, small", "letter", [215.9, 279.4], 5, 17, 38, 15),
-  letter_large: sheet("Letter, large", "letter", [215.9, 279.4], 3, 10, 64, 25),
-  strip: sheet("Strip, 12 mm", "A4", [210, 297], 3, 22, 64, 12),
+  a4_small: sheet("A4, small", "labels-a4", [210, 297], 5, 18, 37, 15),
+  a4_large: sheet("A4, large", "labels-a4", [210, 297], 3, 11, 62, 25),
+  letter_small: sheet("Letter, small", "labels-letter", [215.9, 279.4], 5, 17, 38, 15),
+  letter_large: sheet("Letter, large", "labels-letter", [215.9, 279.4], 3, 10, 64, 25),
+  strip: sheet("Strip, 12 mm", "labels-a4", [210, 297], 3, 22, 64, 12),
 };
 export type SheetName = keyof typeof SHEETS;
 

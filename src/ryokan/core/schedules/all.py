@@ -166,7 +166,8 @@ def _sleeve(sheet: Sheet, one: Laid) -> Figure | None:
     size = sheet.given(f"schedule.cable.{one.id}.size", one.size, "")
     over = sheet.assumption("lug_over_cable")
     with suppress(OutOfTable):
-        formula = "next_larger(sleeves.before_mm, over × lookup(cable_outside.outside_mm, size))"
+        over_the_lug = "over × lookup(cable_outside.outside_mm, size)"
+        formula = f"lookup(sleeves.before_mm, next_larger(sleeves.before_mm, {over_the_lug}))"
         return sheet.choose(f"schedule.cable.{one.id}.sleeve_mm", formula, "mm", "practice", over=over, size=size)
     return None
 
