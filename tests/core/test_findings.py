@@ -260,6 +260,12 @@ OF_AC: list[tuple[str, dict[str, Any]]] = [
     ("ac.polarity_unseen", {"ac.polarity": "none", **BOAT}),
 ]  # fmt: skip
 TO_INVERTER = "bus.pos>inverter:main.dc"
+OF_THE_PANELS = "array:array.out>controller:controller.pv"
+A_PANEL = {"kind": "panel", "name": "p", "rated_w": 160, "voc_v": 42, "vmp_v": 35, "isc_a": 11, "imp_a": 10.4}
+ONE_STRING = {
+    "own_parts.p": {"part": A_PANEL},
+    "solar.arrays": {"array": {"controller": "controller", "strings": {"s": {"panels": {"p": {"part": "own:p"}}}}}},
+}
 LAMPS, CHARGED, FEEDER = "panel.out>load:lamps.in", "bus.pos>charger:charger.out", "bus.pos>panel.in"
 SENSE = "bank.sense>gear:m.sense"
 LINK_OF_UNITS = "string:1.link>string:1.pos"
@@ -269,6 +275,7 @@ SLOW = {"length": "20 m", "conductor": "awg:18", "fuse_a": 15, "fuse_family": "b
 OF_RUNS: dict[str, tuple[str, dict[str, Any]]] = {
     "wiring.run_undersized": (CHARGED, {"conductor": "awg:14"}),
     "wiring.run_fuse_above_ampacity": (LAMPS, {"conductor": "awg:18", "fuse_a": 30}),
+    "wiring.run_sun_factor": (OF_THE_PANELS, {"conductor": "awg:16", "insulation_c": 60, "terminal_c": 105}),
     "wiring.run_fuse_before_cable": (LAMPS, {"fuse_a": 60}),
     "wiring.run_fuse_over_code": (LAMPS, {"conductor": "awg:18", "fuse_a": 10, "terminal_c": 105}),
     "wiring.run_fuse_below_load": (CHARGED, {"fuse_a": 50}),
@@ -343,7 +350,7 @@ UNDER_THE_ROOF = {"wiring.routes": {"roof": {"name": "Under the roof", "zone": "
 
 
 def said_of_run(key: str, said: dict[str, Any]) -> dict[str, Any]:
-    more = of_units(1) if key == LINK_OF_UNITS else {}
+    more = of_units(1) if key == LINK_OF_UNITS else ONE_STRING if key == OF_THE_PANELS else {}
     return {"wiring.runs": {key: said}} | (UNDER_THE_ROOF if "route" in said else {}) | more
 
 

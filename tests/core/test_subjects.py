@@ -25,6 +25,7 @@ from test_findings import (
     OF_UNITS,
     OF_WAYS,
     OLD_BANK,
+    ONE_STRING,
     RAISED,
     STEEPED,
     STOWED,
@@ -214,8 +215,11 @@ def on_two_runs(code: str) -> tuple[dict[str, Any], dict[str, str]]:
     return changes, {f"run:{hash_of_run(one)}": of.get("label", "") for one, of in ((key, said), (other, said_of_other))}
 
 
-AT_START, LINKS = "wiring.run_fuse_opens_at_start", "wiring.link_below_fuse"
-TWINS += [(code, *on_two_runs(code)) for code in OF_RUNS if code not in (AT_START, LINKS)]
+AT_START, LINKS, SUN = "wiring.run_fuse_opens_at_start", "wiring.link_below_fuse", "wiring.run_sun_factor"
+TWINS += [(code, *on_two_runs(code)) for code in OF_RUNS if code not in (AT_START, LINKS, SUN)]
+TWO_ROOFS = twice(ONE_STRING | {"solar.controllers": CLINIC.model_dump(mode="json")["solar"]["controllers"]})
+FROM_ROOFS = {f"array:r{n}.out>controller:k{n}.pv": OF_RUNS[SUN][1] for n in (1, 2)}
+TWINS += [(SUN, TWO_ROOFS | {"wiring.runs": FROM_ROOFS}, {f"run:{hash_of_run(key)}": "" for key in FROM_ROOFS})]
 OF_STRINGS_TOO = {f"string:{n}.pos>bank.pos": {"fuse_a": 300} for n in (1, 2)}
 THIN_LINKS = {f"string:{n}.link>string:{n}.pos": {"conductor": "awg:3/0"} for n in (1, 2)}
 TWINS += [

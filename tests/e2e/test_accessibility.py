@@ -125,6 +125,11 @@ def let_it_stand(page: Page) -> None:
     line.get_by_role("button", name="Let it stand…").click()
 
 
+# What is looked at beside it on a sheet.
+WITHIN: dict[str, list[tuple[Any, str]]] = {
+    "Every run": [("button", "More of bank to bus")],
+    "Schedules": [("radio", "Terminals"), ("radio", "Spools"), ("radio", "Labels")],
+}
 # What is opened on which step; it has the role of a dialog, be it a sheet over the page or a small form at its place.
 DIALOGS: list[tuple[str, Callable[[Page], None]]] = [
     ("Loads", named("button", "Comments")),
@@ -169,6 +174,9 @@ def test_no_page_tab_or_dialog_breaks_a_rule(browser: Browser, site: Site) -> No
         go(person, step)
         for sheet in sheets(page):
             looked.at(f"{step} {sheet}", page)
+            for kind, name in WITHIN.get(sheet, ()):
+                page.get_by_role(kind, name=name).click()
+                looked.at(f"{step} {sheet} {name}", page)
     for number, (step, press) in enumerate(DIALOGS):
         go(person, step)
         press(page)

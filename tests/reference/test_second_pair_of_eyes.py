@@ -150,7 +150,7 @@ BROKEN: dict[str, Callable[[dict[str, Any]], None]] = {
     "place": said("inverter:main.dc", fuse_way={"m": 0.9}, sheathed="none", **CHOSEN),
     "slow": said("load:lamp.in", fuse_family="blade", fuse_a=10, size="mm2:1.5", length_m=150, **CHOSEN),
     "burns": said("inverter:main.dc", fuse_opens="200 % 4.9 s; 2000 % 4.5 s", size="mm2:6", fuse_a=250, **CHOSEN),
-    "sun_factors": said("controller:c.pv", size="mm2:1.5", zone="roof", bundled=9),
+    "sun_factors": said("controller:c.pv", size="mm2:1.5", zone="roof", bundled=5),
     "loop": a_second_way,
     "both_ends": one_fuse_between_batteries,
     "meet": claimed("charge.pos", design_current_a=20),

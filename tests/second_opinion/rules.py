@@ -104,7 +104,15 @@ def _against_what_it_bears(one: Cable, bears: float, fuse: float | None) -> Iter
         guard = one.before or one.net["main"]
         if meets is not None and guard.fuse_is == "chosen" and bears < meets * (1 - TIGHT):
             yield Complaint("fuse_over", one.mark, f"a link of {bears:.4g} A behind {meets:.4g} A")
-    if one.size_is == "asked" and one.kind in ("array", "pv_lead") and bears < one.floor_a() * (1 - TIGHT):
+    american = (
+        one.net["code_pack"].startswith("na_") and one.zone == "cabin" and not (one.ambient_c or one.bundled or one.buried_mm)
+    )
+    known = one.insulation_c is not None and one.material is not None
+    if (
+        one.kind in ("array", "pv_lead")
+        and one.amps * (1 - TIGHT) <= bears < one.floor_a() * (1 - TIGHT)
+        and (one.size_is == "asked" or (american and (known or one.told_ampacity_a is not None)))
+    ):
         yield Complaint("sun_factors", one.mark, f"bears {bears:.4g} A; 1.25 × 1.25 × Isc is {one.floor_a():.4g} A (NEC 690.8)")
 
 

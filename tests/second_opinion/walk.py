@@ -117,6 +117,7 @@ SAYS = {
         "run_fuse_over_code",
     ),
     "fuse_first": ("run_fuse_before_cable",),
+    "sun_factors": ("run_sun_factor",),
     "thin": ("run_undersized", "conductor_undersized"),
     "fuse_over": ("run_fuse_above_ampacity", "fuse_above_ampacity", "run_fuse_over_code", "link_below_fuse"),
     "fuse_under": ("run_fuse_below_load", "fuse_below_load"),

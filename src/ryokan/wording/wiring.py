@@ -315,6 +315,10 @@ FINDINGS: dict[str, Words] = {
         "{name}: the holes of its lugs are not those of their studs.",
         "A large hole on a small stud touches at its edge alone: the joint warms and loosens. Lugs for the stud end it.",
     ),
+    "wiring.run_sun_factor": Words(
+        "{conductor} of “{name}” may carry {ampacity}; the code asks for {floor}.",
+        "Sun that lasts for hours counts a quarter more, on top of the quarter for bright sun.",
+    ),
     "wiring.run_fuse_before_cable": Words(
         "The fuse of “{name}” has {fuse}; {conductor}, which is asked for, may have less.",
         "It bears {ampacity}. Choose a thicker cable for that fuse, or the fuse that is asked for.",

@@ -34,11 +34,11 @@ export function RunRow({ item, stock, follow }: { item: Item; stock: readonly st
           <OneWay run={run} />
         </Cell>
         <Cell>
-          <Cable run={run} stock={stock} />
+          <Cable run={run} stock={stock} wrong={found.length > 0} />
         </Cell>
         <Cell>
           {run.fused ? (
-            <Fuse run={run} value={said.fuse_a} />
+            <Fuse run={run} value={said.fuse_a} wrong={found.length > 0} />
           ) : (
             <span className="text-[13px] text-soft">{run.kind === "link" ? "before it" : "its strings'"}</span>
           )}
@@ -115,7 +115,8 @@ function OneWay({ run }: { run: DcRun }) {
   );
 }
 
-function Cable({ run, stock }: { run: DcRun; stock: readonly string[] }) {
+/** What is asked for stands beneath as long as nothing is chosen, or something does not fit: otherwise the choice is enough. */
+function Cable({ run, stock, wrong }: { run: DcRun; stock: readonly string[]; wrong: boolean }) {
   const { fault, input } = useConductor({ path: run.conductor_at, value: run.conductor, stock });
   const asks = run.figures.conductor;
   return (
@@ -128,7 +129,7 @@ function Cable({ run, stock }: { run: DcRun; stock: readonly string[] }) {
         className={`${NARROW} w-full`}
         placeholder={run.found ? "–" : ""}
       />
-      {asks && asks.value !== run.conductor && (
+      {asks && asks.value !== run.conductor && (wrong || run.conductor === null) && (
         <Small>
           asks for <Figure figure={asks} className="min-h-6" />
         </Small>
@@ -138,7 +139,7 @@ function Cable({ run, stock }: { run: DcRun; stock: readonly string[] }) {
   );
 }
 
-function Fuse({ run, value }: { run: DcRun; value: number | "none" | null }) {
+function Fuse({ run, value, wrong }: { run: DcRun; value: number | "none" | null; wrong: boolean }) {
   const path = run.kind === "main" ? "/wiring/main/fuse_a" : `/wiring/runs/${run.key}/fuse_a`;
   const { fault, input } = useNumber({ path, unit: "A", value, nullable: true, none: true });
   const asks = run.figures.fuse_a;
@@ -153,7 +154,7 @@ function Fuse({ run, value }: { run: DcRun; value: number | "none" | null }) {
         placeholder={run.found ? "–" : ""}
       />
       <span className="ml-1 text-[13px] text-soft">A</span>
-      {asks && asks.value !== value && (
+      {asks && asks.value !== value && (wrong || value === null) && (
         <Small>
           asks for <Figure figure={asks} className="min-h-6" />
         </Small>

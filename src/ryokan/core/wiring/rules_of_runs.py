@@ -82,6 +82,25 @@ def run_undersized(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     return Trouble(figures=figures, fix=_as_asked(sheet, one), source=bears.source, variant=variant)
 
 
+@rule("wiring.run_sun_factor", "fault", "nec_690_8", worse=("floor", "ampacity"), each=each_said)
+def run_sun_factor(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
+    """The cable of panels bears them in bright sun, and not the quarter more that American codes ask of hours of it.
+
+    Told where nothing else lowers what it bears: a cable that is lowered for heat or a bundle meets the code by the lowered
+    figure alone. (NEC 690.8(B), from memory, unverified)
+    """
+    if one.run.kind not in ("array", "pv_lead") or not one.code_pack.startswith("na_") or one.route is not None:
+        return None
+    cable, bears, floor, current = (
+        _of(sheet, one, name) for name in ("have_conductor", "ampacity_a", "fuse_floor_a", "design_current_a")
+    )
+    if cable is None or bears is None or floor is None or current is None or bears.number < current.number * (1 - 1e-9):
+        return None  # below its current it is a danger of its own
+    if bears.number >= floor.number * (1 - 1e-9):
+        return None
+    return Trouble(figures={"conductor": cable, "ampacity": bears, "floor": floor}, fix=_as_asked(sheet, one))
+
+
 @rule("wiring.run_fuse_above_ampacity", "danger", "abyc_e11_ampacity", each=each_said)
 def run_fuse_above_ampacity(rig: Rig, sheet: Sheet, one: RunOf) -> Trouble | None:
     """The fuse of a run lets through more than its cable bears: the cable burns first."""
