@@ -60,16 +60,6 @@ def ac_side(page: Page) -> None:
     page.get_by_text("Away, at rest").wait_for()
 
 
-def arrange(page: Page) -> None:
-    step(BOAT, "Solar")(page)
-    page.get_by_role("tab", name="Panels and controllers").click()
-    page.get_by_role("button", name="Arrange panels…").click()
-    page.get_by_label("Add a kind of panel").select_option(label="Old panel 100 W")
-    page.get_by_label("How many of kind 1").fill("3")
-    page.get_by_label("Add a kind of panel").select_option(label="Rigid panel 300 W, 60 cells")
-    page.get_by_text("Each kind on a controller of its own").wait_for()
-
-
 def roof(page: Page) -> None:
     step(BOAT, "Solar")(page)
     page.get_by_role("tab", name="Roof").click()
@@ -100,8 +90,15 @@ def tablet(page: Page) -> None:
 
 def runs(page: Page) -> None:
     step(BOAT, "Wiring")(page)
-    page.get_by_label("Cable of bus to the inverter").wait_for()
-    page.get_by_role("heading", name="Every other run").evaluate("heading => heading.scrollIntoView()")
+    page.get_by_role("tab", name="Every run").click()
+    page.get_by_role("button", name="More of bus to the inverter").click()
+    page.get_by_text("its fuse breaks").wait_for()
+
+
+def schedules(page: Page) -> None:
+    step(CLINIC, "Wiring")(page)
+    page.get_by_role("tab", name="Schedules").click()
+    page.get_by_role("cell", name="INV+", exact=True).wait_for()
 
 
 def at(path: str) -> Callable[[Page], None]:
@@ -123,7 +120,7 @@ PICTURES: list[tuple[str, Callable[[Page], None], int, int, str]] = [
     ("solar", step(BOAT, "Solar"), 1280, 1240, "light"),
     ("charging", step(NURSES, "Charging"), 1280, 800, "light"),
     ("wiring", runs, 1280, 1180, "light"),
-    ("arrange", arrange, 1280, 800, "light"),
+    ("schedules", schedules, 1280, 900, "light"),
     ("roof", roof, 1280, 800, "light"),
     ("parts", at("/parts"), 1280, 800, "light"),
     ("sources", at("/sources"), 1280, 800, "light"),

@@ -12,8 +12,10 @@ const CODES = {
     "run_fuse_over_code",
     "run_fuse_before_cable",
     "link_below_fuse",
+    "run_window_closed",
+    "fuse_window_closed",
   ],
-  bears: ["run_undersized", "conductor_undersized"],
+  bears: ["run_undersized", "conductor_undersized", "run_sun_factor"],
   breaks: ["run_fuse_breaking"],
   notices: ["run_fuse_slow", "run_burns_first"],
   lost: ["run_drop", "drop_over_class"],
@@ -183,7 +185,7 @@ function Held({
         ))}
       </dd>
       <dd className={`text-[13px] ${wrong ? OF_SEVERITY[wrong.severity] : "text-soft"}`}>
-        {wrong ? "✗ does not fit" : known ? "✓" : "not all known"}
+        {wrong ? "✗ does not fit" : known ? "✓ fits" : "not all known"}
       </dd>
     </div>
   );
