@@ -81,7 +81,7 @@ class Question:
     each: EachOf | None = None
     members: Mapping[str, Any] = field(init=False)
     parts: Mapping[str, Any] = field(init=False)
-    _readable: set[str] = field(init=False, default_factory=set)  # keys that were looked up before
+    readable: set[str] = field(init=False, default_factory=set)  # keys that were looked up before
     units: dict[str, str] = field(init=False, default_factory=dict)  # by key, as far as they were looked up before
 
     def __post_init__(self) -> None:
@@ -90,12 +90,12 @@ class Question:
 
     def may_read(self, key: str) -> bool:
         """Whether the question has declared a key, wrote it itself, or needs no declaration for it."""
-        if key in self._readable:
+        if key in self.readable:
             return True
         found = any(pattern(family).match(key) for family in (*map(_family, self.reads), *self.writes))
         if found:
-            make_room(self._readable)
-            self._readable.add(key)
+            make_room(self.readable)
+            self.readable.add(key)
         return found
 
     def unit_of(self, key: str) -> str | None:

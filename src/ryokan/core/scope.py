@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Set
 from dataclasses import dataclass, field
 from types import MethodType
 from typing import Any, TypeVar, cast
@@ -41,9 +41,10 @@ class Scope(Sheet):
         self._assumed: dict[str, Figure] = {}
         self._answers: dict[str, Any] = {}
         self._question: Question | None = None
-        # Of the question at hand: what it has read and written, and the units that it writes in.
-        self._seen: set[str] = set()
+        # Of the question at hand: what it has read and written, what it may read as far as that was looked up, and its units.
+        self._reads: set[str] = set()
         self._written: dict[str, Figure] = {}
+        self._readable: Set[str] = frozenset()
         self._units: Mapping[str, str] = {}
         self.trace = Trace()
         self.bring: Callable[[str], None] | None = None  # asks what a figure that a rule reads follows from
@@ -51,11 +52,13 @@ class Scope(Sheet):
     def begin(self, question: Question | None, item: Any = None) -> Trace:
         """See with the eyes of a question; with those of the rules, which may look at everything, where there is none."""
         self._question = question
-        self.trace = Trace(item)
-        self._seen = set()
-        self._written = self.trace.written
-        self._units = {} if question is None else question.units
-        return self.trace
+        self.trace = trace = Trace(item)
+        self._reads, self._written = trace.reads, trace.written
+        if question is None:
+            self._readable, self._units = frozenset(), {}
+        else:
+            self._readable, self._units = question.readable, question.units
+        return trace
 
     def replay(self, trace: Trace) -> None:
         """Take over what a question wrote before."""
@@ -111,8 +114,10 @@ class Scope(Sheet):
         return figure
 
     def get(self, key: str) -> Figure | None:
-        if key not in self._seen and key not in self._written:
-            self._note(key)
+        if key not in self._reads and key not in self._written:
+            if key not in self._readable:
+                self._require_readable(key)
+            self._reads.add(key)
             if self.bring is not None and self._question is None:
                 self._brought(key)
         return self._figures.get(key)
@@ -147,26 +152,25 @@ class Scope(Sheet):
 
     def _read_answer(self, answer: Answer[Any] | AnswerOfEach[Any]) -> Any:
         key = answer_key(answer)
-        if key not in self._seen:
-            self._note(key)
+        if key not in self._reads:
+            self._require_readable(key)
+            self._reads.add(key)
         return self._answers[answer.name]
 
     def _brought(self, key: str) -> None:
         """Have a figure worked out that a rule reads, and go on with the rule."""
         assert self.bring is not None
-        trace, seen = self.trace, self._seen
+        trace = self.trace
         self.bring(key)
-        self._question, self.trace, self._seen, self._written, self._units = None, trace, seen, trace.written, {}
+        self._question, self.trace = None, trace
+        self._reads, self._written, self._readable, self._units = trace.reads, trace.written, frozenset(), {}
 
-    def _note(self, key: str) -> None:
-        """Keep that something is read, if it may be."""
+    def _require_readable(self, key: str) -> None:
         question = self._question
         if key.startswith(ASSUMPTIONS):
             raise Undeclared(f"{key} is read: ask for the assumption instead")
         if question is not None and not question.may_read(key):
             raise Undeclared(f"question {question.name} reads {key}, which it has not declared")
-        self._seen.add(key)
-        self.trace.reads.add(key)
 
     def _add(self, figure: Figure) -> Figure:
         key = figure.key
