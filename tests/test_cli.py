@@ -111,3 +111,33 @@ def test_a_file_of_every_version_can_be_read_for_ever(path: Path) -> None:
 
 def _rig(path: Path) -> Rig:
     return Rig.model_validate(json.loads(path.read_text())["options"][0]["rig"])
+
+
+def test_check_prints_what_is_found_and_ends_with_one_where_something_does_not_fit() -> None:
+    code, output = run("check", str(ROOT / "examples/nurses-fifth-wheel.json"))
+    assert code == 1
+    told = [line for line in output.splitlines() if line.startswith("  Danger")]
+    assert told and output.index(told[0]) == output.index("  Danger")
+    assert "need" not in output.splitlines()[2]  # the ledger is not printed
+    code, output = run("check", str(ROOT / "examples/eye-clinic-shuttle-bus.json"))
+    assert (code, "No rule is broken" in output) == (0, True)
+
+
+def test_schedules_are_written_as_csv_workbook_and_json(tmp_path: Path) -> None:
+    path = str(ROOT / "examples/eye-clinic-shuttle-bus.json")
+    code, whole = run("schedule", path)
+    assert code == 0 and [line for line in whole.splitlines() if line in ("Cables", "Cut list", "Spools")] == [
+        "Cables",
+        "Cut list",
+        "Spools",
+    ]
+    code, pieces = run("schedule", path, "--only", "pieces", "--units", "us")
+    assert code == 0 and pieces.startswith("Mark,From – to,Cable,Colour,Cut [ft],")
+    assert "\nINV+,bus to the inverter,1 AWG,red,3.492," in pieces.replace("\r", "")  # 3 ft and 15 cm
+    code, text = run("schedule", path, "--json")
+    document = json.loads(text)
+    assert code == 0 and document["format"] == "ryokan.schedule.1"
+    assert {*document["schedules"]} == {"cables", "fuses", "circuits", "terminals", "pieces", "totals", "lugs", "spools"}
+    assert run("schedule", path, "--xlsx")[0] == 2
+    out = tmp_path / "s.xlsx"
+    assert run("schedule", path, "--xlsx", "--out", str(out))[0] == 0 and out.read_bytes()[:2] == b"PK"

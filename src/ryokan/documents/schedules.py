@@ -7,7 +7,7 @@ import io
 from collections.abc import Iterable
 
 from ryokan.core.csv_rows import inert
-from ryokan.wording.quantities import UnitSystem
+from ryokan.wording.quantities import HARD_SPACE, UnitSystem
 from ryokan.wording.schedules import Cell, Table, headed
 
 WIDEST = 60  # characters of a column of a workbook
@@ -66,5 +66,5 @@ def schedules_xlsx(title: str, tables: Iterable[Table], units: UnitSystem) -> by
 
 def _value(cell: Cell) -> float | str:
     if cell.number is None:
-        return cell.text
+        return cell.text.replace(HARD_SPACE, " ")  # people search files with an ordinary one
     return int(cell.number) if cell.number == int(cell.number) else cell.number

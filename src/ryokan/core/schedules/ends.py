@@ -29,9 +29,13 @@ def _label(one: RunOf) -> str:
 
 def ends_of(rig: Rig, one: RunOf) -> tuple[str, str]:
     """What is at the near and at the far end of a run; of links the run's own name at both."""
-    name = name_of_run(rig, one.run)
+    return parted(name_of_run(rig, one.run))
+
+
+def parted(name: str) -> tuple[str, str]:
+    """Both ends of a name such as “bus to the inverter”, without what is behind a comma; the whole name where it has no two."""
     near, to, far = name.partition(" to ")
-    return (_plain(near), _plain(far)) if to else (name, name)
+    return (_plain(near), _plain(far.partition(",")[0])) if to else (name, name)
 
 
 def _plain(name: str) -> str:

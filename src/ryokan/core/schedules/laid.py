@@ -9,7 +9,7 @@ from ryokan.core.ac.model import AcCable
 from ryokan.core.ac.things import name_of_circuit, name_of_panel
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.rig import Rig
-from ryokan.core.schedules.ends import ac_colours, conductors_of, ends_of, marks_of
+from ryokan.core.schedules.ends import ac_colours, conductors_of, ends_of, marks_of, parted
 from ryokan.core.schedules.rows import Basis, LengthBasis, Part, When
 from ryokan.core.topology.signals import signals
 from ryokan.core.wiring.small_wires import NOTHING_SAID, name_of_signal
@@ -108,14 +108,13 @@ def _signals(rig: Rig, sheet: Sheet) -> Iterator[Laid]:
         said = rig.wiring.signals.get(key, NOTHING_SAID)
         mark, name = said.label.strip() or f"S{number}", name_of_signal(rig, wire)
         length = None if said.length is None else sheet.given(f"schedule.cable.wire-{number}.length_m", said.length.m, "m")
-        near, to, far = name.partition(" to ")
         yield Laid(
             mark=mark,
             name=name,
             key=key,
             part="signals",
             when="always",
-            ends=(near, far.partition(",")[0]) if to else (name, name),
+            ends=parted(name),
             conductors=((mark, ""),),
             cables=1,
             cores=1,
@@ -145,14 +144,13 @@ def _on_ac(rig: Rig, sheet: Sheet) -> Iterator[Laid]:
         length = sheet.figures.get(f"{base}.length_m")
         if length is None and cable.length is not None:
             length = sheet.given(f"schedule.cable.ac-{number}.length_m", cable.length.m, "m")
-        near, _, far = name.partition(" to ")
         yield Laid(
             mark=f"A{number}",
             name=name,
             key="",
             part="ac",
             when="",
-            ends=(near, far),
+            ends=parted(name),
             conductors=((f"A{number}", ac_colours(rig, lives)),),
             cables=1,
             cores=lives + 2,
