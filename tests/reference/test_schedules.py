@@ -40,6 +40,12 @@ def test_what_is_cut_landed_and_labelled(case: dict[str, Any]) -> None:
     ends = {f"{one.mark} {one.end}": one for one in found.terminals}
     for end, (least, most) in case.get("torque", {}).items():
         assert [ends[end].least_nm.number, ends[end].most_nm.number] == [least, most]
+    for end, ending in case.get("endings", {}).items():
+        assert ends[end].ending == ending, end
+    circuits = {one.circuit: one for one in found.circuits}
+    for name, expected in case.get("circuits", {}).items():
+        one = circuits[name]
+        assert [one.side, one.rating_basis, [*one.devices], [*one.own_switches], one.switched, one.joints] == expected
     totals = {f"{one.size} {one.colour}": one for one in found.totals}
     for name, (count, metres, kilograms) in case.get("totals", {}).items():
         one = totals[name]
@@ -58,7 +64,9 @@ def test_the_least_is_bought(case: dict[str, Any]) -> None:
     assert plan.proven
     assert sorted(n for spool in plan.spools for n in spool.cuts) == [n for n in range(len(case["cuts"])) if n not in plan.left]
     for spool in plan.spools:
-        assert sum(case["cuts"][n] for n in spool.cuts) <= spool.length_m + 1e-9
+        cut = sum(case["cuts"][n] for n in spool.cuts)
+        assert cut <= spool.length_m + 1e-9 and spool.waste_m == pytest.approx(spool.length_m - cut)
+    assert plan.waste_m == pytest.approx(plan.bought_m - sum(case["cuts"]) + sum(case.get("left", [])))
 
 
 def least_bought(cuts: tuple[int, ...], spools: tuple[int, ...]) -> tuple[int, int]:
