@@ -3,7 +3,7 @@ import { useState } from "react";
 import type { SaidOfRun } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Failed, Waiting } from "../../ui/states";
-import { SelectField } from "../worksheet/fields";
+import { NumberField, SelectField } from "../worksheet/fields";
 import { useRig } from "../worksheet/useRig";
 import { WorkedFigures } from "../worksheet/WorkedFigures";
 import { madeQuery } from "../worksheet/wiringQueries";
@@ -21,7 +21,7 @@ export function Made({
 }: {
   run: string;
   base: string;
-  said: Pick<SaidOfRun, "stud_near" | "stud_far" | "lugs_fit">;
+  said: Pick<SaidOfRun, "stud_near" | "stud_far" | "lugs_fit" | "lug_angle_deg">;
 }) {
   const [open, setOpen] = useState(false);
   return (
@@ -38,6 +38,14 @@ export function Made({
             options={STUDS}
           />
           <SelectField label="Stud at its far end" path={`${base}/stud_far`} value={said.stud_far} options={STUDS} />
+          <NumberField
+            label="Angle between its lugs"
+            path={`${base}/lug_angle_deg`}
+            unit="°"
+            nullable
+            value={said.lug_angle_deg}
+            hint="Seen along the cable: 0 where both lie flat, 90 where one stands."
+          />
           <SelectField
             label="Its lugs fit their studs"
             path={`${base}/lugs_fit`}

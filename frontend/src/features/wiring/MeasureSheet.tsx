@@ -1,5 +1,4 @@
-import { useQuery } from "@tanstack/react-query";
-import { type KeyboardEvent, useMemo, useRef, useState } from "react";
+import { type KeyboardEvent, useRef, useState } from "react";
 import { Button } from "../../ui/Button";
 import { formatQuantity } from "../../ui/formatQuantity";
 import { Failed, Waiting } from "../../ui/states";
@@ -7,20 +6,15 @@ import { useLength } from "../worksheet/cableFields";
 import { Figure } from "../worksheet/Figure";
 import { useMember } from "../worksheet/fields";
 import { useRig } from "../worksheet/useRig";
-import { wiringQuery } from "../worksheet/wiringQueries";
 import { type Item, isMeasured } from "./runList";
-import { itemsOf } from "./runThings";
+import { useRunItems } from "./useRunItems";
 
 /** Lengths one by one, standing in the vehicle: a run fills the sheet, and the next comes once its length is said. */
 export function MeasureSheet() {
-  const { rig, answer, optionId } = useRig();
-  const query = useQuery(wiringQuery(optionId, answer.revision));
+  const { answer } = useRig();
+  const { items, query } = useRunItems();
   const [again, setAgain] = useState(false);
   const [at, setAt] = useState("");
-  const items = useMemo(
-    () => (query.data ? itemsOf(rig, [query.data.main, ...query.data.runs], answer.findings) : []),
-    [rig, query.data, answer.findings],
-  );
   if (!query.data) {
     return query.error ? (
       <Failed error={query.error} retry={() => void query.refetch()} />

@@ -11,6 +11,18 @@ import { RunDrawing } from "./RunDrawing";
 import type { Item } from "./runList";
 
 export const STOCK = "stock-of-cables";
+/** When it carries that much. */
+const BRIEFLY: Record<DcRun["when"], string> = {
+  inverting: "inverting",
+  charging: "charging",
+  sun: "in full sun",
+  engine: "engine on",
+  hookup: "hooked up",
+  loads: "loads on",
+  most: "in or out",
+  always: "",
+  "": "",
+};
 const NARROW = "field h-[30px] px-1.5 text-right font-mono text-[14px]";
 
 /** One run in a line; on a press drawn along its cable, with all that can be said of it. */
@@ -27,6 +39,7 @@ export function RunRow({ item, stock, follow }: { item: Item; stock: readonly st
         </td>
         <th scope="row" className="py-0.5 pr-2 text-left font-normal leading-5">
           {run.name}
+          {BRIEFLY[run.when] && <span className="ml-2 whitespace-nowrap text-[12px] text-soft">{BRIEFLY[run.when]}</span>}
           {said.found && !rig.survey.as_found && <span className="ml-2 text-[12px] text-soft">lies there</span>}
         </th>
         <Cell>{figures.design_current_a ? <Figure figure={figures.design_current_a} /> : <NotKnown />}</Cell>

@@ -1,29 +1,23 @@
 import { useQuery } from "@tanstack/react-query";
-import { Fragment, type KeyboardEvent, type ReactNode, useMemo } from "react";
+import { Fragment, type KeyboardEvent, type ReactNode } from "react";
 import { useSearchParams } from "react-router";
 import { referenceQuery } from "../../api/queries";
 import type { DcRun } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Failed, Waiting } from "../../ui/states";
 import { sayConductor } from "../worksheet/cableFields";
-import { useRig } from "../worksheet/useRig";
-import { wiringQuery } from "../worksheet/wiringQueries";
 import { RunRow, STOCK } from "./RunRow";
 import { RunsAtOnce } from "./RunsAtOnce";
 import { ENDS, EVERYTHING, GROUPS, type Item, listed, ONLY, PARTS, SORTS, type Wanted, wantedOf } from "./runList";
-import { itemsOf, summed } from "./runThings";
+import { summed } from "./runThings";
+import { useRunItems } from "./useRunItems";
 
 /** Every cable of the DC side in one list: filtered, sorted, grouped, its lengths typed down the column. */
 export function RunsSheet() {
-  const { rig, answer, optionId } = useRig();
-  const query = useQuery(wiringQuery(optionId, answer.revision));
+  const { items, query } = useRunItems();
   const { data: reference } = useQuery(referenceQuery);
   const [params, setParams] = useSearchParams();
   const wanted = wantedOf(params);
-  const items = useMemo(
-    () => (query.data ? itemsOf(rig, [query.data.main, ...query.data.runs], answer.findings) : []),
-    [rig, query.data, answer.findings],
-  );
   if (!query.data) {
     return query.error ? (
       <Failed error={query.error} retry={() => void query.refetch()} />
