@@ -39,7 +39,9 @@ export function RunRow({ item, stock, follow }: { item: Item; stock: readonly st
         </td>
         <th scope="row" className="py-0.5 pr-2 text-left font-normal leading-5">
           {run.name}
-          {BRIEFLY[run.when] && <span className="ml-2 whitespace-nowrap text-[12px] text-soft">{BRIEFLY[run.when]}</span>}
+          {BRIEFLY[run.when] && (
+            <span className="ml-2 whitespace-nowrap text-[12px] text-soft">{BRIEFLY[run.when]}</span>
+          )}
           {said.found && !rig.survey.as_found && <span className="ml-2 text-[12px] text-soft">lies there</span>}
         </th>
         <Cell>{figures.design_current_a ? <Figure figure={figures.design_current_a} /> : <NotKnown />}</Cell>
