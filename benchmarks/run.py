@@ -17,6 +17,7 @@ import time
 from concurrent.futures import ThreadPoolExecutor
 from datetime import UTC, datetime
 from pathlib import Path
+from random import Random
 from typing import Any
 
 from calibration import calibrating_loop
@@ -35,6 +36,8 @@ from ryokan.core.job_file import OptionFile
 from ryokan.core.loads.line import read_line
 from ryokan.core.parts.model import ControllerPart, PanelPart
 from ryokan.core.rig import Rig, Stay
+from ryokan.core.schedules.all import schedules
+from ryokan.core.schedules.spools import cutting_plan, spools_to_buy
 from ryokan.core.solar.arrange import Conditions, may_come, ways
 from ryokan.operations.accounts import create_shop
 from ryokan.operations.candidates import DECIDED, SHOWN
@@ -242,6 +245,19 @@ def bench_evaluate() -> None:
     sizes_with_runs(evaluate(wired_rig()))
 
 
+def bench_schedules() -> None:
+    """All schedules of eighty runs, and the spools for their pieces; then four hundred pieces of one size."""
+    rig = wired_rig()
+    report = evaluate(rig)
+    say("schedules of 80 runs", times_ms(lambda: schedules(rig, report), 20))
+    pieces = schedules(rig, report).pieces
+    say(f"spools for {len(pieces)} pieces", times_ms(lambda: spools_to_buy(rig, pieces), 5))
+    random = Random(1)
+    for count in (80, 400):
+        cuts = [round(random.uniform(0.3, 9), 2) for _ in range(count // 2)] * 2
+        say(f"a cutting plan of {count} pieces of one size", times_ms(lambda cuts=cuts: cutting_plan(cuts, (10, 25, 50)), 3))
+
+
 def bench_fixes(rig: Rig) -> None:
     """Ten fixes, three of them the same cable, each tried: what a page of findings waits for behind an edit."""
     broken, document = patched(
@@ -298,6 +314,7 @@ def bench_processes() -> None:
 BENCHES = {
     "start-up": bench_start_up,
     "evaluate": bench_evaluate,
+    "schedules": bench_schedules,
     "sun": bench_sun,
     "lines": bench_lines,
     "arrange": bench_arrange,

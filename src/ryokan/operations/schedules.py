@@ -13,9 +13,13 @@ from ryokan.core.schedules.rows import SpoolRow
 from ryokan.core.schedules.spools import spools_to_buy
 from ryokan.documents.schedules import schedules_csv, schedules_xlsx
 from ryokan.operations.accounts import Actor
+from ryokan.operations.gate import Gate
 from ryokan.operations.rigs import work_out
 from ryokan.wording.quantities import UnitSystem
 from ryokan.wording.schedules import Table, tables
+
+# A cutting plan of hundreds of pieces costs a core for some seconds.
+_SEARCHES = Gate(at_work=1, waiting=4)
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,7 +47,7 @@ def read_schedules(session: Session, actor: Actor, option_id: UUID) -> Schedules
 def read_spools(session: Session, actor: Actor, option_id: UUID) -> tuple[SpoolRow, ...]:
     """Spools to buy for all pieces of an option. Raises NotThere where there is no such option in the actor's shop."""
     one = read_schedules(session, actor, option_id)
-    return spools_to_buy(one.rig, one.found.pieces)
+    return _bought(one)
 
 
 def schedules_as_csv(session: Session, actor: Actor, option_id: UUID, units: UnitSystem, only: str | None) -> str:
@@ -57,9 +61,14 @@ def schedules_as_workbook(session: Session, actor: Actor, option_id: UUID, units
     return schedules_xlsx(title, found, units)
 
 
+def _bought(one: SchedulesOf) -> tuple[SpoolRow, ...]:
+    with _SEARCHES.passed():
+        return spools_to_buy(one.rig, one.found.pieces)
+
+
 def _tables(
     session: Session, actor: Actor, option_id: UUID, units: UnitSystem, only: str | None
 ) -> tuple[str, tuple[Table, ...]]:
     one = read_schedules(session, actor, option_id)
-    spools = spools_to_buy(one.rig, one.found.pieces) if only in (None, "spools") else None
+    spools = _bought(one) if only in (None, "spools") else None
     return one.title, tuple(table for table in tables(one.found, spools, units) if only in (None, table.name))
