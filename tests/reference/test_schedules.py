@@ -42,6 +42,9 @@ def test_what_is_cut_landed_and_labelled(case: dict[str, Any]) -> None:
         assert [ends[end].least_nm.number, ends[end].most_nm.number] == [least, most]
     for end, ending in case.get("endings", {}).items():
         assert ends[end].ending == ending, end
+    fuses = {one.mark: one for one in found.fuses}
+    for mark, (rated_a, volts) in case.get("fuses", {}).items():
+        assert [fuses[mark].rating.number, fuses[mark].volts.number] == [rated_a, volts]
     circuits = {one.circuit: one for one in found.circuits}
     for name, expected in case.get("circuits", {}).items():
         one = circuits[name]

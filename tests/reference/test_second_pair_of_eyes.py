@@ -158,6 +158,7 @@ BROKEN: dict[str, Callable[[dict[str, Any]], None]] = {
     "neutral": shared_neutral,
     "pieces": first_piece(cut_m=0.1),
     "spools": cut_twice,
+    "rows": lambda document: document["schedules"]["fuses"][0].update(volts=13.6),
 }
 
 

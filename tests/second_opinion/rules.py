@@ -262,7 +262,7 @@ def _of_the_ac_side(net: dict[str, Any]) -> Iterator[Complaint]:
 
 def _of_the_rows(document: dict[str, Any], cables: dict[str, Cable]) -> Iterator[Complaint]:
     """Schedules that do not say what the network says."""
-    found = document["schedules"]
+    found, net = document["schedules"], document["network"]
     pieces: dict[str, list[dict[str, Any]]] = {}
     for row in found["pieces"]:
         pieces.setdefault(row["run_key"], []).append(row)
@@ -280,6 +280,12 @@ def _of_the_rows(document: dict[str, Any], cables: dict[str, Cable]) -> Iterator
     marks = [row["mark"] for row in found["pieces"]]
     for mark in sorted({mark for mark in marks if marks.count(mark) > 1}):
         yield Complaint("pieces", mark, "two pieces have one mark")
+    for row in found["fuses"]:
+        if row["volts"] is not None and net["max_v"] is not None and row["volts"] < net["max_v"]:
+            yield Complaint("rows", row["mark"], f"told to meet {row['volts']:g} V where {net['max_v']:g} V come")
+        one = cables.get(row["run_key"])
+        if one is not None and row["fault"] is not None and row["fault"] != one.claims["fault_high_a"]:
+            yield Complaint("rows", row["mark"], "its fault current is not that of its run")
     cut = [mark for row in found["spools"] for mark in row["marks"]]
     if found["spools"] and sorted(cut) != sorted(
         row["mark"] for row in found["pieces"] if row["cut_m"] is not None and row["size"]

@@ -72,11 +72,21 @@ export function SchedulesSheet() {
 }
 
 function Listed({ table }: { table: ScheduleTable }) {
-  // A column in which nothing stands takes room and says nothing.
-  const shown = table.columns.map((_, at) => table.rows.some((row) => row.cells[at]?.text));
+  const texts = table.columns.map((_, at) => new Set(table.rows.map((row) => row.cells[at]?.text ?? "")));
+  const alike = table.columns.map(
+    (column, at) => SAID_ONCE.has(column.name) && table.rows.length > 2 && texts[at]?.size === 1 && !texts[at]?.has(""),
+  );
+  // A column in which nothing stands takes room and says nothing; one that says the same everywhere is said once.
+  const shown = table.columns.map((_, at) => !alike[at] && table.rows.some((row) => row.cells[at]?.text));
+  const everywhere = table.columns.flatMap((column, at) =>
+    alike[at] ? [`${column.head.toLowerCase()} ${[...(texts[at] ?? [])][0]}`] : [],
+  );
   return (
     <>
-      <p className="mb-2 max-w-[46rem] text-[14px] text-soft">{table.note}</p>
+      <p className="mb-2 max-w-[46rem] text-[14px] text-soft">
+        {table.note}
+        {everywhere.length > 0 && ` In every row: ${everywhere.join(", ")}.`}
+      </p>
       {table.rows.length === 0 ? (
         <p className="py-3 text-soft">Nothing stands in it yet.</p>
       ) : (
@@ -126,7 +136,8 @@ function Listed({ table }: { table: ScheduleTable }) {
   );
 }
 
-const LONG = new Set(["run", "circuit", "at", "near_label", "far_label", "devices", "marks", "when"]);
+const SAID_ONCE = new Set(["material", "insulation", "size_is", "length_is", "rating_is", "least", "allowed"]);
+const LONG = new Set(["run", "circuit", "at", "near_label", "far_label", "part", "devices", "marks", "when"]);
 
 /** A swatch beside the word, never in its place. */
 const PAINT: Record<string, string> = {

@@ -33,7 +33,7 @@ UNITS = {
     "schedule.total.*.length_m": "m",
 }
 THIN_MM2 = 10.0  # up to here a wire is clamped or has a crimped terminal; beyond it a lug (common practice)
-HIGHEST_V = ("storage.absorption_v", "storage.full_rest_v", "storage.nominal_v")
+HIGHEST_V = ("storage.max_v", "storage.full_rest_v", "storage.nominal_v")  # charging goes highest
 
 
 @dataclass(frozen=True, slots=True)
