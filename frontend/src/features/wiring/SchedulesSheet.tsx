@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import { Fragment } from "react";
 import { useSearchParams } from "react-router";
 import type { ScheduleTable } from "../../api/types";
 import { Choice } from "../../ui/Choice";
@@ -77,7 +78,11 @@ function Listed({ table }: { table: ScheduleTable }) {
     (column, at) => SAID_ONCE.has(column.name) && table.rows.length > 2 && texts[at]?.size === 1 && !texts[at]?.has(""),
   );
   // A column in which nothing stands takes room and says nothing; one that says the same everywhere is said once.
-  const shown = table.columns.map((_, at) => !alike[at] && table.rows.some((row) => row.cells[at]?.text));
+  const shown = table.columns.map(
+    (column, at) => !alike[at] && column.name !== "part" && table.rows.some((row) => row.cells[at]?.text),
+  );
+  const part = table.columns.findIndex((column) => column.name === "part");
+  const partOf = (at: number) => (part < 0 ? "" : (table.rows[at]?.cells[part]?.text ?? ""));
   const everywhere = table.columns.flatMap((column, at) =>
     alike[at] ? [`${column.head.toLowerCase()} ${[...(texts[at] ?? [])][0]}`] : [],
   );
@@ -110,23 +115,36 @@ function Listed({ table }: { table: ScheduleTable }) {
             </thead>
             <tbody>
               {table.rows.map((row, at) => (
-                <tr key={at} className="border-rule border-b align-baseline">
-                  {row.cells.map((cell, column) => {
-                    const of = table.columns[column];
-                    return (
-                      shown[column] &&
-                      of && (
-                        <td
-                          key={of.name}
-                          className={`py-1 pr-3 ${of.numeric ? "whitespace-nowrap text-right" : LONG.has(of.name) ? "min-w-24 leading-5" : "whitespace-nowrap"} ${of.name === "mark" ? "font-mono" : ""}`}
-                        >
-                          {cell.figure ? <Figure figure={cell.figure} className="min-h-6" /> : cell.text}
-                          {of.name === "colour" && <Colour name={cell.text} />}
-                        </td>
-                      )
-                    );
-                  })}
-                </tr>
+                <Fragment key={at}>
+                  {partOf(at) !== "" && partOf(at) !== partOf(at - 1) && (
+                    <tr>
+                      <th
+                        colSpan={table.columns.length}
+                        scope="rowgroup"
+                        className="pt-3 pb-0.5 text-left font-semibold"
+                      >
+                        {partOf(at)}
+                      </th>
+                    </tr>
+                  )}
+                  <tr className="border-rule border-b align-baseline">
+                    {row.cells.map((cell, column) => {
+                      const of = table.columns[column];
+                      return (
+                        shown[column] &&
+                        of && (
+                          <td
+                            key={of.name}
+                            className={`py-1 pr-3 ${of.numeric ? "whitespace-nowrap text-right" : LONG.has(of.name) ? "min-w-24 leading-5" : "whitespace-nowrap"} ${of.name === "mark" ? "font-mono" : ""}`}
+                          >
+                            {cell.figure ? <Figure figure={cell.figure} className="min-h-6" /> : cell.text}
+                            {of.name === "colour" && <Colour name={cell.text} />}
+                          </td>
+                        )
+                      );
+                    })}
+                  </tr>
+                </Fragment>
               ))}
             </tbody>
           </table>
@@ -137,7 +155,7 @@ function Listed({ table }: { table: ScheduleTable }) {
 }
 
 const SAID_ONCE = new Set(["material", "insulation", "size_is", "length_is", "rating_is", "least", "allowed"]);
-const LONG = new Set(["run", "circuit", "at", "near_label", "far_label", "part", "devices", "marks", "when"]);
+const LONG = new Set(["run", "circuit", "at", "near_label", "far_label", "devices", "marks", "when"]);
 
 /** A swatch beside the word, never in its place. */
 const PAINT: Record<string, string> = {

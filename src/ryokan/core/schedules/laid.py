@@ -20,6 +20,7 @@ PART_OF: dict[str, Part] = {
     "way_out": "charging", "charger": "charging", "pv_lead": "sun", "array": "sun", "controller": "sun", "panel": "dc",
     "step_down": "dc", "circuit": "dc", "branch": "dc",
 }  # fmt: skip
+ORDER: tuple[Part, ...] = ("bank", "inverters", "charging", "sun", "dc", "signals", "ac")
 WHEN_OF: dict[str, When] = {
     "main": "most", "string": "most", "link": "most", "inverter": "inverting", "charge": "charging", "way_in": "engine",
     "way_out": "engine", "charger": "hookup", "pv_lead": "sun", "array": "sun", "controller": "sun", "panel": "loads",
@@ -56,7 +57,7 @@ class Laid:
 
 
 def every_cable(rig: Rig, sheet: Sheet) -> tuple[Laid, ...]:
-    """Every cable, the main run first.
+    """Every cable by parts of the network, the main run first.
 
     Parameters
     ----------
@@ -64,7 +65,8 @@ def every_cable(rig: Rig, sheet: Sheet) -> tuple[Laid, ...]:
     sheet : Sheet
         With the figures of the rig's report; lengths that no report holds are added to it.
     """
-    return (*_runs(rig, sheet.figures), *_signals(rig, sheet), *_on_ac(rig, sheet))
+    runs = sorted(_runs(rig, sheet.figures), key=lambda one: ORDER.index(one.part))
+    return (*runs, *_signals(rig, sheet), *_on_ac(rig, sheet))
 
 
 def _runs(rig: Rig, figures: Mapping[str, Figure]) -> Iterator[Laid]:
