@@ -35,6 +35,8 @@ def test_what_is_cut_landed_and_labelled(case: dict[str, Any]) -> None:
         assert one.cut_m is not None and one.cut_m.number == pytest.approx(cut_m)
     for mark, texts in case.get("labels", {}).items():
         assert [pieces[mark].near_label, pieces[mark].far_label] == texts
+    for mark, (cut_m, basis) in case.get("estimated", {}).items():
+        assert (pieces[mark].cut_m.number, pieces[mark].length_basis) == (pytest.approx(cut_m), basis)
     for mark, before_mm in case.get("sleeves", {}).items():
         assert pieces[mark].sleeve.number == before_mm
     ends = {f"{one.mark} {one.end}": one for one in found.terminals}
