@@ -253,7 +253,7 @@ def reckoned(net: dict[str, Any]) -> dict[str, Cable]:
         one.amps = _amps(one)
     for one in sorted(cables, key=_depth):
         _along(one)
-    return net["cables"]  # type: ignore[no-any-return]
+    return net["cables"]
 
 
 def _depth(one: Cable) -> int:
@@ -284,7 +284,7 @@ def _amps(one: Cable) -> float | None:
         return _charging(one, node)
     if kind == "charge":
         fed = [_gives(other) for other in one.after]
-        return sum(fed) if fed and all(amps is not None for amps in fed) else None  # type: ignore[arg-type]
+        return sum(fed) if fed and all(amps is not None for amps in fed) else None
     if kind == "main":
         return _through_main(
             one, cutoff, net["schools"]["solar_joins"] == "charge_bus", net["schools"]["inverters_join"] == "bus"

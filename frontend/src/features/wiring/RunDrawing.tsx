@@ -84,6 +84,7 @@ export function RunDrawing({ run, said, found }: { run: DcRun; said: SaidOfRun; 
               : []),
             { what: figures.ampacity_a ? "cable bears" : "cable bears at most", figure: bears },
           ]}
+          unless="as the school of fuses allows"
           sign="≤"
         />
         {run.fused && (figures.fault_high_a || figures.fault_low_a) && (
@@ -97,8 +98,10 @@ export function RunDrawing({ run, said, found }: { run: DcRun; said: SaidOfRun; 
                 what: "its fuse breaks",
                 figure: undefined,
                 words: said.fuse_breaks_a === null ? "not known" : `${said.fuse_breaks_a} A`,
+                value: said.fuse_breaks_a ?? undefined,
               },
             ]}
+            unless="a fuse before it breaks that"
             sign="≤"
           />
         )}
@@ -113,6 +116,7 @@ export function RunDrawing({ run, said, found }: { run: DcRun; said: SaidOfRun; 
               },
               { what: "may be lost", figure: figures.allowed_drop_v },
             ]}
+            unless="not all of its way is measured"
             sign="≤"
           />
         )}
@@ -153,6 +157,7 @@ interface Step {
   what: string;
   figure: FigureValue | undefined;
   words?: string;
+  value?: number;
 }
 
 /** Numbers in the order in which each has to be at most the next; what does not fit is said behind them. */
@@ -161,13 +166,18 @@ function Held({
   steps,
   sign,
   wrong,
+  unless,
 }: {
   label: string;
   steps: Step[];
   sign: string;
   wrong: Finding | undefined;
+  /** What is said where the numbers do not rise, and no rule speaks all the same. */
+  unless: string;
 }) {
   const known = steps.every((one) => one.figure !== undefined || (one.words && one.words !== "not known"));
+  const numbers = steps.map((one) => one.figure?.value ?? one.value).filter((one) => typeof one === "number");
+  const rising = numbers.every((one, at) => at === 0 || one >= (numbers[at - 1] ?? one) * (1 - 1e-9));
   return (
     <div className="grid grid-cols-[4rem_1fr_auto] items-baseline gap-x-3 border-rule border-b py-1.5">
       <dt className="font-semibold text-[14px]">{label}</dt>
@@ -185,7 +195,7 @@ function Held({
         ))}
       </dd>
       <dd className={`text-[13px] ${wrong ? OF_SEVERITY[wrong.severity] : "text-soft"}`}>
-        {wrong ? "✗ does not fit" : known ? "✓ fits" : "not all known"}
+        {wrong ? "✗ does not fit" : !known ? "not all known" : rising ? "✓ fits" : unless}
       </dd>
     </div>
   );
