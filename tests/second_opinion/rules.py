@@ -280,6 +280,9 @@ def _of_the_rows(document: dict[str, Any], cables: dict[str, Cable]) -> Iterator
     marks = [row["mark"] for row in found["pieces"]]
     for mark in sorted({mark for mark in marks if marks.count(mark) > 1}):
         yield Complaint("pieces", mark, "two pieces have one mark")
+    for row in found["cables"]:
+        if row["lies_there"] and row["size_basis"] == "asked":
+            yield Complaint("rows", row["mark"], "a size is asked of a cable that lies there")
     for row in found["fuses"]:
         if row["volts"] is not None and net["max_v"] is not None and row["volts"] < net["max_v"]:
             yield Complaint("rows", row["mark"], f"told to meet {row['volts']:g} V where {net['max_v']:g} V come")

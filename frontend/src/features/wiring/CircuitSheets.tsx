@@ -9,7 +9,7 @@ import { useRig } from "../worksheet/useRig";
 import { schedulesQuery, wiringQuery } from "../worksheet/wiringQueries";
 import { Against } from "./Against";
 import { CircuitOf } from "./CircuitOf";
-import { against, saidOf } from "./runThings";
+import { against, cableOf, fuseOf, saidOf } from "./runThings";
 
 const SWITCHED = {
   none: "",
@@ -52,7 +52,7 @@ function OneCircuit({ run }: { run: DcRun }) {
   const circuit = run.kind === "circuit" ? rig.wiring.circuits[id] : undefined;
   const loads = (circuit?.loads ?? [id]).filter((load) => load in rig.loads);
   const { figures } = run;
-  const size = figures.have_conductor ?? figures.conductor;
+  const size = cableOf(run);
   const length = figures.one_way_length_m ?? figures.estimated_length_m;
   const joints = loads.length - 1;
   return (
@@ -79,7 +79,7 @@ function OneCircuit({ run }: { run: DcRun }) {
         </p>
       </div>
       <div className="flex items-start justify-between gap-3">
-        <Chain fuse={fuseOf(run, said)} switched={circuit?.switched ?? null}>
+        <Chain fuse={<Fuse run={run} said={said} />} switched={circuit?.switched ?? null}>
           {loads.map((load) => ({
             name: rig.loads[load]?.name ?? load,
             own: circuit?.own_switches.includes(load) ?? false,
@@ -108,17 +108,15 @@ function OneCircuit({ run }: { run: DcRun }) {
   );
 }
 
-function fuseOf(run: DcRun, said: SaidOfRun) {
-  const { have_fuse_a, fuse_a } = run.figures;
+function Fuse({ run, said }: { run: DcRun; said: SaidOfRun }) {
+  const fuse = fuseOf(run);
   if (said.fuse_a === "none") return <span className="text-danger">no fuse</span>;
-  if (have_fuse_a) return <Figure figure={have_fuse_a} />;
-  return fuse_a ? (
+  if (!fuse) return <span className="text-soft">fuse ?</span>;
+  return (
     <>
-      <Figure figure={fuse_a} />
-      <span className="ml-1 text-[12px] text-soft">asked for</span>
+      <Figure figure={fuse} />
+      {!run.figures.have_fuse_a && <span className="ml-1 text-[12px] text-soft">asked for</span>}
     </>
-  ) : (
-    <span className="text-soft">fuse ?</span>
   );
 }
 

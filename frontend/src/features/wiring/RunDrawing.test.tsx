@@ -20,10 +20,15 @@ const FITS = {
   allowed_drop_v: 0.36,
 };
 
-function drawn(change: Partial<typeof FITS>, said: Partial<SaidOfRun> = {}, codes: string[] = []): string[] {
+function drawn(
+  change: Record<string, number | undefined>,
+  said: Partial<SaidOfRun> = {},
+  codes: string[] = [],
+  there = false,
+): string[] {
   const figures: Record<string, FigureValue> = {};
-  for (const [name, value] of Object.entries({ ...FITS, ...change })) {
-    figures[name] = { key: name, value, unit: "", from_memory: false };
+  for (const [name, value] of Object.entries({ have_conductor: 2, ...FITS, ...change })) {
+    if (value !== undefined) figures[name] = { key: name, value, unit: "", from_memory: false };
   }
   const run = {
     key: "a>b",
@@ -39,7 +44,7 @@ function drawn(change: Partial<typeof FITS>, said: Partial<SaidOfRun> = {}, code
   render(
     <AroundRig context={fakeRig().context}>
       <RunDrawing
-        run={{ ...run, figures } as unknown as DcRun}
+        run={{ ...run, found: there, figures } as unknown as DcRun}
         said={{ ...NOTHING_SAID, fuse_breaks_a: 10_000, ...said }}
         found={found}
       />
@@ -59,6 +64,11 @@ describe("a run along its cable", () => {
       [{ ampacity_a: 95 }],
     ],
     ["is backed up", ["✓ fits", "a fuse before it breaks that", "✓ fits"], [{}, { fuse_breaks_a: 1_000 }]],
+    [
+      "lies there, of a cable that nobody knows",
+      ["not all known", "✓ fits", "not all known"],
+      [{ have_conductor: undefined, conductor: 2, ampacity_a: 10 }, {}, [], true],
+    ],
     ["is long by an estimate", ["✓ fits", "✓ fits", "not all of its way is measured"], [{ path_drop_v: 0.5 }]],
   ])("%s", (_, states, given) => {
     expect(drawn(...given)).toEqual(states);

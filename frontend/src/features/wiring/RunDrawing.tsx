@@ -1,6 +1,7 @@
 import type { ReactNode } from "react";
 import type { DcRun, FigureValue, Finding, SaidOfRun } from "../../api/types";
 import { Figure } from "../worksheet/Figure";
+import { cableOf, fuseOf } from "./runThings";
 
 /** A run drawn along its cable: what feeds it, its fuse, its cable, what it feeds; each number against the next. */
 
@@ -36,10 +37,11 @@ export const WHEN: Record<DcRun["when"], string> = {
 export function RunDrawing({ run, said, found }: { run: DcRun; said: SaidOfRun; found: readonly Finding[] }) {
   const { figures } = run;
   const told = (codes: readonly string[]) => found.find((one) => codes.some((code) => one.code === `wiring.${code}`));
-  const fuse = figures.have_fuse_a ?? (said.fuse_a === "none" ? undefined : figures.fuse_a);
-  const bears = figures.ampacity_a ?? figures.best_ampacity_a;
-  const lost = figures.path_drop_v ?? figures.drop_v ?? figures.best_drop_v;
-  const size = figures.have_conductor ?? figures.conductor;
+  const fuse = said.fuse_a === "none" ? undefined : fuseOf(run);
+  const size = cableOf(run);
+  // What a cable bears and loses that nobody knows was reckoned for one that is asked for.
+  const bears = size && (figures.ampacity_a ?? figures.best_ampacity_a);
+  const lost = size && (figures.path_drop_v ?? figures.drop_v ?? figures.best_drop_v);
   const length = figures.one_way_length_m ?? figures.estimated_length_m;
   const thick = thickness(String(size?.value ?? ""));
   return (

@@ -130,7 +130,7 @@ function OneWay({ run }: { run: DcRun }) {
   );
 }
 
-/** What is asked for stands beneath as long as nothing is chosen, or something does not fit: otherwise the choice is enough. */
+/** What is asked for stands beneath what is to be laid and not chosen yet, and where something does not fit. */
 function Cable({ run, stock, wrong }: { run: DcRun; stock: readonly string[]; wrong: boolean }) {
   const { fault, input } = useConductor({ path: run.conductor_at, value: run.conductor, stock });
   const asks = run.figures.conductor;
@@ -144,7 +144,7 @@ function Cable({ run, stock, wrong }: { run: DcRun; stock: readonly string[]; wr
         className={`${NARROW} w-full`}
         placeholder={run.found ? "–" : ""}
       />
-      {asks && asks.value !== run.conductor && (wrong || run.conductor === null) && (
+      {asks && asks.value !== run.conductor && (run.conductor === null ? !run.found : wrong) && (
         <Small>
           asks for <Figure figure={asks} className="min-h-6" />
         </Small>
@@ -169,7 +169,7 @@ function Fuse({ run, value, wrong }: { run: DcRun; value: number | "none" | null
         placeholder={run.found ? "–" : ""}
       />
       <span className="ml-1 text-[13px] text-soft">A</span>
-      {asks && asks.value !== value && (wrong || value === null) && (
+      {asks && asks.value !== value && (value === null ? !run.found : wrong) && (
         <Small>
           asks for <Figure figure={asks} className="min-h-6" />
         </Small>

@@ -199,3 +199,9 @@ export function priced(costs: readonly { amount: string; currency: string }[]): 
   for (const { amount, currency } of costs) sums.set(currency, (sums.get(currency) ?? 0) + Number(amount));
   return [...sums].map(([currency, sum]) => `${sum.toFixed(2)} ${currency}`).join(" + ");
 }
+
+/** The cable of a run as chosen, else as asked for; which one lies there nobody asks for. */
+export const cableOf = ({ figures, found }: DcRun) => figures.have_conductor ?? (found ? undefined : figures.conductor);
+
+/** The fuse of a run in the same way. */
+export const fuseOf = ({ figures, found }: DcRun) => figures.have_fuse_a ?? (found ? undefined : figures.fuse_a);

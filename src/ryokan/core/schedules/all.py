@@ -13,7 +13,7 @@ from ryokan.core.evaluate import Report
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.rig import Rig
 from ryokan.core.schedules.laid import Laid, every_cable
-from ryokan.core.schedules.rows import CableRow, CircuitRow, FuseRow, LugRow, PieceRow, TerminalRow, TotalRow
+from ryokan.core.schedules.rows import CableRow, CircuitRow, FuseRow, LugRow, PieceRow, RatingBasis, TerminalRow, TotalRow
 from ryokan.core.wiring.copper import KG_PER_MM2_M
 from ryokan.core.wiring.practice import area_mm2
 from ryokan.core.wiring.small_wires import NOTHING_SAID
@@ -102,12 +102,9 @@ def _fuses(rig: Rig, every: Iterable[Laid], sheet: Sheet) -> Iterator[FuseRow]:
     volts = next((figures[key] for key in HIGHEST_V if key in figures), None)
     for one in every:
         if one.one is not None and one.one.is_fused:
-            said, have, asked = one.one.said, figures.get(f"{one.base}.have_fuse_a"), figures.get(f"{one.base}.fuse_a")
-            none = said.fuse_a == "none"
-            rating = None if none else have or asked
+            said, (rating, basis) = one.one.said, _fuse_of(one, figures)
             yield FuseRow(
-                one.mark, one.name, one.key, one.ends[0], rating,
-                "none" if none else "chosen" if have is not None else "asked" if asked is not None else "unknown",
+                one.mark, one.name, one.key, one.ends[0], rating, basis,
                 said.fuse_family or "", said.fuse_v, said.fuse_breaks_a, volts if one.one.run.from_bank else None,
                 figures.get(f"{one.base}.fault_high_a"), figures.get(f"{one.base}.design_current_a"), one.size,
                 figures.get(f"{one.base}.ampacity_a"),
@@ -121,6 +118,16 @@ def _fuses(rig: Rig, every: Iterable[Laid], sheet: Sheet) -> Iterator[FuseRow]:
             )  # fmt: skip
 
 
+def _fuse_of(one: Laid, figures: Mapping[str, Figure]) -> tuple[Figure | None, RatingBasis]:
+    """The fuse of a run of the DC side: as chosen, else as asked for; which one lies there nobody asks for."""
+    if one.one is not None and one.one.said.fuse_a == "none":
+        return None, "none"
+    if (have := figures.get(f"{one.base}.have_fuse_a")) is not None:
+        return have, "chosen"
+    asked = None if one.lies_there else figures.get(f"{one.base}.fuse_a")
+    return asked, "unknown" if asked is None else "asked"
+
+
 def _circuits(rig: Rig, every: Iterable[Laid], figures: Mapping[str, Figure]) -> Iterator[CircuitRow]:
     laid = {one.key: one for one in every if one.key}
     for one in laid.values():
@@ -130,11 +137,8 @@ def _circuits(rig: Rig, every: Iterable[Laid], figures: Mapping[str, Figure]) ->
         circuit = rig.wiring.circuits.get(thing) if one.one.run.kind == "circuit" else None
         ids = one.one.run.loads if circuit is not None else (thing,)
         own = () if circuit is None else tuple(rig.loads[id].name for id in circuit.own_switches if id in ids)
-        have, asked = figures.get(f"{one.base}.have_fuse_a"), figures.get(f"{one.base}.fuse_a")
-        none = one.one.said.fuse_a == "none"
         yield CircuitRow(
-            one.mark, one.ends[1], one.key, "dc", None if none else have or asked,
-            "none" if none else "chosen" if have is not None else "asked" if asked is not None else "unknown",
+            one.mark, one.ends[1], one.key, "dc", *_fuse_of(one, figures),
             figures.get(f"{one.base}.design_current_a"), one.size, one.length,
             "" if circuit is None else circuit.switched or "", tuple(rig.loads[id].name for id in ids), own,
             len(ids) - 1, "" if circuit is None else circuit.joined or "",

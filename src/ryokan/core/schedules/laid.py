@@ -73,9 +73,10 @@ def _runs(rig: Rig, figures: Mapping[str, Figure]) -> Iterator[Laid]:
     runs = (the_main_run(rig), *runs_of(rig).values())
     marks = marks_of(runs)
     for one in runs:
-        have, asked = figures.get(f"{one.base}.have_conductor"), figures.get(f"{one.base}.conductor")
-        if one.run.kind == "main" and have is None and asked is None and one.conductor is None:
-            continue  # nothing draws or charges through it
+        asked = None if one.found else figures.get(f"{one.base}.conductor")  # which cable lies there nobody asks for
+        nothing_flows = f"{one.base}.fuse_floor_a" not in figures
+        if one.run.kind == "main" and nothing_flows and one.conductor is None:
+            continue
         size = one.conductor or (str(asked.value) if asked is not None else "")
         measured, estimated = figures.get(f"{one.base}.one_way_length_m"), figures.get(f"{one.base}.estimated_length_m")
         mark = marks[one.run.key]

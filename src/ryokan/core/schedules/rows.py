@@ -12,6 +12,7 @@ Part: TypeAlias = Literal["bank", "inverters", "charging", "sun", "dc", "signals
 When: TypeAlias = Literal["inverting", "charging", "sun", "engine", "hookup", "loads", "most", "always", ""]
 # Where a size or a rating comes from: somebody chose it, the method asks for it, or nobody knows.
 Basis: TypeAlias = Literal["chosen", "asked", "unknown"]
+RatingBasis: TypeAlias = Literal["chosen", "asked", "none", "unknown"]
 LengthBasis: TypeAlias = Literal["measured", "estimated", "unknown"]
 
 
@@ -48,7 +49,7 @@ class FuseRow:
     run_key: str
     at: str
     rating: Figure | None  # [A]
-    rating_basis: Literal["chosen", "asked", "none", "unknown"]
+    rating_basis: RatingBasis
     kind: str
     rated_v: float | None
     breaks_a: float | None
@@ -68,7 +69,7 @@ class CircuitRow:
     run_key: str
     side: Literal["dc", "ac"]
     rating: Figure | None  # of its fuse or breaker [A]
-    rating_basis: Literal["chosen", "asked", "none", "unknown"]
+    rating_basis: RatingBasis
     carries: Figure | None  # [A]
     size: str
     length: Figure | None  # [m]
