@@ -139,7 +139,7 @@ def _signals(rig: Rig, sheet: Sheet) -> Iterator[Laid]:
 def _on_ac(rig: Rig, sheet: Sheet) -> Iterator[Laid]:
     number = 0
     for name, cable, base, lives in _cables_on_ac(rig):
-        asked = sheet.figures.get(f"{base}.least_conductor")
+        asked = None if rig.survey.as_found else sheet.figures.get(f"{base}.least_conductor")
         if cable.conductor is None and cable.length is None and asked is None:
             continue
         number += 1
