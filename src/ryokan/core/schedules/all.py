@@ -148,9 +148,11 @@ def _circuits(rig: Rig, every: Iterable[Laid], figures: Mapping[str, Figure]) ->
         base = f"ac.circuit.{id}"
         cable = on_ac.get(base)
         devices = what_hangs_on(rig, id)
+        chosen = ac.breaker_a is not None
+        rating = figures.get(f"{base}.breaker_a") if chosen or not rig.survey.as_found else None
         yield CircuitRow(
-            "" if cable is None else cable.mark, name_of_circuit(rig, id), "", "ac", figures.get(f"{base}.breaker_a"),
-            "chosen" if ac.breaker_a is not None else "asked" if f"{base}.breaker_a" in figures else "unknown",
+            "" if cable is None else cable.mark, name_of_circuit(rig, id), "", "ac", rating,
+            "chosen" if chosen else "unknown" if rating is None else "asked",
             figures.get(f"{base}.running_a"), "" if cable is None else cable.size, None if cable is None else cable.length,
             "", tuple(devices), (), 0, "",
         )  # fmt: skip
