@@ -123,6 +123,62 @@ def overfull_months(stays: Mapping[str, Stay]) -> dict[int, int]:
     return {month: count for month, count in sorted(nights.items()) if count > (31 if month != 2 else 29)}
 
 
+@dataclass(frozen=True, slots=True)
+class DatedNight:
+    """One night: at which stay, on which day since the first of January of the year of departure, the months of its evening and
+    of its morning, and its weekday, 0 for Monday."""
+
+    stay: str
+    number: int
+    months: tuple[int, int]
+    weekday: int
+
+    def moved_to(self, number: int) -> DatedNight:
+        """The same night of another year."""
+        return DatedNight(self.stay, number, self.months, (self.weekday + number - self.number) % 7)
+
+
+def nights_in_a_row(stays: Mapping[str, Stay]) -> list[DatedNight]:
+    """Every night of a journey in its order, each once.
+
+    Dated stays stand by their dates. One whose month alone is known comes where it stands among the others: when the one before
+    it is over, or on the first of its month where that is later. Where two overlap, the later arrival holds; what began before
+    departure by its date is left out.
+    """
+    nights: dict[date, str] = {}
+    until: date | None = None
+    for id in _in_turn(stays):
+        stay = stays[id]
+        begins = stay.arrives or _after(until, stay.month)
+        for night in range(stay.nights):
+            nights[begins + timedelta(days=night)] = id
+        until = max(until or begins, begins + timedelta(days=stay.nights))
+    if not nights:
+        return []
+    first = min(nights)
+    return [_dated(nights[day], day, first) for day in sorted(nights)]
+
+
+def _dated(stay: str, day: date, since: date) -> DatedNight:
+    return DatedNight(stay, day_number(day, since), (day.month, (day + timedelta(days=1)).month), day.weekday())
+
+
+def _in_turn(stays: Mapping[str, Stay]) -> list[str]:
+    """All dated ones by their dates; with any undated one among them by their places."""
+    if all(stay.arrives is not None for stay in stays.values()):
+        return _in_time(stays)
+    return sorted(stays, key=lambda id: (stays[id].position, id))
+
+
+def _after(until: date | None, month: int) -> date:
+    """When a stay begins whose month alone is known, after others that are over on a day."""
+    if until is None:
+        return date(COMMON_YEAR, month, 1)
+    if until.month == month:
+        return until
+    return date(until.year + (month < until.month), month, 1)
+
+
 def name_of_stay(stay: Stay) -> str:
     """What people call a stay: its place, otherwise when it is."""
     if stay.place:

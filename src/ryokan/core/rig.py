@@ -23,6 +23,7 @@ from ryokan.core.space.model import Space
 from ryokan.core.storage.model import Storage
 from ryokan.core.subjects import FINDING_KEY
 from ryokan.core.survey.model import Survey
+from ryokan.core.trial.model import Trial
 from ryokan.core.vehicle import Region, Vehicle
 from ryokan.core.wiring.model import Wiring
 
@@ -177,6 +178,7 @@ class Rig(Model):
         max_length=200,
         description="Faults and advice that somebody lets stand: the rule's code, and behind an @ what it is about.",
     )
+    trial: Trial = Field(default_factory=Trial, description="How the trial run is gone about.")
     labour: Labour = Field(default_factory=Labour)
     assumptions: dict[str, float] = Field(default_factory=dict, description="Overrides of the product's assumptions.")
 

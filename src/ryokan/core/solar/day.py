@@ -88,9 +88,9 @@ def day_of_sun(
     by_controller: dict[str | None, Floats] = {}
     for id, array in lying.items():
         sun = hours_of(rig.solar, stay_id, stay, month, id, array, parts or {}, correction, heading_deg)
-        given = sun.w_per_w * watts[id] * passed_on * (1 - array.shade_frac) * _kept_of_volts(figures, id)
+        given = sun.w_per_w * watts[id] * passed_on * (1 - array.shade_frac) * kept_of_volts(figures, id)
         by_controller[array.controller] = by_controller.get(array.controller, 0.0) + given
-    half_hours = sum(_capped(figures, controller, given) for controller, given in by_controller.items())
+    half_hours = sum(capped(figures, controller, given) for controller, given in by_controller.items())
     assert not isinstance(half_hours, int)
     hours = half_hours.reshape(len(half_hours), 24, STEPS // 24).mean(axis=-1)
     hours = hours[np.argsort(hours.sum(axis=1), kind="stable")]  # in the shade a hazy day may give more than a clear one
@@ -106,7 +106,7 @@ def day_of_sun(
     )
 
 
-def _kept_of_volts(figures: Mapping[str, Figure], array_id: str) -> float:
+def kept_of_volts(figures: Mapping[str, Figure], array_id: str) -> float:
     """What a controller leaves of an array's volts: a share with PWM, nothing where they do not reach the bank."""
     found = (
         figures.get(f"solar.array.{array_id}.reaches_frac")
@@ -116,7 +116,7 @@ def _kept_of_volts(figures: Mapping[str, Figure], array_id: str) -> float:
     return 1.0 if found is None else found.number
 
 
-def _capped(figures: Mapping[str, Figure], controller: str | None, given_w: Floats) -> Floats:
+def capped(figures: Mapping[str, Figure], controller: str | None, given_w: Floats) -> Floats:
     """What a controller passes on of its arrays, step by step. [W]"""
     rated, charge_v = figures.get(f"solar.controller.{controller}.rated_a"), figures.get("storage.charge_v")
     if rated is None or charge_v is None:
