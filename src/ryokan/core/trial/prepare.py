@@ -11,6 +11,7 @@ from ryokan.core.climate.above import MEAN_DAYS, Floats, extraterrestrial_kwh_pe
 from ryokan.core.climate.journey import located
 from ryokan.core.climate.measured import cold_by_month_k, sun_there
 from ryokan.core.climate.stay import place_of
+from ryokan.core.errors import NoAnswer
 from ryokan.core.evaluate import Report
 from ryokan.core.figure import Sheet
 from ryokan.core.loads.quiet import quiet_span
@@ -63,26 +64,20 @@ class Prepared:
         )  # fmt: skip
 
 
-def prepare(rig: Rig, report: Report, chosen: Fitted) -> Prepared:
-    """A rig as the engine takes it.
-
-    Parameters
-    ----------
-    rig : Rig
-    report : Report
-        Of that rig.
-    chosen : Fitted
-        The parts that it refers to.
+def prepare(report: Report) -> Prepared:
+    """The rig of a report as the engine takes it.
 
     Raises
     ------
     NoAnswer
         There is nothing to run: no stay, no bank, no load, or an array at a place that nobody has named.
     """
-    sheet = Sheet(dict(rig.assumptions), rig.storage.own_curves)
-    sheet.figures.update(report.figures)
+    rig, chosen = report.traces.rig, report.traces.chosen
+    sheet = sheet_of(report)
     trip = trip_of(rig, _sunny_month(rig))
     loads = running_loads(sheet, rig)
+    if not loads:
+        raise NoAnswer("Nothing runs yet: a trial needs loads.")
     segments = trip.segments
     driving = _driven_share(rig, sheet, segments)
     tables = by_the_hour(
@@ -130,6 +125,14 @@ def prepare(rig: Rig, report: Report, chosen: Fitted) -> Prepared:
         air_spread_k=np.array([_air_spread_k(sheet, rig, one) for one in segments]),
         places=tuple(at),
     )
+
+
+def sheet_of(report: Report) -> Sheet:
+    """A sheet on which stands what the report has, to work out more beside it."""
+    rig = report.traces.rig
+    sheet = Sheet(dict(rig.assumptions), rig.storage.own_curves)
+    sheet.figures.update(report.figures)
+    return sheet
 
 
 def _sunny_month(rig: Rig) -> int:

@@ -22,10 +22,11 @@ YEAR_ROUND = 360  # nights without a gap from which on a journey is taken to go 
 
 @dataclass(frozen=True, slots=True)
 class Segment:
-    """One stay in one month, 1 to 12."""
+    """One stay in one month, 1 to 12; apart from it the nights before the counted ones."""
 
     stay: str
     month: int
+    counted: bool = True
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -112,11 +113,11 @@ def _laid_out(
     ids = tuple(dict.fromkeys(night.stay for night in nights))
     months = {id: {night.months[0] for night in nights if night.stay == id} for id in ids}
     of_night = []
-    for night in nights:
+    for night, is_counted in zip(nights, counts, strict=True):
         afternoon, morning = night.months
         # The last morning alone does not bring another month's sky with it.
         both = (afternoon, morning if morning in months[night.stay] else afternoon)
-        of_night.append([segments.setdefault(Segment(night.stay, month), len(segments)) for month in both])
+        of_night.append([segments.setdefault(Segment(night.stay, month, is_counted), len(segments)) for month in both])
     numbers = np.array([[night.number, night.number + 1] for night in nights], np.int64)
     weekdays = np.array([[night.weekday, (night.weekday + 1) % 7] for night in nights], np.int64)
     return Trip(
