@@ -13,11 +13,14 @@ import click
 from sqlalchemy import Engine
 from sqlalchemy.orm import Session
 
+from ryokan.core.errors import NoAnswer
 from ryokan.core.evaluate import Report, evaluate
 from ryokan.core.findings.of_job import with_job
 from ryokan.core.job_file import MAX_BYTES, JobFile, OptionFile, UnreadableJobFile, read_job_file
 from ryokan.core.schedules.all import schedules
 from ryokan.core.schedules.spools import spools_to_buy
+from ryokan.core.trial.findings import with_trial
+from ryokan.core.trial.run import MAX_YEARS, run_trial
 from ryokan.core.wiring.numbering import with_numbers
 from ryokan.documents.schedules import schedules_csv, schedules_xlsx
 from ryokan.documents.schedules_json import schedules_json
@@ -42,6 +45,7 @@ from ryokan.wording.report_json import report_json
 from ryokan.wording.report_text import findings_text, report_text
 from ryokan.wording.schedules import TITLES as SCHEDULE_TITLES
 from ryokan.wording.schedules import tables as schedule_tables
+from ryokan.wording.trial_text import trial_json, trial_text
 
 
 @click.group()
@@ -109,6 +113,28 @@ def schedule_file(file: Path, form: str, only: str | None, out: Path | None, nam
         click.echo(content.decode("utf-8-sig"), nl=False)
     else:
         out.write_bytes(content)
+
+
+@main.command("trial")
+@click.argument("file", type=click.Path(exists=True, dir_okay=False, path_type=Path))
+@click.option("--years", type=click.IntRange(2, MAX_YEARS), default=200, show_default=True, help="Years of weather.")
+@click.option("--seed", type=click.IntRange(0), help="Which years are drawn; those of the job if left out.")
+@click.option("--json", "as_json", is_flag=True, help="Print every figure of the trial as JSON.")
+@click.option("--option", "name", help="Name of the option; the first one if left out.")
+@click.option("--units", type=click.Choice(["metric", "us"]), default="metric", show_default=True)
+def trial_file(file: Path, years: int, seed: int | None, as_json: bool, name: str | None, units: UnitSystem) -> None:
+    """Run a job file through its own journey in years of drawn weather. Needs no database."""
+    job, option, report = _worked(file, name)
+    try:
+        found = run_trial(report, years=years, seed=seed, threads=2)
+    except NoAnswer as error:
+        raise click.ClickException(str(error)) from error
+    with_it = with_trial(report, found.figures)
+    if as_json:
+        document = {"job": job.title, "option": option.name, **trial_json(with_it, units)}
+        click.echo(json.dumps(document, ensure_ascii=False, indent=1))
+    else:
+        click.echo(trial_text(f"{job.title} – {option.name}", option.rig, with_it, units))
 
 
 def _worked(file: Path, name: str | None) -> tuple[JobFile, OptionFile, Report]:

@@ -14,9 +14,10 @@ from ryokan.core.question import Question, Step, everything_behind, in_order, ma
 from ryokan.core.solar.step import STEP as SOLAR
 from ryokan.core.storage.step import STEP as STORAGE
 from ryokan.core.survey.step import STEP as SURVEY
+from ryokan.core.trial.step import STEP as TRIAL
 from ryokan.core.wiring.step import STEP as WIRING
 
-STEPS: tuple[Step, ...] = (SURVEY, BRIEF, LOADS, STORAGE, INVERTER, SOLAR, CHARGING, WIRING)
+STEPS: tuple[Step, ...] = (SURVEY, BRIEF, LOADS, STORAGE, INVERTER, SOLAR, CHARGING, WIRING, TRIAL)
 STEP_BY_NAME = {step.name: step for step in STEPS}
 
 

@@ -12,6 +12,7 @@ from ryokan.core.links.moved import UNITS as MOVED_UNITS
 from ryokan.core.question import MONEY, Step, overlap
 from ryokan.core.registry import STEPS
 from ryokan.core.storage.running import UNITS as RUNNING_UNITS
+from ryokan.core.trial.figures import UNITS as TRIAL_UNITS
 from ryokan.wording.steps import of_all_steps
 
 # Key pattern -> title. The keys are the public contract of docs/figures.md.
@@ -70,7 +71,8 @@ another unit. `*` stands for the id of a load, a stay, a group, a chemistry or a
 can walk from any figure to what the customer said.
 
 Kinds: *given* (stated by a person), *constant* (assumed, with its source), *computed*, *looked_up* (from a table or curve),
-*chosen* (the smallest stock size that serves). Formulas use `+ − × ÷ ^`, `min`, `max`, `sum`, `ceil`, `lookup(table, row)`,
+*chosen* (the smallest stock size that serves), *simulated* (out of a model, or of a trial run). Formulas use
+`+ − × ÷ ^`, `min`, `max`, `sum`, `ceil`, `lookup(table, row)`,
 `next_larger(table, x)` and `interp(curve, x)`; a value may be a list.
 
 A key is absent where no answer can be given: a need for driving without driving, a cable that no stock size serves, a chosen
@@ -96,6 +98,8 @@ def figures_page() -> str:
 
 def _of_step(step: Step) -> str:
     units = {key: unit for question in step.questions for key, unit in question.writes.items()}
+    if step.name == "trial":
+        return f"## trial\n\nOf a run beside the report; each names its years and its seed.\n\n{_rows(TRIAL_UNITS)}"
     return f"## {step.name}\n\n{_rows(units)}"
 
 

@@ -8,6 +8,7 @@ from ryokan.core.figure import Figure
 from ryokan.core.findings.model import Finding
 from ryokan.wording.quantities import HARD_SPACE, UnitSystem, quantity
 from ryokan.wording.steps import BY_STEP, of_all_steps
+from ryokan.wording.trial import frequency
 from ryokan.wording.words import Words
 
 # By code, and by “code/variant” where what is there decides how it is said.
@@ -31,5 +32,7 @@ def _begun(text: str) -> str:
 
 
 def _said(figure: Figure, system: UnitSystem) -> str:
+    if figure.key.startswith("trial.") and figure.key.endswith("dark_frac"):
+        return frequency(figure.number, "trip" if "trip" in figure.key else "night")
     text = quantity(figure.value, figure.unit, system)
     return text.removesuffix("s") if text in (f"1{HARD_SPACE}days", f"1{HARD_SPACE}nights") else text

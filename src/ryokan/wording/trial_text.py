@@ -1,0 +1,132 @@
+"""A trial as plain text, and as JSON: the chance first, what it is by, what was left."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import Any
+
+from ryokan.core.climate.stay import MONTHS as SHORT_MONTHS
+from ryokan.core.evaluate import Report
+from ryokan.core.figure import Figure
+from ryokan.core.itinerary import name_of_stay
+from ryokan.core.rig import Rig
+from ryokan.wording.cautions import CAUTION
+from ryokan.wording.findings import SEVERITY_WORDS, sentence
+from ryokan.wording.promise import MONTHS, promise
+from ryokan.wording.quantities import HARD_SPACE, UnitSystem, number, quantity
+from ryokan.wording.trial import frequency
+
+
+def headline(figures: Mapping[str, Figure]) -> str:
+    """“about one night in forty goes dark”, “none of 13 000 nights goes dark”."""
+    share, nights = figures["trial.dark_frac"].number, figures["trial.nights"].number
+    seen = round(nights * figures["trial.years"].number)
+    return f"{frequency(share, 'night', seen)} {'go' if share >= 0.35 and share < 0.995 else 'goes'} dark"
+
+
+def between(figures: Mapping[str, Figure], key: str) -> str:
+    """Between what a chance lies by the scatter of the years, as shares of a hundred."""
+    low, high = figures[f"{key}.low"].number, figures[f"{key}.high"].number
+    return f"{_percent(low)} to {_percent(high)}{HARD_SPACE}%"
+
+
+def _percent(share: float) -> str:
+    return number(round(share * 100, 2 if share < 0.01 else 1))
+
+
+def trial_text(name: str, rig: Rig, report: Report, units: UnitSystem) -> str:
+    """The promise with its chance, stay by stay, the year's energy, and what a trial finds."""
+    figures = report.figures
+
+    def said(key: str) -> str:
+        return quantity(figures[key].value, figures[key].unit, units) if key in figures else "–"
+
+    years = said("trial.years")
+    lines = [name, f"  {promise(rig)[0].upper()}{promise(rig)[1:]}, in {rig.vehicle.description}.", ""]
+    first = headline(figures)
+    lines.append(f"  {first[0].upper()}{first[1:]}, by {years} of weather ({between(figures, 'trial.dark_frac')}).")
+    dull, bright = (frequency(figures[f"trial.{end}_sun.dark_frac"].number, "night") for end in ("dull", "bright"))
+    lines.append(f"  Were the sun as low as it may be: {dull}; as high: {bright}.")
+    if "trial.days_out_90" in figures:
+        lines.append(f"  {_days_out(figures)}")
+    lines += ["", f"  {'stay':<28}{'nights':>8}{'dark':>30}{'lowest':>10}{'at dawn':>10}"]
+    lines += [_stay_line(rig, id, figures) for id in rig.stays if f"trial.stay.{id}.dark_frac" in figures]
+    lines += ["", *(f"  {label:<34}{said(key):>14}" for key, label in _ENERGY if _is_there(figures, key)), ""]
+    for finding in report.findings:
+        if finding.step == "trial":
+            words = sentence(finding, figures, units)
+            lines += [f"  {SEVERITY_WORDS[finding.severity]}: {words.what}", f"    {words.why} [{finding.code}]"]
+    return "\n".join([*lines, f"  {CAUTION}"]).replace(HARD_SPACE, " ")
+
+
+_ENERGY = (
+    ("trial.served_wh", "The loads get"),
+    ("trial.unserved_wh.must", "missing of what must run"),
+    ("trial.unserved_wh.should", "missing of what should run"),
+    ("trial.unserved_wh.shed", "missing of what may be shed"),
+    ("trial.sun_used_wh", "Sun used"),
+    ("trial.sun_held_back_wh", "Sun that nobody could take"),
+    ("trial.driven_wh", "Brought by driving"),
+    ("trial.hookup_wh", "Brought by hookups"),
+    ("trial.generator_wh", "Brought by the generator"),
+    ("trial.generator_h", "Hours of the generator"),
+    ("trial.cycles_per_year", "Full cycles in a year"),
+    ("trial.life_years", "Life of the bank"),
+)
+
+
+def _is_there(figures: Mapping[str, Figure], key: str) -> bool:
+    return key in figures and figures[key].value != 0.0
+
+
+def _days_out(figures: Mapping[str, Figure]) -> str:
+    nights, most = figures["trial.days_out_90"].number, figures["trial.days_out_looked_at"].number
+    if nights >= most:
+        return f"Nine years in ten they could stay {most:.0f} nights and more at the stay that asks most."
+    return f"Nine years in ten they could stay {nights:.0f} night{'' if nights == 1 else 's'} at the stay that asks most."
+
+
+def _stay_line(rig: Rig, id: str, figures: Mapping[str, Figure]) -> str:
+    base, stay = f"trial.stay.{id}", rig.stays[id]
+    dawn = figures[f"{base}.dawn_frac"].value
+    middle = dawn[1] if isinstance(dawn, tuple) else 0.0
+    seen = round(figures[f"{base}.nights"].number * figures["trial.years"].number)
+    dark = frequency(figures[f"{base}.dark_frac"].number, "night", seen)
+    return (
+        f"  {name_of_stay(stay)[:27]:<28}{figures[f'{base}.nights'].number:>8.0f}{dark:>30}"
+        f"{figures[f'{base}.lowest_frac'].number:>9.0%} {middle:>9.0%}"
+    )
+
+
+def trial_json(report: Report, units: UnitSystem) -> dict[str, Any]:
+    """Figures of the trial by their keys, by month as one says it, and what is found by them."""
+    figures = {key: one for key, one in report.figures.items() if key.startswith("trial.")}
+    return {
+        "says": headline(report.figures),
+        "figures": {
+            key: {
+                "value": list(one.value) if isinstance(one.value, tuple) else one.value,
+                "unit": one.unit,
+                "kind": one.kind,
+                "note": one.note,
+            }
+            for key, one in figures.items()
+        },
+        "months": {
+            MONTHS[at]: frequency(figures[f"trial.month.{month}.dark_frac"].number, "night")
+            for at, month in enumerate(SHORT_MONTHS)
+            if f"trial.month.{month}.dark_frac" in figures
+        },
+        "findings": [
+            {
+                "code": finding.code,
+                "subject": finding.subject,
+                "severity": finding.severity,
+                "what": (words := sentence(finding, report.figures, units)).what,
+                "why": words.why,
+            }
+            for finding in report.findings
+            if finding.step == "trial"
+        ],
+        "caution": CAUTION,
+    }
