@@ -13,6 +13,7 @@ CONFIDENCE = 0.95
 # scatter; where nothing was seen to scatter, by as much as banks of some days have shown. (measured over 18 rigs)
 MOST_ALIKE = 31.0
 ALIKE_IF_NONE = 4.0
+LEAST_ALIKE = 0.1  # trips that all begin alike go dark about the same night: their years scatter less than nights by chance
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,7 +40,7 @@ def chance(seen: npt.NDArray[Any]) -> Chance:
     alike = min(ALIKE_IF_NONE, float(nights))
     if 0 < share < 1 and years > 1:
         spread = float(of_year.var(ddof=1)) / years
-        alike = min(max(spread * whole / (share * (1 - share)), 1.0), min(MOST_ALIKE, float(max(nights, 1))))
+        alike = min(max(spread * whole / (share * (1 - share)), LEAST_ALIKE), min(MOST_ALIKE, float(max(nights, 1))))
     return Chance(share, *_clopper_pearson(share, whole / alike * _known_scatter(years)))
 
 
