@@ -13,6 +13,7 @@ from ryokan.core.findings.model import RULES
 from ryokan.core.findings.of_job import JOB_RULES, with_job
 from ryokan.core.rig import Rig
 from ryokan.core.survey.sights import sights
+from ryokan.core.trial.findings import TRIAL_RULES
 from ryokan.operations.patches import apply_patch
 from ryokan.wording.findings import FINDINGS, FIXES, sentence
 
@@ -592,9 +593,9 @@ def test_rule_speaks_when_broken_and_its_fix_ends_it(code: str, changes: dict[st
 
 def test_every_rule_is_tried_has_words_and_a_source() -> None:
     assert {code for code, _ in BROKEN} == set(RULES)
-    assert set(RULES) | set(JOB_RULES) == {code.partition("/")[0] for code in FINDINGS}
+    assert set(RULES) | set(JOB_RULES) | set(TRIAL_RULES) == {code.partition("/")[0] for code in FINDINGS}
     assert {rule.source for rule in RULES.values()} <= set(sources())
-    every = RULES | JOB_RULES
+    every = RULES | JOB_RULES | dict(TRIAL_RULES)
     cautions = (ROOT / "docs/cautions.md").read_text()
     assert [code for code in every if f"`{code}` | {every[code].severity} |" not in cautions] == []
 

@@ -12,7 +12,9 @@ from test_findings import BOAT, CHARGER, CLINIC, FOUR, OLD_BANK, WAY, strings
 from ryokan.core.climate.grid import sky
 from ryokan.core.data.assumptions import assumptions, thresholds
 from ryokan.core.evaluate import evaluate
+from ryokan.core.figure import Figure
 from ryokan.core.rig import Rig
+from ryokan.core.trial.findings import with_trial
 
 Changes = dict[str, Any]
 
@@ -28,7 +30,7 @@ def edge(id: str) -> float:
         "quiet_fan_db": 30, "gas_air_m3_per_ah": 0.05, "vent_cm2_h_per_m3": 28,
         "believed_off_frac": 0.3, "capacity_at_peak_least_frac": 0.8, "pv_volts_in_hand_frac": 0.05, "pv_touch_v": 60,
         "dcdc_least_v_per_12v": 11.5, "cord_drop_most_frac": 0.05, "generator_least_load_frac": 0.2, "float_room_v_per_12v": 0.2, "settings_apart_v_per_12v": 0.3,
-        "main_breaker_way_m": 3, "unlike_loss_frac": 0.05, "pwm_least_frac": 0.6,
+        "main_breaker_way_m": 3, "unlike_loss_frac": 0.05, "pwm_least_frac": 0.6, "critical_dark_frac": 0.01, "dark_often_frac": 0.1, "dark_seldom_frac": 0.01,
     }[id]  # fmt: skip
 
 
@@ -171,6 +173,33 @@ def test_an_edge_that_was_typed_for_the_rig_goes_before_ours(id: str) -> None:
     assert sorted(said[:2]) == sorted(said[2:]) == [False, True]
 
 
+# Edges of a trial: the share of a stay's nights that is told, and the rule that tells it.
+OF_A_TRIAL = {
+    "critical_dark_frac": ("must_dark_frac", "trial.critical_goes_dark"),
+    "dark_often_frac": ("dark_frac", "trial.goes_dark"),
+    "dark_seldom_frac": ("dark_frac", "trial.goes_dark_now_and_then"),
+}
+
+
+@pytest.mark.parametrize("id", OF_A_TRIAL)
+def test_a_trial_is_told_just_over_the_edge_and_not_just_under_it(id: str) -> None:
+    report = evaluate(CLINIC)
+
+    def told(share: float) -> bool:
+        shares = {
+            "trial.dark_frac": 0.0,
+            "trial.years": 50.0,
+            "trial.stay.valley.dark_frac": 0.0,
+            "trial.stay.valley.must_dark_frac": 0.0,
+        }
+        shares[f"trial.stay.valley.{OF_A_TRIAL[id][0]}"] = share
+        figures = {key: Figure(key, "simulated", value, "", "trial_run") for key, value in shares.items()}
+        return OF_A_TRIAL[id][1] in {one.code for one in with_trial(report, figures).findings}
+
+    assert not told(edge(id) * 0.999)
+    assert told(edge(id) * 1.001)
+
+
 def test_every_edge_has_its_case_its_source_and_the_value_that_is_written_here() -> None:
-    assert set(CASES) == set(thresholds())
+    assert set(CASES) | set(OF_A_TRIAL) == set(thresholds())
     assert {id: assumptions()[id].value for id in thresholds()} == {id: edge(id) for id in thresholds()}
