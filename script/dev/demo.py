@@ -11,7 +11,7 @@ from collections.abc import Sequence
 from pathlib import Path
 from typing import TextIO
 
-from dev.install import build_frontend, install_all, python
+from dev.install import build_frontend, compile_engine, install_all, python
 from dev.machine import RUN_TIME_PACKAGES, install_packages, require_node
 from dev.postgres import Cluster, data_home, free_port, is_free
 from dev.server import WebServer, environment, secret_key, stop_group
@@ -81,6 +81,7 @@ def prepare() -> None:
     with stage("Debian packages"):
         install_packages(RUN_TIME_PACKAGES)
     install_all(tests=False)
+    compile_engine()
     build_frontend()
 
 

@@ -46,6 +46,17 @@ def install_python(*, tests: bool) -> None:
         _store(stamp, wanted)
 
 
+def compile_engine() -> None:
+    """Compile the engine of the trial run, so that no request and no test has to wait for it."""
+    engine = ROOT / "src/ryokan/core/trial/engine.py"
+    wanted = _hash([engine, ROOT / "constraints.txt"])
+    with stage("engine of the trial run"):
+        if _is_current("engine", wanted) and any((engine.parent / "__pycache__").glob("engine.*.nbi")):
+            return
+        run([python(), "-c", "import ryokan.core.trial.engine"], quiet=True)
+        _store("engine", wanted)
+
+
 def install_frontend() -> None:
     """Install the front end's packages as the lock file names them, and leave the file as it is."""
     wanted = _hash([FRONTEND / "package.json", FRONTEND / "package-lock.json"])

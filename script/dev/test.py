@@ -11,7 +11,7 @@ from contextlib import ExitStack
 from pathlib import Path
 
 from dev import first_view
-from dev.install import FRONTEND, VENV, build_frontend, install_all, make_api_types, python
+from dev.install import FRONTEND, VENV, build_frontend, compile_engine, install_all, make_api_types, python
 from dev.machine import RUN_TIME_PACKAGES, TEST_PACKAGES, install_packages, require_node
 from dev.stages import ROOT, Failed, run, stage
 
@@ -93,6 +93,7 @@ def setup() -> None:
     with stage("Debian packages"):
         install_packages({**RUN_TIME_PACKAGES, **TEST_PACKAGES})
     install_all(tests=True)
+    compile_engine()
     make_api_types()
     build_frontend()
 

@@ -38,6 +38,7 @@ def _get_ready() -> None:
     from ryokan.core.climate.ready import get_ready
 
     get_ready()
+    import ryokan.core.trial.engine  # noqa: F401  compiled at set-up; loading it takes some tenths of a second
 
 
 def application() -> Flask:

@@ -26,6 +26,8 @@ from ryokan.core.schedules.all import UNITS as SCHEDULE_UNITS
 from ryokan.core.schedules.all import schedules
 from ryokan.core.storage.running import UNITS as RUNNING_UNITS
 from ryokan.core.storage.running import how_long
+from ryokan.core.trial.figures import UNITS as TRIAL_UNITS
+from ryokan.core.trial.run import run_trial
 from ryokan.core.wiring.made import UNITS as MADE_UNITS
 from ryokan.core.wiring.made import how_made
 from ryokan.core.wiring.things import runs_of, the_main_run
@@ -39,6 +41,7 @@ DECLARED = (
     | MOVED_UNITS
     | MADE_UNITS
     | SCHEDULE_UNITS
+    | TRIAL_UNITS
 )
 # A figure may pass from what somebody states to what follows from something else, never back.
 MAY_BECOME = {"given": {"given", "constant", "computed", "looked_up", "chosen", "simulated"}, "constant": {"constant", "computed", "looked_up", "chosen"}}  # fmt: skip
@@ -60,6 +63,11 @@ def figures() -> Iterator[Figure]:
     some = rig(storage={"bank": {"nominal_ah": 200}}, charging=charging(charger_a=20), solar=plain_array(300))
     worked = evaluate(some).figures
     yield from (one for key, one in how_soon(some, worked, 0.5).items() if key.startswith("recharge."))
+    for _, journey in example_rigs():
+        yield from run_trial(evaluate(journey, PARTS), years=2).figures.values()
+    by_generator = {"rated_w": 2000, "start_frac": 0.5, "stop_frac": 0.9}
+    kept = charging(20, 40, 90, generators={"g": by_generator})
+    yield from run_trial(evaluate(rig(charging=kept, storage={"bank": {"nominal_ah": 50}})), years=2).figures.values()
     one = rig(storage={"bank": {"nominal_ah": 200}}, wiring={"main": {"conductor": "awg:2", "stud_near": "M8"}})
     for run in (the_main_run(one), *runs_of(one).values()):
         of_it = schedules(one, evaluate(one)).figures

@@ -159,6 +159,12 @@ def nights_in_a_row(stays: Mapping[str, Stay]) -> list[DatedNight]:
     return [_dated(nights[day], day, first) for day in sorted(nights)]
 
 
+def say_night(year: int, number: int, *, dated: bool) -> str:
+    """The day so many days after the first of January of a year: “3 May”, or “3 May 2027” where somebody said the year."""
+    day = date(year, 1, 1) + timedelta(days=number)
+    return f"{day.day} {MONTH_NAMES[day.month - 1][:3]}{f' {day.year}' if dated else ''}"
+
+
 def _dated(stay: str, day: date, since: date) -> DatedNight:
     return DatedNight(stay, day_number(day, since), (day.month, (day + timedelta(days=1)).month), day.weekday())
 

@@ -16,6 +16,7 @@ from ryokan.core.rig import Rig
 from ryokan.operations.accounts import Actor
 from ryokan.operations.errors import NotPossible
 from ryokan.operations.rigs import Lost, Opened, change_rig, work_out
+from ryokan.operations.trials import findings_with_trial
 from ryokan.wording.findings import sentence
 
 
@@ -33,7 +34,8 @@ def overrule(
     """
     actor.require_editor()
     worked = work_out(session, actor, option_id)
-    finding = next((one for one in worked.report.findings if one.key == finding_key), None)
+    report = findings_with_trial(worked) if finding_key.startswith("trial.") else worked.report
+    finding = next((one for one in report.findings if one.key == finding_key), None)
     if finding is None:
         raise NotPossible("There is no such finding at this rig now.")
     if finding.severity == "danger":
@@ -42,7 +44,7 @@ def overrule(
         reason=reason,
         by=actor.name,
         on=now.date().isoformat(),
-        said=sentence(finding, worked.report.figures, actor.units).what,
+        said=sentence(finding, report.figures, actor.units).what,
         excess=finding.excess,
         words={**finding.words, **finding.measures},
     )

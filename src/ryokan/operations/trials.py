@@ -86,6 +86,14 @@ def read_trial(session: Session, actor: Actor, option_id: UUID, years: int = SHO
     return TrialOf(worked, with_trial(worked.report, trial.figures), trial)
 
 
+def findings_with_trial(worked: Worked) -> Report:
+    """The report of an option with what its trial finds, where it can be run."""
+    try:
+        return with_trial(worked.report, _run(worked, SHORT_YEARS).figures)
+    except NoAnswer:
+        return worked.report
+
+
 def _run(worked: Worked, years: int) -> Trial:
     key = (worked.option.id, worked.revision.number, worked.revision.at, years)
     found = _kept.get(key)
@@ -100,6 +108,7 @@ def _run(worked: Worked, years: int) -> Trial:
 class Followed:
     """One year of a trial by the hour: shape (N × 24, 8), with the nights of its trip."""
 
+    worked: Worked
     trial: Trial
     year: int
     hours: Floats
@@ -121,7 +130,7 @@ def follow_year(session: Session, actor: Actor, option_id: UUID, which: str) -> 
     worked = work_out(session, actor, option_id)
     trial = _run(worked, SHORT_YEARS)
     year = year_at(trial, RANKS[which])
-    return Followed(trial, year, follow(trial, year))
+    return Followed(worked, trial, year, follow(trial, year))
 
 
 @dataclass(frozen=True, slots=True)

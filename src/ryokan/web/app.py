@@ -32,6 +32,7 @@ from ryokan.web import (
     session,
     shop,
     surveys,
+    trials,
     wiring,
 )
 from ryokan.web.context import Context, context
@@ -56,6 +57,7 @@ PAGES = (
     arrays,
     wiring,
     schedules,
+    trials,
 )
 
 health = Blueprint("health", __name__)

@@ -19,6 +19,7 @@ from ryokan.operations.fixes import fixes_that_hold
 from ryokan.operations.load_lines import read_load_line
 from ryokan.operations.parts import parts_book
 from ryokan.operations.preview import preview
+from ryokan.operations.trials import findings_with_trial
 from ryokan.web import answers as to_answer
 from ryokan.web import survey_answers as of_survey
 from ryokan.web.context import base_revision, now, reader, signed_in
@@ -188,6 +189,8 @@ def read_working(option_id: UUID, key: str) -> Working:
     figures = opened.report.figures
     if key.startswith("schedule."):  # these are worked out only when somebody asks for the schedules
         figures = schedules(opened.rig, opened.report).figures
+    elif key.startswith("trial."):
+        figures = findings_with_trial(opened).figures
     figure = figures.get(key)
     if figure is None:
         raise NotThere("There is no such figure in this rig.")

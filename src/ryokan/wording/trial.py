@@ -117,3 +117,65 @@ def _said(count: float) -> str:
     if count < 12.5:
         return _SMALL[round(count)]
     return str(round(count)) if count < 20 else str(round(count / 5) * 5 if count < 100 else round(count / 50) * 50)
+
+
+# Code of a change -> what it is called; ``{name}`` is the thing, ``{amount}`` how much.
+HELPS: dict[str, str] = {
+    "watch_the_gauge": "Switch off what may be shed below {percent} of charge",
+    "an_hour_less": "{name}: {minutes} less a day",
+    "set_it_out": "Set the portable array out at every stay",
+    "drive_an_hour_more": "Drive an hour more a day",
+    "out_of_the_shade": "Stand out of the shade at {name}",
+    "tilt_it": "Tilt {name} as each stay asks",
+    "warmer_bay": "Keep the bank {amount} K warmer",
+    "more_panel": "{amount} W more of panels{at}",
+    "more_bank": "{amount} Ah more of bank",
+    "next_dcdc": "A DC-DC charger of {amount} A",
+    "better_fridge": "{name}: one that runs a fifth less",
+    "on_dc": "{name} on DC instead of the inverter",
+}
+EFFORT_WORDS = {"habit": "a habit", "route": "the route", "setting": "some work", "part": "a part"}
+THE_ARRAY = "the array"
+
+
+def say_help(code: str, name: str, amount: float | None) -> str:
+    """A change as one says it."""
+    hours = amount or 0.0
+    minutes = f"{hours:g} hour{'' if hours == 1 else 's'}" if hours >= 1 else f"{round(hours * 60)} minutes"
+    said = HELPS[code].format(
+        name=name or THE_ARRAY,
+        at=f" on {name}" if name else "",
+        amount="" if amount is None else f"{amount:g}",
+        percent="" if amount is None else f"{round(amount * 100)}\u00a0%",
+        minutes=minutes,
+    )
+    return said[0].upper() + said[1:]
+
+
+def say_story(*, stopped: str, hour: int, dull_frac: float | None, loads: list[str], name: str) -> str:
+    """How it comes to be dark, in one or two sentences."""
+    what = "the bank is empty" if stopped == "bank" else "the inverter stops for want of volts"
+    said = f"Where it goes dark at {name}, {what}, most often about {_clock(hour)}"
+    if loads:
+        said += f", with {_and(loads)} on"
+    said += "."
+    if dull_frac is not None and dull_frac >= 0.6:
+        said += f" {_of_ten(dull_frac)} of the days before were duller than the middle one of their month."
+    elif dull_frac is not None:
+        said += " The days before were much like any other: it is the use that empties it, more than the sky."
+    return said
+
+
+def _clock(hour: int) -> str:
+    if hour in (0, 12):
+        return "midnight" if hour == 0 else "noon"
+    return f"{hour % 12} in the {'morning' if hour < 12 else 'afternoon' if hour < 18 else 'evening'}"
+
+
+def _and(names: list[str]) -> str:
+    return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}"
+
+
+def _of_ten(share: float) -> str:
+    tenths = round(share * 10)
+    return "Nearly all" if tenths >= 10 else f"{_SMALL[tenths][0].upper()}{_SMALL[tenths][1:]} in ten"

@@ -48,10 +48,10 @@ def trial_text(name: str, rig: Rig, report: Report, units: UnitSystem) -> str:
     dull, bright = (frequency(figures[f"trial.{end}_sun.dark_frac"].number, "night") for end in ("dull", "bright"))
     lines.append(f"  Were the sun as low as it may be: {dull}; as high: {bright}.")
     if "trial.days_out_90" in figures:
-        lines.append(f"  {_days_out(figures)}")
+        lines.append(f"  {days_out(figures)}")
     lines += ["", f"  {'stay':<28}{'nights':>8}{'dark':>30}{'lowest':>10}{'at dawn':>10}"]
     lines += [_stay_line(rig, id, figures) for id in rig.stays if f"trial.stay.{id}.dark_frac" in figures]
-    lines += ["", *(f"  {label:<34}{said(key):>14}" for key, label in _ENERGY if _is_there(figures, key)), ""]
+    lines += ["", *(f"  {label:<34}{said(key):>14}" for key, label in ENERGY if _is_there(figures, key)), ""]
     for finding in report.findings:
         if finding.step == "trial":
             words = sentence(finding, figures, units)
@@ -59,7 +59,7 @@ def trial_text(name: str, rig: Rig, report: Report, units: UnitSystem) -> str:
     return "\n".join([*lines, f"  {CAUTION}"]).replace(HARD_SPACE, " ")
 
 
-_ENERGY = (
+ENERGY = (
     ("trial.served_wh", "The loads get"),
     ("trial.unserved_wh.must", "missing of what must run"),
     ("trial.unserved_wh.should", "missing of what should run"),
@@ -79,11 +79,47 @@ def _is_there(figures: Mapping[str, Figure], key: str) -> bool:
     return key in figures and figures[key].value != 0.0
 
 
-def _days_out(figures: Mapping[str, Figure]) -> str:
+def days_out(figures: Mapping[str, Figure]) -> str:
+    """How long nine years in ten let one stay."""
     nights, most = figures["trial.days_out_90"].number, figures["trial.days_out_looked_at"].number
     if nights >= most:
         return f"Nine years in ten they could stay {most:.0f} nights and more at the stay that asks most."
+    if nights < 1:
+        return "At the stay that asks most, fewer than nine years in ten see even the first night through."
     return f"Nine years in ten they could stay {nights:.0f} night{'' if nights == 1 else 's'} at the stay that asks most."
+
+
+def arithmetic(figures: Mapping[str, Figure]) -> str:
+    """What the arithmetic of days says beside a trial, and why they differ; empty where it says nothing."""
+    days, out = figures.get("storage.days_to_empty"), figures.get("trial.days_out_90")
+    if days is None:
+        return ""
+    said = f"By arithmetic the bank lasts {quantity(days.number, 'days')} to its end with no charge at all."
+    if out is None:
+        return said
+    if out.number > days.number:
+        return f"{said} The trial has the sun and the driving of each day as well, and the days on which they fail."
+    return (
+        f"{said} The trial comes out shorter: it also has the hours in which more runs than on a mean day, "
+        "what cold locks away, and an inverter that stops before the bank is empty."
+    )
+
+
+def notes(rig: Rig, gaps: int, *, year_round: bool) -> list[str]:
+    """What the trial takes for granted, as far as it is not said elsewhere."""
+    found = []
+    start = rig.trial.start_frac
+    if year_round:
+        found.append("The journey takes the whole year: it is run in over its last month, from the sunny half on.")
+    else:
+        charge = "full" if start >= 1 else f"at {_percent(start)}{HARD_SPACE}% of its charge"
+        found.append(f"On departure the bank is {charge}.")
+    if gaps:
+        times = "once" if gaps == 1 else "twice" if gaps == 2 else f"{gaps} times"
+        found.append(f"Between stays there are nights that belong to none, {times}; after them the bank is as on departure.")
+    if rig.trial.shed_below_frac is None and rig.trial.spare_below_frac is None:
+        found.append("Nobody switches anything off by hand: all runs until the bank is empty.")
+    return found
 
 
 def _stay_line(rig: Rig, id: str, figures: Mapping[str, Figure]) -> str:

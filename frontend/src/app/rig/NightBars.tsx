@@ -1,8 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
 import { type KeyboardEvent, type PointerEvent, useState } from "react";
+import { Link, useParams } from "react-router";
 import { keepQuery } from "../../api/queries";
 import type { OptionAnswer } from "../../api/types";
 import { Fetched } from "../../features/worksheet/PreviewedFix";
+import { trialQuery } from "../../features/worksheet/trialQueries";
 import { useRig } from "../../features/worksheet/useRig";
 import { useWorking } from "../../features/worksheet/useWorking";
 import { Button } from "../../ui/Button";
@@ -38,7 +40,7 @@ export function NightBars({ answer }: { answer: OptionAnswer }) {
   const [wished, setWished] = useState<Wished | null>(null);
   const [asked, setAsked] = useState<Wished | null>(null);
   const nights = answer.nights;
-  if (!nights) return null;
+  if (!nights) return <Promised />;
   const promised = answer.rig.brief.days_without_charge;
   const bars = nights.by_audit.slice(0, SHOWN_NIGHTS).map(
     (left, index): Bar => ({
@@ -56,72 +58,99 @@ export function NightBars({ answer }: { answer: OptionAnswer }) {
     setAsked(null);
   };
   return (
-    <section aria-label="Energy left at each dawn with no charge at all">
-      <h2 className="mb-2 flex items-baseline justify-between font-semibold text-[13px] text-soft">
-        <span>
-          Left at dawn, no charge at all
-          {!nights.chosen && <span className="font-normal"> – for a bank of exactly the need</span>}
-        </span>
-        <button
-          type="button"
-          onClick={() => open("storage.left_at_dawn_frac")}
-          data-figure="storage.left_at_dawn_frac"
-          className="touch font-normal underline underline-offset-2 hover:text-ink"
+    <>
+      <Promised />
+      <section aria-label="Energy left at each dawn with no charge at all">
+        <h2 className="mb-2 flex items-baseline justify-between font-semibold text-[13px] text-soft">
+          <span>
+            Left at dawn, no charge at all
+            {!nights.chosen && <span className="font-normal"> – for a bank of exactly the need</span>}
+          </span>
+          <button
+            type="button"
+            onClick={() => open("storage.left_at_dawn_frac")}
+            data-figure="storage.left_at_dawn_frac"
+            className="touch font-normal underline underline-offset-2 hover:text-ink"
+          >
+            working
+          </button>
+        </h2>
+        <Chart
+          label="Energy left at each dawn with no charge at all"
+          table={false}
+          x={{
+            kind: "band",
+            of: [...bars.map((bar) => said(bar, wished)), ...Array<string>(Math.max(0, 3 - bars.length)).fill("")],
+            gap: 0.08,
+          }}
+          y={null}
+          height={92}
+          over={(frame) =>
+            bars.map((bar, index) => (
+              <NightBar
+                key={bar.night}
+                bar={bar}
+                wished={wished?.dawn === bar.night ? wished.left : null}
+                mayAsk={answer.may_edit}
+                box={{
+                  left: frame.x.at(index) - frame.x.width / 2,
+                  width: frame.x.width,
+                  top: frame.top,
+                  height: frame.bottom - frame.top,
+                }}
+                onWish={(left) => setWished({ dawn: bar.night, left })}
+                onAsk={(left) => setAsked({ dawn: bar.night, left })}
+                onCancel={settle}
+              />
+            ))
+          }
         >
-          working
-        </button>
-      </h2>
-      <Chart
-        label="Energy left at each dawn with no charge at all"
-        table={false}
-        x={{
-          kind: "band",
-          of: [...bars.map((bar) => said(bar, wished)), ...Array<string>(Math.max(0, 3 - bars.length)).fill("")],
-          gap: 0.08,
-        }}
-        y={null}
-        height={92}
-        over={(frame) =>
-          bars.map((bar, index) => (
-            <NightBar
-              key={bar.night}
-              bar={bar}
-              wished={wished?.dawn === bar.night ? wished.left : null}
-              mayAsk={answer.may_edit}
-              box={{
-                left: frame.x.at(index) - frame.x.width / 2,
-                width: frame.x.width,
-                top: frame.top,
-                height: frame.bottom - frame.top,
-              }}
-              onWish={(left) => setWished({ dawn: bar.night, left })}
-              onAsk={(left) => setAsked({ dawn: bar.night, left })}
-              onCancel={settle}
-            />
-          ))
-        }
+          {(frame) =>
+            bars.map((bar, index) => (
+              <Night
+                key={bar.night}
+                frame={frame}
+                x={index}
+                bar={bar}
+                wished={wished?.dawn === bar.night ? wished.left : null}
+              />
+            ))
+          }
+        </Chart>
+        {asked && <BankThatKeeps key={`${asked.dawn} ${asked.left}`} wished={asked} onClose={settle} />}
+        <p className="mt-1 text-[12px] text-soft">
+          Filled by the audit; <span className="text-incoming-text">notch</span> with the margin.
+          {bars.some((bar) => bar.high > bar.low + 0.005) && " Whisker: high to low use."}
+          {bars.some((bar) => !bar.promised) && " Dashed: nights that count on sun, driving or shore."}
+          {answer.may_edit && " Pull a bar to see the bank that leaves so much."}
+          {more > 0 && ` ${more} more ${more === 1 ? "night" : "nights"} not drawn.`}
+        </p>
+      </section>
+    </>
+  );
+}
+
+/** How often the journey goes dark, as the last trial has it; nothing where none can be run. */
+function Promised() {
+  const { answer, optionId } = useRig();
+  const { jobId } = useParams();
+  const { data, isPlaceholderData } = useQuery({
+    ...trialQuery(optionId, answer.revision),
+    enabled: answer.steps.trial !== "empty",
+  });
+  if (!data?.ran) return null;
+  return (
+    <p className="mb-3 text-[14px]">
+      <Link
+        to={`/jobs/${jobId}/${optionId}/trial`}
+        className="touch inline-block underline decoration-mark underline-offset-2 first-letter:uppercase hover:decoration-ink"
       >
-        {(frame) =>
-          bars.map((bar, index) => (
-            <Night
-              key={bar.night}
-              frame={frame}
-              x={index}
-              bar={bar}
-              wished={wished?.dawn === bar.night ? wished.left : null}
-            />
-          ))
-        }
-      </Chart>
-      {asked && <BankThatKeeps key={`${asked.dawn} ${asked.left}`} wished={asked} onClose={settle} />}
-      <p className="mt-1 text-[12px] text-soft">
-        Filled by the audit; <span className="text-incoming-text">notch</span> with the margin.
-        {bars.some((bar) => bar.high > bar.low + 0.005) && " Whisker: high to low use."}
-        {bars.some((bar) => !bar.promised) && " Dashed: nights that count on sun, driving or shore."}
-        {answer.may_edit && " Pull a bar to see the bank that leaves so much."}
-        {more > 0 && ` ${more} more ${more === 1 ? "night" : "nights"} not drawn.`}
-      </p>
-    </section>
+        {data.ran.says}
+      </Link>
+      <span className="text-soft">
+        {isPlaceholderData ? " – of the rig before the last edit." : `, by ${data.ran.years} years of weather.`}
+      </span>
+    </p>
   );
 }
 

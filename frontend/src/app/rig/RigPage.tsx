@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { Navigate, useParams } from "react-router";
 import { jobQuery, optionQuery, sessionQuery } from "../../api/queries";
 import type { OptionAnswer, Person, Step } from "../../api/types";
@@ -7,13 +7,14 @@ import { useSteps } from "../../api/useSteps";
 import { RigContextProvider } from "../../features/worksheet/useRig";
 import { useWorking } from "../../features/worksheet/useWorking";
 import { Failed, Waiting } from "../../ui/states";
-import { CommentsDialog, DIALOGS, HelpDialog, WorkingPanel } from "./dialogs";
+import { CommentsDialog, DIALOGS, HelpDialog, TrialBehind, WorkingPanel } from "./dialogs";
 import { Ledger } from "./Ledger";
 import { LedgerDrawer } from "./LedgerDrawer";
 import { Notices } from "./Notices";
 import { Rail } from "./Rail";
 import { STEP_PAGES } from "./stepPages";
 import { TopBar } from "./TopBar";
+import { type Told, toldKey, withTold } from "./told";
 import { useKeys } from "./useKeys";
 import { useNarrow } from "./useNarrow";
 import { useRigState } from "./useRigState";
@@ -49,7 +50,9 @@ function OpenRig({
   person: Person;
 }) {
   const [commenting, setCommenting] = useState<string | null>(null);
-  const rig = useRigState(optionId, answer, setCommenting);
+  const { data: told } = useQuery<Told>({ queryKey: toldKey(optionId), enabled: false });
+  const known = useMemo(() => (told ? withTold(answer, told) : answer), [answer, told]);
+  const rig = useRigState(optionId, known, setCommenting);
   const { trail } = useWorking();
   const narrow = useNarrow();
   const [help, setHelp] = useState(false);
@@ -79,6 +82,7 @@ function OpenRig({
           )}
         </div>
         {narrow && <LedgerDrawer />}
+        <TrialBehind />
       </div>
       {commenting !== null && <CommentsDialog pin={commenting} person={person} onClose={() => setCommenting(null)} />}
       {help && <HelpDialog onClose={() => setHelp(false)} />}

@@ -12,6 +12,12 @@ export const JobDialog = lazyDialog("the job", async () => (await import("../../
 /** Beside the page, once a figure is asked how it came about. */
 export const WorkingPanel = lazyPage("the working", async () => (await import("./WorkingPanel")).WorkingPanel);
 
+export const TrialBehind = lazyPage(
+  "",
+  async () => (await import("./TrialBehind")).TrialBehind,
+  () => null,
+);
+
 export const DIALOGS = [
   WorkingPanel,
   CommentsDialog,

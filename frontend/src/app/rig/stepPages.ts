@@ -11,4 +11,5 @@ export const STEP_PAGES: Record<Step, ReturnType<typeof lazyPage<object>>> = {
   solar: lazyPage("solar", async () => (await import("../../features/solar/SolarPage")).SolarPage),
   charging: lazyPage("charging", async () => (await import("../../features/charging/ChargingPage")).ChargingPage),
   wiring: lazyPage("wiring", async () => (await import("../../features/wiring/WiringPage")).WiringPage),
+  trial: lazyPage("the trial run", async () => (await import("../../features/trial/TrialPage")).TrialPage),
 };

@@ -45,7 +45,7 @@ export function PreviewedFix({
       onOpenChange={setOpen}
       label={`What changes: ${fix.label}`}
       trigger={
-        <button type="button" className="touch font-semibold text-stored underline underline-offset-2">
+        <button type="button" className="touch text-left font-semibold text-stored underline underline-offset-2">
           {fix.label}…
         </button>
       }

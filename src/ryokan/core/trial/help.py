@@ -189,5 +189,5 @@ def _devices(rig: Rig, sheet: Sheet) -> Iterator[Help]:
             patch = (*less, {"op": "replace", "path": f"/loads/{id}/duty_frac", "value": load.duty_frac * FRIDGE_LESS})
             yield Help("better_fridge", "part", patch, load.name, 1 - FRIDGE_LESS)
         elif load.feed == "ac" and load.importance != "must":
-            patch = replace(f"/loads/{id}/feed", "dc")
-            yield Help("on_dc", "part", patch, load.name)
+            on_dc = replace(f"/loads/{id}/feed", "dc")
+            yield Help("on_dc", "part", on_dc, load.name)

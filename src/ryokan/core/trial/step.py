@@ -9,7 +9,7 @@ STEP = Step(
     questions=(),
     shows=("trial.",),
     begun=lambda rig: bool(rig.stays) and rig.has_loads,
-    chosen=lambda rig: bool(rig.stays) and rig.has_loads,
+    chosen=lambda rig: False,  # whether the journey is lit nobody knows before it is run
     ledger=(
         LedgerLine("trial.nights", "trial.nights_kept", ("trial.critical_goes_dark", "trial.goes_dark"), only_if_there=True),
     ),

@@ -1,0 +1,86 @@
+import { useQuery } from "@tanstack/react-query";
+import type { ReactNode } from "react";
+import { Link, useParams, useSearchParams } from "react-router";
+import type { TrialRan } from "../../api/types";
+import { lazyPage } from "../../ui/lazyPage";
+import { PageHead } from "../../ui/PageHead";
+import { Failed, Waiting } from "../../ui/states";
+import { Tabs } from "../../ui/Tabs";
+import { StepFindings } from "../worksheet/StepFindings";
+import { trialQuery } from "../worksheet/trialQueries";
+import { useRig } from "../worksheet/useRig";
+
+const sheet = ({ children }: { children?: ReactNode }) => <div className="min-h-[420px]">{children}</div>;
+const NightsSheet = lazyPage("the nights", async () => (await import("./NightsSheet")).NightsSheet, sheet);
+const ChargeSheet = lazyPage("that year", async () => (await import("./ChargeSheet")).ChargeSheet, sheet);
+const HelpSheet = lazyPage("what would help", async () => (await import("./HelpSheet")).HelpSheet, sheet);
+const HowItIsRun = lazyPage("how it is run", async () => (await import("./HowItIsRun")).HowItIsRun, sheet);
+
+/** The rig through its own journey: how often it goes dark, when, and what would help. */
+export function TrialPage() {
+  const { answer, optionId } = useRig();
+  const query = useQuery(trialQuery(optionId, answer.revision));
+  const [params, setParams] = useSearchParams();
+  const trial = query.data;
+  if (!trial) {
+    if (query.error) return <Failed error={query.error} retry={() => void query.refetch()} />;
+    return <Waiting what="the trial run" failed={query.failureReason} />;
+  }
+  const ran = trial.ran as TrialRan | null;
+  return (
+    <>
+      {ran ? <Said ran={ran} /> : <Cannot why={trial.cannot} />}
+      {query.isPlaceholderData && (
+        <p role="status" className="mb-3 text-[13px] text-soft">
+          Worked out for the rig before the last edit; it is being run again.
+        </p>
+      )}
+      <StepFindings step="trial" />
+      <Tabs
+        label="Trial run"
+        value={params.get("tab") ?? (ran ? "nights" : "run")}
+        onChange={(tab) => setParams({ tab }, { replace: true })}
+        sheets={[
+          ...(ran
+            ? [
+                { value: "nights", label: "Nights", children: () => <NightsSheet ran={ran} /> },
+                { value: "charge", label: "One year by the hour", children: () => <ChargeSheet ran={ran} /> },
+                { value: "help", label: "What would help", children: () => <HelpSheet /> },
+              ]
+            : []),
+          { value: "run", label: "How it is run", children: () => <HowItIsRun notes={ran?.notes ?? []} /> },
+        ]}
+      />
+    </>
+  );
+}
+
+function Said({ ran }: { ran: TrialRan }) {
+  return (
+    <>
+      <PageHead>
+        <span className="first-letter:uppercase inline-block">{ran.says},</span> by {ran.years} years of weather.
+      </PageHead>
+      <p className="-mt-3 mb-5 max-w-[46rem] text-[15px] text-soft">
+        By the scatter of those years it is {ran.between} of the nights. The sun itself is known less well: were it as
+        low as it may be, {ran.dull}; as high, {ran.bright}. {ran.days_out}
+      </p>
+    </>
+  );
+}
+
+/** Nothing is wrong with a rig that cannot be run yet. */
+function Cannot({ why }: { why: string }) {
+  const { jobId, optionId } = useParams();
+  return (
+    <>
+      <PageHead>Not run yet.</PageHead>
+      <p className="-mt-3 mb-5 max-w-[46rem]">
+        {why}{" "}
+        <Link to={`/jobs/${jobId}/${optionId}/brief`} className="text-stored underline underline-offset-2">
+          To the stays
+        </Link>
+      </p>
+    </>
+  );
+}

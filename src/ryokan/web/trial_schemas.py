@@ -1,0 +1,120 @@
+"""What the interface gets of trials."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import BaseModel, Field
+
+from ryokan.core.evaluate import StepState
+from ryokan.web.schemas import FigureValue, FindingAnswer, PatchOperation, TitledFigure
+
+Band = tuple[float, float, float]
+WhichYear = Literal["worst", "bad", "middle", "good"]
+
+
+class TrialNight(BaseModel):
+    """One night of the journey, over all years. Bands are one in twenty, the middle one, nineteen in twenty."""
+
+    stay: str
+    on: str = Field(description="Its date, or its day of the month where the year is not said.")
+    dark_frac: float
+    lowest: Band = Field(description="Lowest available charge of the night.")
+    dawn: Band = Field(description="Available charge at six in the morning.")
+
+
+class TrialStay(BaseModel):
+    """One stay, over all years."""
+
+    id: str
+    name: str
+    nights: int
+    hookup: bool
+    dark: FigureValue
+    says: str = Field(description="How often it goes dark there, as one says it.")
+    lowest: FigureValue
+    dawn: Band
+    hours_to_full: FigureValue | None
+    days_out: FigureValue | None
+    at_least: bool = Field(description="Whether it was not gone on with for longer.")
+
+
+class TrialRan(BaseModel):
+    """A trial that was run: chances as frequencies, each with between what it lies."""
+
+    years: int
+    says: str
+    between: str
+    dull: str = Field(description="How often, were the sun as low as it may be.")
+    bright: str
+    trips: str = Field(description="How many trips have a dark hour.")
+    must: str = Field(description="How often something that must run goes dark; empty where nothing must.")
+    days_out: str
+    arithmetic: str = Field(description="What the arithmetic of days says beside it, and why they differ.")
+    story: str = Field(description="How it comes to be dark; empty where it never does.")
+    notes: list[str]
+    nights: list[TrialNight]
+    stays: list[TrialStay]
+    energy: list[TitledFigure]
+
+
+class TrialAnswer(BaseModel):
+    """The short trial of an option, or why there is none."""
+
+    revision: int
+    cannot: str = Field(description="What is missing; empty where the trial was run.")
+    ran: TrialRan | None
+    findings: list[FindingAnswer]
+    state: StepState
+
+
+class YearQuery(BaseModel):
+    """Which of the years is wanted, by its rank from the darkest."""
+
+    which: WhichYear = "middle"
+
+
+class TrialHour(BaseModel):
+    """One hour: shares of charge, watts, and what was off."""
+
+    charge: float
+    available: float
+    sun_w: float
+    sources_w: float
+    demand_w: float
+    served_w: float
+    bay_c: float
+    off: Literal["", "bank", "inverter"]
+    generator: bool
+
+
+class TrialHours(BaseModel):
+    """A year of a trial by the hour, from noon of the first night on."""
+
+    revision: int
+    which: WhichYear
+    nights: list[str] = Field(description="Stay and date of each night that is counted.")
+    hours: list[TrialHour]
+
+
+class HelpAnswer(BaseModel):
+    """A change, and what it does."""
+
+    says: str
+    effort: str
+    dark_before: float
+    dark_after: float
+    hours_less: float = Field(description="Dark hours a night that it takes away.")
+    off: float = Field(description="What those may be off by.")
+    is_clear: bool
+    price: FigureValue | None
+    mass: FigureValue | None
+    patch: list[PatchOperation]
+
+
+class HelpsAnswer(BaseModel):
+    """Changes by what they do."""
+
+    revision: int
+    cannot: str
+    helps: list[HelpAnswer]

@@ -1,0 +1,239 @@
+"""The trial run of an option: asked for beside the answers to edits. Nothing here stores anything."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from uuid import UUID
+
+import numpy as np
+from flask import Blueprint, Response
+
+from ryokan.core.climate.above import Floats
+from ryokan.core.errors import NoAnswer
+from ryokan.core.figure import Figure
+from ryokan.core.itinerary import first_night, name_of_stay, say_night
+from ryokan.core.rig import Rig
+from ryokan.core.trial.run import SHORT_YEARS, Trial
+from ryokan.core.trial.story import story_of
+from ryokan.documents.trial import trial_csv
+from ryokan.operations.errors import Unacceptable
+from ryokan.operations.trials import Helped, TrialOf, follow_year, read_trial, what_helps
+from ryokan.web.answers import figure_value, finding_answer, titled_figure
+from ryokan.web.context import reader, signed_in
+from ryokan.web.load_lists import file_answer
+from ryokan.web.spec import answers, files, spec
+from ryokan.web.trial_schemas import (
+    Band,
+    HelpAnswer,
+    HelpsAnswer,
+    TrialAnswer,
+    TrialHour,
+    TrialHours,
+    TrialNight,
+    TrialRan,
+    TrialStay,
+    YearQuery,
+)
+from ryokan.wording.reader import Reader
+from ryokan.wording.trial import EFFORT_WORDS, frequency, say_help, say_story
+from ryokan.wording.trial_text import ENERGY, arithmetic, between, days_out, headline, notes
+
+blueprint = Blueprint("trials", __name__)
+LOW, MIDDLE, HIGH = 0.05, 0.5, 0.95
+
+
+@blueprint.get("/options/<uuid:option_id>/trial")
+@spec.validate(resp=answers(TrialAnswer, 404))
+def read(option_id: UUID) -> TrialAnswer:
+    """The rig through its own journey in fifty years of drawn weather."""
+    with signed_in() as (session, actor):
+        found, its_reader = read_trial(session, actor, option_id), reader(session, actor)
+    figures = found.report.figures
+    return TrialAnswer(
+        revision=found.worked.revision.number,
+        cannot=found.cannot,
+        ran=None if found.trial is None else _ran(found, found.trial, its_reader),
+        findings=[
+            finding_answer(one, figures, its_reader, found.worked.rig.overruled)
+            for one in (*found.report.findings, *found.report.overruled)
+            if one.step == "trial"
+        ],
+        state=found.report.steps["trial"] if found.trial is not None else "empty",
+    )
+
+
+def _ran(found: TrialOf, trial: Trial, its_reader: Reader) -> TrialRan:
+    rig, figures = found.worked.rig, found.report.figures
+    seen = round(figures["trial.nights"].number * trial.years)
+    must = any(load.importance == "must" for load in rig.active_loads().values())
+    story = story_of(trial)
+    return TrialRan(
+        years=trial.years,
+        says=headline(figures),
+        between=between(figures, "trial.dark_frac"),
+        dull=frequency(figures["trial.dull_sun.dark_frac"].number, "night"),
+        bright=frequency(figures["trial.bright_sun.dark_frac"].number, "night"),
+        trips=frequency(figures["trial.trip_dark_frac"].number, "trip", trial.years),
+        must=frequency(figures["trial.must_dark_frac"].number, "night", seen) if must else "",
+        days_out=days_out(figures) if "trial.days_out_90" in figures else "",
+        arithmetic=arithmetic(figures),
+        story=""
+        if story is None
+        else say_story(
+            stopped=story.stopped,
+            hour=story.hour,
+            dull_frac=story.dull_frac,
+            loads=[rig.loads[id].name for id in story.loads if id in rig.loads],
+            name=name_of_stay(rig.stays[story.stay]),
+        ),
+        notes=notes(rig, trial.prepared.trip.gaps, year_round=trial.prepared.trip.year_round),
+        nights=_nights(rig, trial),
+        stays=[_stay(rig, id, trial, figures, its_reader) for id in trial.prepared.trip.stay_ids if _ran_at(figures, id)],
+        energy=[titled_figure(figures[key], its_reader) for key, _ in ENERGY if key in figures and figures[key].value != 0.0],
+    )
+
+
+def _ran_at(figures: Mapping[str, Figure], id: str) -> bool:
+    return f"trial.stay.{id}.dark_frac" in figures
+
+
+def _nights(rig: Rig, trial: Trial) -> list[TrialNight]:
+    trip, outcome = trial.prepared.trip, trial.outcome
+    dark = (outcome.dark_h > 0).mean(axis=0)
+    lowest, dawn = (np.quantile(one, (LOW, MIDDLE, HIGH), axis=0) for one in (outcome.lowest, outcome.at_dawn))
+    return [
+        TrialNight(
+            stay=trip.stay_ids[trip.stays[at]],
+            on=day,
+            dark_frac=float(dark[at]),
+            lowest=_band(lowest[:, at]),
+            dawn=_band(dawn[:, at]),
+        )
+        for at, day in enumerate(_dates(rig, trial))
+        if trip.counts[at]
+    ]
+
+
+def _band(of: Floats) -> Band:
+    return float(of[0]), float(of[1]), float(of[2])
+
+
+def _dates(rig: Rig, trial: Trial) -> list[str]:
+    """The date of each night: with its year only where somebody said one."""
+    trip = trial.prepared.trip
+    dated = all(stay.arrives is not None for stay in rig.stays.values())
+    year = min(first_night(rig.stays[id]) for id in trip.stay_ids).year
+    return [say_night(year, int(number), dated=dated) for number in trip.day_numbers[:, 0]]
+
+
+def _stay(rig: Rig, id: str, trial: Trial, figures: Mapping[str, Figure], its_reader: Reader) -> TrialStay:
+    base = f"trial.stay.{id}"
+
+    def maybe(name: str) -> Figure | None:
+        return figures.get(f"{base}.{name}")
+
+    nights = figures[f"{base}.nights"].number
+    dawn, full, out = figures[f"{base}.dawn_frac"].value, maybe("hours_to_full"), maybe("days_out_90")
+    most = figures.get("trial.days_out_looked_at")
+    assert isinstance(dawn, tuple)
+    return TrialStay(
+        id=id,
+        name=name_of_stay(rig.stays[id]),
+        nights=round(nights),
+        hookup=rig.stays[id].hookup != "none",
+        dark=figure_value(figures[f"{base}.dark_frac"], its_reader),
+        says=frequency(figures[f"{base}.dark_frac"].number, "night", round(nights * trial.years)),
+        lowest=figure_value(figures[f"{base}.lowest_frac"], its_reader),
+        dawn=(float(dawn[0]), float(dawn[1]), float(dawn[2])),
+        hours_to_full=None if full is None or full.number <= 1 else figure_value(full, its_reader),
+        days_out=None if out is None else figure_value(out, its_reader),
+        at_least=out is not None and most is not None and out.number >= most.number,
+    )
+
+
+_OFF = ("", "bank", "inverter", "bank")
+
+
+@blueprint.get("/options/<uuid:option_id>/trial/hours")
+@spec.validate(resp=answers(TrialHours, 404, 422))
+def read_hours(option_id: UUID, query: YearQuery) -> TrialHours:
+    """One of the years by the hour: the darkest, one of the bad ones, the middle one, or one of the good ones."""
+    with signed_in() as (session, actor):
+        try:
+            found = follow_year(session, actor, option_id, query.which)
+        except NoAnswer as error:
+            raise Unacceptable(str(error)) from error
+    rig, trip = found.worked.rig, found.trial.prepared.trip
+    counted = np.repeat(trip.counts, 24)
+    days = zip(trip.stays, _dates(rig, found.trial), strict=True)
+    names = [f"{name_of_stay(rig.stays[trip.stay_ids[at]])}, {day}" for at, day in days]
+    return TrialHours(
+        revision=found.worked.revision.number,
+        which=query.which,
+        nights=[name for name, is_counted in zip(names, trip.counts, strict=True) if is_counted],
+        hours=[
+            TrialHour(
+                charge=round(float(row[0]), 4),
+                available=round(float(row[1]), 4),
+                sun_w=round(float(row[2]), 1),
+                sources_w=round(float(row[3]), 1),
+                demand_w=round(float(row[4]), 1),
+                served_w=round(float(row[5]), 1),
+                bay_c=round(float(row[6]), 1),
+                off=_OFF[int(row[7]) & 3],
+                generator=int(row[7]) >= 4,
+            )
+            for row in found.hours[counted]
+        ],
+    )
+
+
+@blueprint.get("/options/<uuid:option_id>/trial/helps")
+@spec.validate(resp=answers(HelpsAnswer, 404))
+def read_helps(option_id: UUID) -> HelpsAnswer:
+    """What would help most, each change on the same years of weather."""
+    with signed_in() as (session, actor):
+        found, its_reader = read_trial(session, actor, option_id), reader(session, actor)
+        if found.trial is None:
+            return HelpsAnswer(revision=found.worked.revision.number, cannot=found.cannot, helps=[])
+        helped = what_helps(session, actor, option_id)
+    before = found.report.figures["trial.dark_frac"].number
+    return HelpsAnswer(
+        revision=found.worked.revision.number,
+        cannot="",
+        helps=[_help(one, before, its_reader) for one in helped],
+    )
+
+
+def _help(one: Helped, before: float, its_reader: Reader) -> HelpAnswer:
+    def value(name: str, amount: float | None, unit: str) -> Figure | None:
+        return None if amount is None else Figure(f"trial.help.{name}", "simulated", amount, unit, "practice")
+
+    price, mass = value("price", one.help.price, "¤"), value("mass_kg", one.help.mass_kg or None, "kg")
+    return HelpAnswer(
+        says=say_help(one.help.code, one.help.name, one.help.amount),
+        effort=EFFORT_WORDS[one.help.effort],
+        dark_before=before,
+        dark_after=max(0.0, before + one.nights.by),
+        hours_less=-one.hours.by,
+        off=one.hours.off,
+        is_clear=one.hours.is_clear,
+        price=None if price is None else figure_value(price, its_reader),
+        mass=None if mass is None else figure_value(mass, its_reader),
+        patch=[dict(step) for step in one.help.patch],
+    )
+
+
+@blueprint.get("/options/<uuid:option_id>/trial.csv")
+@spec.validate(resp=files(404, 422))
+def read_csv(option_id: UUID) -> Response:
+    """The nights of the trial as CSV."""
+    with signed_in() as (session, actor):
+        found = read_trial(session, actor, option_id)
+    if found.trial is None:
+        raise Unacceptable(found.cannot)
+    rows = [
+        (name_of_stay(found.worked.rig.stays[night.stay]), night.on, night.dark_frac, *night.lowest, *night.dawn)
+        for night in _nights(found.worked.rig, found.trial)
+    ]
+    return file_answer(trial_csv(rows, SHORT_YEARS).encode(), "text/csv; charset=utf-8", "trial.csv")

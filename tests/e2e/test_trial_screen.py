@@ -1,0 +1,78 @@
+"""The trial on the screen: from the itinerary to a chance, what would help taken, the chance lower, and undone."""
+
+from __future__ import annotations
+
+import re
+
+from installer import Installer
+from playwright.sync_api import expect
+
+
+def test_what_would_help_is_taken_the_chance_falls_and_undo_brings_it_back(installer: Installer) -> None:
+    page = installer.page
+    installer.sign_in()
+    installer.open("Two relief nurses", "Brief")
+    rail = page.get_by_role("navigation", name="Steps").get_by_role("link", name="Trial run")
+    ledger = page.get_by_role("complementary", name="Ledger")
+    # The trial runs behind every page: the ledger begins with its chance, and the rail counts what it finds.
+    expect(ledger).to_contain_text(re.compile("about four nights in ten go dark, by 50 years of weather"))
+    expect(rail).to_contain_text("needs attention")
+
+    page.goto(page.url.replace("/brief", "/trial"))
+    here = page.get_by_role("list", name="What does not fit here")
+    expect(here).to_contain_text("Something that must run goes dark at between contracts")
+    expect(page.get_by_role("main")).to_contain_text("about four nights in ten go dark, by 50 years of weather")
+
+    # Every night is read by the keyboard.
+    nights = page.get_by_role("slider", name="How often each night goes dark")
+    nights.press("End")
+    expect(nights).to_have_attribute("aria-valuetext", re.compile("between contracts, 3 Mar: dark in"))
+
+    installer.sheet("One year by the hour")
+    expect(page.get_by_role("listitem").filter(has_text="The bank is empty").first).to_be_visible()
+    page.get_by_role("button", name="The night before").press("Enter")
+    expect(page.get_by_role("heading", name="One night in full: between contracts, 2 Mar")).to_be_visible()
+
+    installer.sheet("What would help")
+    rows = page.get_by_role("row")
+    expect(rows.nth(1)).to_contain_text("a habit")
+    page.get_by_role("button", name=re.compile("Ah more of bank")).press("Enter")
+    page.get_by_role("button", name="Accept").press("Enter")
+    installer.saved(2)
+    expect(ledger).to_contain_text(
+        re.compile("None of 300 nights goes dark|fewer than one night|about one night", re.IGNORECASE)
+    )
+    expect(page.get_by_role("main")).not_to_contain_text("Something that must run")
+
+    page.get_by_role("button", name="Undo").press("Enter")
+    installer.saved(3)
+    expect(ledger).to_contain_text("four nights in ten go dark")
+    expect(here).to_contain_text("Something that must run goes dark at between contracts")
+
+
+def test_a_new_job_is_silent_until_there_is_something_to_run(installer: Installer) -> None:
+    page = installer.page
+    installer.sign_in()
+    installer.open("Moth counters", "Trial run")
+    expect(page.get_by_role("main")).to_contain_text("Nothing runs yet: a trial needs loads.")
+
+    installer.step("Loads")
+    installer.type_load("Light trap 40W 8h at night")
+    expect(page.get_by_role("cell", name="Light trap")).to_be_visible()
+    installer.step("Trial run")
+    expect(page.get_by_role("main")).not_to_contain_text("Nothing runs yet")
+
+
+def test_a_habit_is_typed_and_its_bounds_are_told_at_the_field(installer: Installer) -> None:
+    page = installer.page
+    installer.sign_in()
+    installer.open("Two relief nurses", "Trial run", "How it is run")
+    field = page.get_by_label("What may be shed goes off below")
+    field.fill("140")
+    field.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("At most")
+    expect(field).to_have_value("140")
+    field.fill("40")
+    field.press("Enter")
+    installer.saved(2)
+    expect(page.get_by_role("main")).not_to_contain_text("Nobody switches anything off by hand")

@@ -1,0 +1,113 @@
+"""The trial by the API: what it says, one of its years, what would help, and its findings that are let stand."""
+
+from __future__ import annotations
+
+import csv
+import io
+from typing import Any
+
+import pytest
+from shops import Browser, Shops
+
+HERE = {"place": "the meadow", "lat_deg": 47.4, "lon_deg": 8.5, "month": 11, "nights": 6, "driving_hours_per_day": 0}
+LAMP = {"name": "lamp", "draw": {"kind": "watts", "watts": 20}, "hours_per_day": 24}
+
+
+@pytest.fixture
+def browser(shops: Shops) -> Browser:
+    """A van that spends six November nights in one place with a lamp on and nothing that charges."""
+    one = shops.browser()
+    patch = [("/loads", {"lamp": LAMP}), ("/storage/bank", {"nominal_ah": 100}), ("/stays", {"meadow": HERE})]
+    one.edit(shops.option_id, *({"op": "add", "path": path, "value": value} for path, value in patch))
+    return one
+
+
+def read(browser: Browser, shops: Shops, what: str = "") -> Any:
+    answer = browser.get(f"/options/{shops.option_id}/trial{what}")
+    assert answer.status_code == 200, answer.json
+    return answer.json
+
+
+def test_a_trial_tells_how_often_it_goes_dark_and_where(browser: Browser, shops: Shops) -> None:
+    """1 280 Wh at 20.6 W last 62 hours: the third night goes dark, and all behind it."""
+    found = read(browser, shops)
+
+    assert found["cannot"] == ""
+    assert found["ran"]["says"] == "about seven nights in ten go dark"
+    assert [night["dark_frac"] for night in found["ran"]["nights"]] == [0, 0, 1, 1, 1, 1]
+    assert found["ran"]["nights"][0]["on"] == "1 Nov"
+    (stay,) = found["ran"]["stays"]
+    assert (stay["name"], stay["nights"], stay["days_out"]["value"], stay["at_least"]) == ("the meadow", 6, 2, False)
+    assert [one["code"] for one in found["findings"]] == ["trial.goes_dark"]
+    assert found["state"] == "needs_attention"
+    assert "lamp" in found["ran"]["story"]
+
+
+def test_each_figure_of_a_trial_names_its_years_and_its_seed(browser: Browser, shops: Shops) -> None:
+    for figure in read(browser, shops)["ran"]["energy"]:
+        working = browser.get(f"/options/{shops.option_id}/figures/{figure['key']}")
+        assert working.status_code == 200
+        if figure["key"] != "trial.life_years":
+            of = {one["key"] for each in working.json["inputs"] for one in each["figures"]}
+            assert {"trial.years", "trial.seed"} <= of
+
+
+def test_a_rig_that_cannot_be_run_says_what_is_missing(browser: Browser, shops: Shops) -> None:
+    browser.edit(shops.option_id, {"op": "add", "path": "/loads", "value": {}})
+    found = read(browser, shops)
+
+    assert (found["ran"], found["findings"], found["state"]) == (None, [], "empty")
+    assert found["cannot"] == "Nothing runs yet: a trial needs loads."
+    assert read(browser, shops, "/helps")["helps"] == []
+    for what in ("/hours", ".csv"):
+        refused = browser.get(f"/options/{shops.option_id}/trial{what}")
+        assert (refused.status_code, refused.json["detail"]) == (422, found["cannot"])
+
+
+def test_a_year_is_followed_by_the_hour(browser: Browser, shops: Shops) -> None:
+    found = read(browser, shops, "/hours?which=worst")
+
+    assert (len(found["nights"]), len(found["hours"])) == (6, 144)
+    assert found["hours"][0]["available"] == pytest.approx(1 - 20 / 0.97 / 1280, abs=1e-3)
+    assert found["hours"][100]["off"] == "bank"
+    assert browser.get(f"/options/{shops.option_id}/trial/hours?which=any").status_code == 422
+
+
+def test_what_helps_is_taken_and_the_chance_falls_and_comes_back_with_undo(browser: Browser, shops: Shops) -> None:
+    before = read(browser, shops)["ran"]["says"]
+    helps = read(browser, shops, "/helps")["helps"]
+    more = next(one for one in helps if "of bank" in one["says"])
+    assert more["is_clear"] and more["hours_less"] > 0 and more["price"]["value"] > 0
+
+    browser.edit(shops.option_id, *more["patch"])
+    assert read(browser, shops)["ran"]["says"] != before
+    assert browser.send("POST", f"/options/{shops.option_id}/undo").status_code == 200
+    assert read(browser, shops)["ran"]["says"] == before
+
+
+def test_a_fault_of_the_trial_is_let_stand_and_a_danger_never(browser: Browser, shops: Shops) -> None:
+    key = "trial.goes_dark@stay:meadow"
+    revision = browser.get(f"/options/{shops.option_id}").json["revision"]
+    said = {"finding": key, "reason": "they have a hut"}
+    answer = browser.send("POST", f"/options/{shops.option_id}/overruled", said, If_Match=f'"{revision}"')
+    assert answer.status_code == 200, answer.json
+    found = read(browser, shops)
+    assert [one["overruled"]["reason"] for one in found["findings"]] == ["they have a hut"]
+    assert found["state"] == "fits"
+
+    browser.edit(shops.option_id, {"op": "replace", "path": "/loads/lamp/importance", "value": "must"})
+    danger = {"finding": "trial.critical_goes_dark@stay:meadow", "reason": "it is warm"}
+    refused = browser.send("POST", f"/options/{shops.option_id}/overruled", danger, If_Match=f'"{revision + 2}"')
+    assert refused.status_code == 409
+
+
+def test_the_nights_are_a_file(browser: Browser, shops: Shops) -> None:
+    answer = browser.get(f"/options/{shops.option_id}/trial.csv")
+    rows = list(csv.reader(io.StringIO(answer.data.decode("utf-8-sig"))))
+
+    assert rows[0][:3] == ["stay", "night", "dark_frac"]
+    assert [row[:3] for row in rows[1:4]] == [
+        ["the meadow", "1 Nov", "0.0"],
+        ["the meadow", "2 Nov", "0.0"],
+        ["the meadow", "3 Nov", "1.0"],
+    ]
