@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import tomllib
+from pathlib import Path
 from typing import Any
 
 import numpy as np
@@ -11,12 +13,15 @@ from builders import changed, charging, load, plain_array, rig
 from ryokan.core.errors import NoAnswer
 from ryokan.core.evaluate import Report, evaluate
 from ryokan.core.trial.chances import chance, change
+from ryokan.core.trial.equal_risk import equal_risk
 from ryokan.core.trial.findings import TRIAL_RULES, with_trial
+from ryokan.core.trial.help import what_might_help
 from ryokan.core.trial.run import follow, run_trial, year_at
 from ryokan.core.trial.system import Stopped
 from ryokan.core.trial.trip import RUN_IN_NIGHTS, trip_of
 from ryokan.core.trial.weather import AIR_PERSISTENCE, Rain, draw, draw_weather, nodes_of
-from ryokan.wording.trial import frequency
+from ryokan.core.trial.what_if import AskedBack, WhatIf, read_what_if
+from ryokan.wording.trial import frequency, say_part
 
 HERE = {"lat_deg": 47.4, "lon_deg": 8.5}
 
@@ -350,3 +355,126 @@ def test_a_year_can_be_followed_hour_by_hour() -> None:
 def test_a_wish_to_stop_is_heard() -> None:
     with pytest.raises(Stopped):
         run_trial(trip(), years=100, tell=lambda done: done < 30)
+
+
+# -- Questions in one line
+
+QUESTIONS = tomllib.loads((Path(__file__).parent / "trial_questions.toml").read_text(encoding="utf-8"))["case"]
+
+
+def asked_of() -> Any:
+    stays = {
+        "meadow": {
+            "position": 1,
+            "place": "the meadow",
+            "month": 6,
+            "nights": 5,
+            "arrives": "2027-06-10",
+            "lat_deg": 46,
+            "lon_deg": 7,
+        },
+        "col": {"position": 2, "place": "the col", "month": 9, "nights": 4, "lat_deg": 46, "lon_deg": 7},
+        "port": {"position": 3, "place": "the port", "month": 7, "nights": 2, "hookup": "eu_6", "lat_deg": 44, "lon_deg": 8},
+    }
+    named = rig([load(500, 2, name="Air conditioner", feed="ac"), load(40, 24, name="Fridge")], stays=stays)
+    return named.model_copy(update={"loads": {"ac": named.loads["l0"], "fridge": named.loads["l1"]}})
+
+
+@pytest.mark.parametrize("case", QUESTIONS, ids=[case["said"] or "nothing" for case in QUESTIONS])
+def test_a_question_is_read_as_it_is_meant_or_asked_back(case: dict[str, Any]) -> None:
+    found = read_what_if(case["said"], asked_of())
+
+    if "asks" in case:
+        assert found == AskedBack(case["asks"])
+        return
+    assert isinstance(found, WhatIf)
+    assert {step["path"]: step["value"] for step in found.patch} == case["patch"]
+    dull = found.rain
+    assert ([dull.stay, dull.from_day, dull.days] if dull else None) == case.get("rain")
+    assert all(say_part(code, dict(words)) for code, words in found.parts)
+
+
+def test_what_a_rig_lacks_is_asked_as_is_usual_for_it() -> None:
+    found = read_what_if("electric kettle 20 minutes", asked_of())
+
+    assert isinstance(found, WhatIf)
+    (step,) = found.patch
+    assert step["path"] == "/loads/asked-1"
+    assert step["value"]["hours_per_day"] == pytest.approx(1 / 3, abs=0.01)
+
+
+# -- What might help
+
+FITTING = {
+    "loads": [
+        load(25, 24, name="Fridge", group="refrigeration", profile="all_day", duty_frac=0.8),
+        load(200, 3, name="Projector", feed="ac"),
+        load(30, 4, name="Fairy lights", importance="shed"),
+        load(30, 2, name="Pump", importance="must"),
+    ],
+    "storage": {"bank": {"nominal_ah": 100}, "bay_c": 5},
+    "stays": {"first": stay(shade_frac=0.3, driving_hours_per_day=0.5)},
+    "charging": charging(20, 20, 90),
+}
+HELPS = {
+    "watch_the_gauge": ("habit", {"/trial/shed_below_frac": 0.4}),
+    "drive_an_hour_more": ("route", {"/stays/first/driving_hours_per_day": 1.5}),
+    "out_of_the_shade": ("route", {"/stays/first/shade_frac": 0}),
+    "warmer_bay": ("setting", {"/storage/bay_c": 15.0, "/storage/bay_hot_c": 30}),
+    "more_panel": ("part", {"/solar/arrays/array/plain_w": 300.0}),
+    "more_bank": ("part", {"/storage/bank/nominal_ah": 150.0}),
+    "next_dcdc": ("part", {"/charging/paths/path/output_a": 25.0}),
+    "on_dc": ("part", {"/loads/l1/feed": "dc"}),
+    "better_fridge": ("part", {"/loads/l0/duty_frac": pytest.approx(0.64)}),
+    "an_hour_less": ("habit", {"/loads/l1/hours_per_day": 2.0}),
+}
+
+
+def test_changes_are_those_that_make_sense_for_the_rig() -> None:
+    report = evaluate(
+        rig(
+            FITTING["loads"],
+            solar={"sun_from": "places", **plain_array(200, 30)},
+            **{k: v for k, v in FITTING.items() if k != "loads"},
+        )
+    )
+    found: dict[str, Any] = {}
+    for one in what_might_help(report):
+        found.setdefault(one.code, one)
+
+    for code, (effort, changes) in HELPS.items():
+        assert found[code].effort == effort
+        assert {step["path"]: step["value"] for step in found[code].patch} == changes, code
+    assert "tilt_it" in found
+    assert all(one.name != "Pump" for one in found.values())  # what must run is no habit
+    assert (found["more_bank"].price, found["more_bank"].mass_kg) == (pytest.approx(0.64 * 350), pytest.approx(0.64 * 9))
+
+
+# -- Equal risk
+
+
+def test_a_larger_bank_asks_for_no_more_array_and_the_promise_is_kept_on_the_line() -> None:
+    report = trip([load(15, 24, profile="all_day")], ah=60, watts=150, stays={"first": stay(month=10, nights=20)})
+    found = equal_risk(report, 0.05)
+
+    asked = [pair.array_w for pair in found.pairs]
+    assert all(one is not None for one in asked[2:])
+    known = [one for one in asked if one is not None]
+    assert known == sorted(known, reverse=True) and known[0] > known[-1]
+    for pair in found.pairs:
+        if pair.array_w is not None and pair.least_w is not None:
+            assert pair.least_w <= pair.array_w <= (pair.most_w or np.inf)
+    pair = found.pairs[4]
+    kept = trip(
+        [load(15, 24, profile="all_day")], ah=pair.bank_ah, watts=pair.array_w, stays={"first": stay(month=10, nights=20)}
+    )
+    assert dark(kept, years=50) <= 0.05
+    assert not found.turns_back
+
+
+@pytest.mark.parametrize(
+    ("without", "says"), [({"solar.arrays": {}}, "an array first"), ({"storage.bank": None}, "a bank first")]
+)
+def test_equal_risk_needs_an_array_and_a_bank(without: dict[str, Any], says: str) -> None:
+    with pytest.raises(NoAnswer, match=says):
+        equal_risk(evaluate(changed(trip([load()]).traces.rig, without)), 0.01)

@@ -111,3 +111,41 @@ def test_the_nights_are_a_file(browser: Browser, shops: Shops) -> None:
         ["the meadow", "2 Nov", "0.0"],
         ["the meadow", "3 Nov", "1.0"],
     ]
+
+
+def test_a_question_in_one_line_is_answered_kept_and_asked_again(browser: Browser, shops: Shops) -> None:
+    path = f"/options/{shops.option_id}/trial/questions"
+    two, odd = (browser.send("POST", path, {"said": said}).json for said in ("stay two nights", "stay two nights on the moon"))
+    assert (two["read_as"], two["says"], two["lit"]) == (["2 nights at the meadow"], "none of 100 nights goes dark", True)
+    assert (odd["unread"], odd["says"], odd["dark_frac"]) == ("on the moon", "", None)
+    assert browser.send("POST", path, {"said": ""}).status_code == 422
+    many = browser.send("POST", path, {"said": "stay 60 nights"}).json
+    assert many["says"] == "about nine nights in ten go dark"
+
+    browser.edit(shops.option_id, {"op": "add", "path": "/trial/questions/q", "value": {"said": "lamp for one hour"}})
+    assert browser.get(path).json["answers"]["q"]["says"] == "none of 300 nights goes dark"
+    browser.edit(shops.option_id, {"op": "replace", "path": "/storage/bank/nominal_ah", "value": 1})
+    assert browser.get(path).json["answers"]["q"]["lit"] is False
+    browser.edit(shops.option_id, {"op": "replace", "path": "/loads/lamp/name", "value": "torch"})
+    assert browser.get(path).json["answers"]["q"]["read_as"] != ["torch for 1 h a day"]
+
+
+def test_dull_days_are_told_of_the_place_and_need_one(browser: Browser, shops: Shops) -> None:
+    path = f"/options/{shops.option_id}/trial/questions"
+    array = {"place": "roof", "plain_w": 400}
+    browser.edit(
+        shops.option_id,
+        {"op": "add", "path": "/solar/arrays/a", "value": array},
+        {"op": "replace", "path": "/stays/meadow/month", "value": 6},
+        {"op": "replace", "path": "/loads/lamp/draw/watts", "value": 45},
+    )
+    dry, wet = (browser.send("POST", path, {"said": said}).json for said in ("stay 6 nights", "four days of rain"))
+    assert dry["dark_frac"] < wet["dark_frac"]
+
+    browser.edit(
+        shops.option_id,
+        {"op": "replace", "path": "/stays/meadow/lat_deg", "value": None},
+        {"op": "replace", "path": "/stays/meadow/lon_deg", "value": None},
+    )
+    nowhere = browser.send("POST", path, {"said": "four days of rain"}).json
+    assert nowhere["says"] == "Say where the meadow is: without a place there is no weather to draw."

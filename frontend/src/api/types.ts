@@ -114,4 +114,5 @@ export type TrialRan = NonNullable<Schemas["TrialAnswer"]["ran"]>;
 export type TrialNight = Schemas["TrialNight"];
 export type TrialHour = Schemas["TrialHour"];
 export type TrialHelp = Omit<Schemas["HelpAnswer"], "patch"> & { patch: PatchOperation[] };
+export type TrialQuestionAnswer = Schemas["TrialQuestionAnswer"];
 export type WhichYear = "worst" | "bad" | "middle" | "good";

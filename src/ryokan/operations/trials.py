@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections import OrderedDict
+from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import datetime
 from threading import Lock
@@ -15,12 +16,15 @@ from ryokan.core.climate.above import Floats
 from ryokan.core.errors import DomainError, NoAnswer
 from ryokan.core.evaluate import Report
 from ryokan.core.rig import Rig
-from ryokan.core.trial.chances import Change, change
+from ryokan.core.trial.chances import Chance, Change, chance, change
+from ryokan.core.trial.equal_risk import EqualRisk, equal_risk
 from ryokan.core.trial.findings import with_trial
 from ryokan.core.trial.help import EFFORTS, Help, what_might_help
 from ryokan.core.trial.prepare import prepare
 from ryokan.core.trial.run import SHORT_YEARS, Trial, follow, run_trial, year_at
 from ryokan.core.trial.system import simulate
+from ryokan.core.trial.weather import Rain
+from ryokan.core.trial.what_if import AskedBack, first_dull_day, read_what_if
 from ryokan.operations.accounts import Actor
 from ryokan.operations.errors import Unacceptable
 from ryokan.operations.gate import Gate
@@ -131,6 +135,80 @@ def follow_year(session: Session, actor: Actor, option_id: UUID, which: str) -> 
     trial = _run(worked, SHORT_YEARS)
     year = year_at(trial, RANKS[which])
     return Followed(worked, trial, year, follow(trial, year))
+
+
+@dataclass(frozen=True, slots=True)
+class Answered:
+    """What a question came to: how it was read, and how often it goes dark then; or what was not understood, or is missing.
+
+    ``nights`` is how many nights were looked at in all.
+    """
+
+    said: str
+    parts: tuple[tuple[str, Mapping[str, str]], ...] = ()
+    unread: str | None = None
+    cannot: str = ""
+    dark: Chance | None = None
+    must: Chance | None = None
+    nights: int = 0
+
+
+def ask_trial(session: Session, actor: Actor, option_id: UUID, said: str) -> tuple[Worked, Answered]:
+    """Answer one question about an option at its newest revision. Stores nothing.
+
+    Raises
+    ------
+    NotThere
+        No such option in the actor's shop.
+    Busy
+        Too many are being asked at once.
+    """
+    worked = work_out(session, actor, option_id)
+    return worked, _answer(worked, said, parts_book(session, actor.scope))
+
+
+def kept_questions(session: Session, actor: Actor, option_id: UUID) -> tuple[Worked, dict[str, Answered]]:
+    """Answers to the questions that are kept with an option, by their ids and in their order. Raises as :func:`ask_trial`."""
+    worked = work_out(session, actor, option_id)
+    book = parts_book(session, actor.scope)
+    kept = sorted(worked.rig.trial.questions.items(), key=lambda one: (one[1].position, one[0]))
+    return worked, {id: _answer(worked, one.said, book) for id, one in kept}
+
+
+def _answer(worked: Worked, said: str, book: PartsBook) -> Answered:
+    read = read_what_if(said, worked.rig)
+    if isinstance(read, AskedBack):
+        return Answered(said, unread=read.part)
+    with _SEARCHES.passed():
+        try:
+            report, rig = worked.report, worked.rig
+            if read.patch:
+                changed, document = patched(worked.rig, worked.document, read.patch)
+                reading = work_out_anew(document, changed, book, before=worked.report)
+                report, rig = reading.report, reading.rig
+            prepared = prepare(report)
+            rain = () if read.rain is None else (Rain(first_dull_day(rig, read.rain), read.rain.days),)
+            outcome = simulate(prepared.system, prepared.trip.days, prepared.weather(rig.trial.seed, SHORT_YEARS, rain=rain))
+        except (Unacceptable, DomainError) as error:
+            return Answered(said, read.parts, cannot=str(error))
+    counts = prepared.trip.counts
+    return Answered(
+        said,
+        read.parts,
+        dark=chance(outcome.dark_h[:, counts] > 0),
+        must=chance(outcome.must_dark_h[:, counts] > 0),
+        nights=int(counts.sum()) * SHORT_YEARS,
+    )
+
+
+def banks_against_arrays(session: Session, actor: Actor, option_id: UUID, most_dark: float) -> tuple[Worked, EqualRisk | str]:
+    """Pairs of bank and array of an option that go dark equally often; or why there are none. Raises as :func:`ask_trial`."""
+    worked = work_out(session, actor, option_id)
+    with _SEARCHES.passed():
+        try:
+            return worked, equal_risk(worked.report, most_dark)
+        except NoAnswer as error:
+            return worked, str(error)
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,7 +7,8 @@ from typing import Literal
 from pydantic import BaseModel, Field
 
 from ryokan.core.evaluate import StepState
-from ryokan.web.schemas import FigureValue, FindingAnswer, PatchOperation, TitledFigure
+from ryokan.core.trial.model import MAX_QUESTION
+from ryokan.web.schemas import FigureValue, FindingAnswer, PatchOperation, Sent, TitledFigure
 
 Band = tuple[float, float, float]
 WhichYear = Literal["worst", "bad", "middle", "good"]
@@ -118,3 +119,55 @@ class HelpsAnswer(BaseModel):
     revision: int
     cannot: str
     helps: list[HelpAnswer]
+
+
+class TrialQuestion(Sent):
+    """A question in one line."""
+
+    said: str = Field(min_length=1, max_length=MAX_QUESTION)
+
+
+class TrialQuestionAnswer(BaseModel):
+    """What a question came to."""
+
+    said: str
+    read_as: list[str] = Field(description="How it was read; empty where it was not.")
+    unread: str | None = Field(description="The part of it that was not understood.")
+    says: str = Field(description="How often it goes dark then, or what is missing.")
+    must: str = Field(description="How often something that must run does; empty where nothing must.")
+    between: str
+    dark_frac: float | None
+    lit: bool = Field(description="Whether it stays lit but for one night in a hundred.")
+
+
+class TrialQuestionsAnswer(BaseModel):
+    """Answers to the questions that are kept, by their ids."""
+
+    revision: int
+    answers: dict[str, TrialQuestionAnswer]
+
+
+class RiskQuery(BaseModel):
+    """Which share of the nights may have a dark hour."""
+
+    most_dark: float = Field(default=0.01, ge=0, le=0.5)
+
+
+class RiskPair(BaseModel):
+    """One bank with the smallest array that keeps the promise with it; None where no array of the steps does. [Ah, W]"""
+
+    bank_ah: float
+    array_w: float | None
+    least_w: float | None
+    most_w: float | None
+
+
+class EqualRiskAnswer(BaseModel):
+    """Pairs of bank and array that go dark equally often."""
+
+    revision: int
+    cannot: str
+    have_ah: float
+    have_w: float
+    pairs: list[RiskPair]
+    notes: list[str]

@@ -17,29 +17,46 @@ from ryokan.core.trial.run import SHORT_YEARS, Trial
 from ryokan.core.trial.story import story_of
 from ryokan.documents.trial import trial_csv
 from ryokan.operations.errors import Unacceptable
-from ryokan.operations.trials import Helped, TrialOf, follow_year, read_trial, what_helps
+from ryokan.operations.trials import (
+    Answered,
+    Helped,
+    TrialOf,
+    ask_trial,
+    banks_against_arrays,
+    follow_year,
+    kept_questions,
+    read_trial,
+    what_helps,
+)
 from ryokan.web.answers import figure_value, finding_answer, titled_figure
 from ryokan.web.context import reader, signed_in
 from ryokan.web.load_lists import file_answer
 from ryokan.web.spec import answers, files, spec
 from ryokan.web.trial_schemas import (
     Band,
+    EqualRiskAnswer,
     HelpAnswer,
     HelpsAnswer,
+    RiskPair,
+    RiskQuery,
     TrialAnswer,
     TrialHour,
     TrialHours,
     TrialNight,
+    TrialQuestion,
+    TrialQuestionAnswer,
+    TrialQuestionsAnswer,
     TrialRan,
     TrialStay,
     YearQuery,
 )
 from ryokan.wording.reader import Reader
-from ryokan.wording.trial import EFFORT_WORDS, frequency, say_help, say_story
-from ryokan.wording.trial_text import ENERGY, arithmetic, between, days_out, headline, notes
+from ryokan.wording.trial import EFFORT_WORDS, frequency, say_help, say_part, say_risk, say_story
+from ryokan.wording.trial_text import ENERGY, arithmetic, between, days_out, goes_dark, headline, notes, say_between
 
 blueprint = Blueprint("trials", __name__)
 LOW, MIDDLE, HIGH = 0.05, 0.5, 0.95
+LIT_FRAC = 0.01
 
 
 @blueprint.get("/options/<uuid:option_id>/trial")
@@ -221,6 +238,61 @@ def _help(one: Helped, before: float, its_reader: Reader) -> HelpAnswer:
         price=None if price is None else figure_value(price, its_reader),
         mass=None if mass is None else figure_value(mass, its_reader),
         patch=[dict(step) for step in one.help.patch],
+    )
+
+
+@blueprint.post("/options/<uuid:option_id>/trial/questions")
+@spec.validate(resp=answers(TrialQuestionAnswer, 404, 422))
+def ask(option_id: UUID, json: TrialQuestion) -> TrialQuestionAnswer:
+    """How often it goes dark if something were otherwise. Stores nothing."""
+    with signed_in() as (session, actor):
+        worked, answered = ask_trial(session, actor, option_id, json.said)
+    return _answered(worked.rig, answered)
+
+
+@blueprint.get("/options/<uuid:option_id>/trial/questions")
+@spec.validate(resp=answers(TrialQuestionsAnswer, 404))
+def read_questions(option_id: UUID) -> TrialQuestionsAnswer:
+    """The questions that are kept with the option, answered for the rig as it is now."""
+    with signed_in() as (session, actor):
+        worked, found = kept_questions(session, actor, option_id)
+    return TrialQuestionsAnswer(
+        revision=worked.revision.number, answers={id: _answered(worked.rig, one) for id, one in found.items()}
+    )
+
+
+def _answered(rig: Rig, one: Answered) -> TrialQuestionAnswer:
+    dark, must = one.dark, one.must
+    matters = must is not None and any(load.importance == "must" for load in rig.active_loads().values())
+    return TrialQuestionAnswer(
+        said=one.said,
+        read_as=[say_part(code, dict(words)) for code, words in one.parts],
+        unread=one.unread,
+        says=one.cannot if dark is None else goes_dark(dark.frac, one.nights),
+        must=frequency(must.frac, "night", one.nights) if matters and must is not None else "",
+        between="" if dark is None else say_between(dark.low, dark.high),
+        dark_frac=None if dark is None else dark.frac,
+        lit=dark is not None and dark.frac < LIT_FRAC,
+    )
+
+
+@blueprint.get("/options/<uuid:option_id>/trial/equal-risk")
+@spec.validate(resp=answers(EqualRiskAnswer, 404, 422))
+def read_equal_risk(option_id: UUID, query: RiskQuery) -> EqualRiskAnswer:
+    """The smallest array for each of some banks that keeps the nights lit but for a share of them."""
+    with signed_in() as (session, actor):
+        worked, found = banks_against_arrays(session, actor, option_id, query.most_dark)
+    if isinstance(found, str):
+        return EqualRiskAnswer(revision=worked.revision.number, cannot=found, have_ah=0, have_w=0, pairs=[], notes=[])
+    return EqualRiskAnswer(
+        revision=worked.revision.number,
+        cannot="",
+        have_ah=found.have_ah,
+        have_w=found.have_w,
+        pairs=[
+            RiskPair(bank_ah=one.bank_ah, array_w=one.array_w, least_w=one.least_w, most_w=one.most_w) for one in found.pairs
+        ],
+        notes=say_risk(found.by, turns_back=found.turns_back),
     )
 
 

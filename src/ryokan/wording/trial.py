@@ -179,3 +179,36 @@ def _and(names: list[str]) -> str:
 def _of_ten(share: float) -> str:
     tenths = round(share * 10)
     return "Nearly all" if tenths >= 10 else f"{_SMALL[tenths][0].upper()}{_SMALL[tenths][1:]} in ten"
+
+
+# Parts of a question as they were read; ``{at}`` is “ at NAME” or nothing.
+PARTS: dict[str, str] = {
+    "rain": "{days} days without sun at {stay}",
+    "nights": "{nights} nights at {stay}",
+    "no_driving": "no driving{at}",
+    "no_hookup": "no hookup{at}",
+    "shade": "half of the sun taken by shade{at}",
+    "hours": "{load} for {hours} h a day",
+    "new_load": "{load}, which the rig does not have, as is usual, for {hours} h a day",
+    "month": "in {month}{at}",
+    "north": "{degrees}° further north{at}",
+    "south": "{degrees}° further south{at}",
+}
+
+
+def say_part(code: str, words: dict[str, str]) -> str:
+    """A part of a question, as it was read."""
+    stay = words.get("stay", "")
+    return PARTS[code].format(**words, at=f" at {stay}" if stay else "")
+
+
+def say_risk(by: tuple[str, ...], *, turns_back: bool) -> list[str]:
+    """What has to be known of a line of equal risk."""
+    found = ["Looked for in steps; one step to either side of the line was run as well."]
+    if "generator" in by:
+        found.append("With a generator on board a little more sun may keep it from starting before the quiet hours.")
+    if "heater" in by:
+        found.append("Heaters grow with the bank: a larger one asks for more sun in the cold.")
+    if turns_back:
+        found.append("Somewhere a larger array came out darker than a smaller one, by more than the error.")
+    return found

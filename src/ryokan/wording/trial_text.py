@@ -19,14 +19,21 @@ from ryokan.wording.trial import frequency
 
 def headline(figures: Mapping[str, Figure]) -> str:
     """“about one night in forty goes dark”, “none of 13 000 nights goes dark”."""
-    share, nights = figures["trial.dark_frac"].number, figures["trial.nights"].number
-    seen = round(nights * figures["trial.years"].number)
-    return f"{frequency(share, 'night', seen)} {'go' if share >= 0.35 and share < 0.995 else 'goes'} dark"
+    return goes_dark(figures["trial.dark_frac"].number, round(figures["trial.nights"].number * figures["trial.years"].number))
+
+
+def goes_dark(share: float, seen: int) -> str:
+    """The same of a share of so many nights."""
+    return f"{frequency(share, 'night', seen)} {'go' if 0.35 <= share < 0.995 else 'goes'} dark"
 
 
 def between(figures: Mapping[str, Figure], key: str) -> str:
     """Between what a chance lies by the scatter of the years, as shares of a hundred."""
-    low, high = figures[f"{key}.low"].number, figures[f"{key}.high"].number
+    return say_between(figures[f"{key}.low"].number, figures[f"{key}.high"].number)
+
+
+def say_between(low: float, high: float) -> str:
+    """Two shares as hundredths."""
     return f"{_percent(low)} to {_percent(high)}{HARD_SPACE}%"
 
 

@@ -6,6 +6,7 @@ import { Section } from "../../ui/PageHead";
 import { Figure } from "../worksheet/Figure";
 import { useRig } from "../worksheet/useRig";
 import { Arrivals } from "./Arrivals";
+import { Questions } from "./Questions";
 
 const percent = (share: number) => `${formatNumber(Math.round(share * 1000) / 10)} %`;
 
@@ -13,6 +14,7 @@ const percent = (share: number) => `${formatNumber(Math.round(share * 1000) / 10
 export function NightsSheet({ ran }: { ran: TrialRan }) {
   return (
     <>
+      <Questions />
       <NightsByRisk ran={ran} />
       <ChargeBand ran={ran} />
       <Stays ran={ran} />

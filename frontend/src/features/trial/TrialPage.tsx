@@ -14,6 +14,7 @@ const sheet = ({ children }: { children?: ReactNode }) => <div className="min-h-
 const NightsSheet = lazyPage("the nights", async () => (await import("./NightsSheet")).NightsSheet, sheet);
 const ChargeSheet = lazyPage("that year", async () => (await import("./ChargeSheet")).ChargeSheet, sheet);
 const HelpSheet = lazyPage("what would help", async () => (await import("./HelpSheet")).HelpSheet, sheet);
+const RiskSheet = lazyPage("banks against arrays", async () => (await import("./RiskSheet")).RiskSheet, sheet);
 const HowItIsRun = lazyPage("how it is run", async () => (await import("./HowItIsRun")).HowItIsRun, sheet);
 
 /** The rig through its own journey: how often it goes dark, when, and what would help. */
@@ -46,6 +47,7 @@ export function TrialPage() {
                 { value: "nights", label: "Nights", children: () => <NightsSheet ran={ran} /> },
                 { value: "charge", label: "One year by the hour", children: () => <ChargeSheet ran={ran} /> },
                 { value: "help", label: "What would help", children: () => <HelpSheet /> },
+                { value: "risk", label: "Bank against array", children: () => <RiskSheet /> },
               ]
             : []),
           { value: "run", label: "How it is run", children: () => <HowItIsRun notes={ran?.notes ?? []} /> },

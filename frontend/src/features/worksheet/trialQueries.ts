@@ -37,3 +37,36 @@ export const trialHelpsQuery = (optionId: string, revision: number) =>
     queryFn: () =>
       unwrap(client.GET("/api/v1/options/{option_id}/trial/helps", { params: { path: { option_id: optionId } } })),
   });
+
+/** Answers to the questions that are kept, by their ids. */
+export const trialQuestionsQuery = (optionId: string, revision: number) =>
+  queryOptions({
+    queryKey: ["trial", "questions", optionId, revision],
+    placeholderData: keepPreviousData,
+    gcTime: 60_000,
+    queryFn: () =>
+      unwrap(client.GET("/api/v1/options/{option_id}/trial/questions", { params: { path: { option_id: optionId } } })),
+  });
+
+/** One question, answered for the rig as it is. */
+export const askTrial = (optionId: string, said: string) =>
+  unwrap(
+    client.POST("/api/v1/options/{option_id}/trial/questions", {
+      params: { path: { option_id: optionId } },
+      body: { said },
+    }),
+  );
+
+/** The smallest array for each of some banks, so that no more than a share of the nights goes dark. */
+export const equalRiskQuery = (optionId: string, revision: number, mostDark: number) =>
+  queryOptions({
+    queryKey: ["trial", "risk", optionId, revision, mostDark],
+    placeholderData: keepPreviousData,
+    gcTime: 60_000,
+    queryFn: () =>
+      unwrap(
+        client.GET("/api/v1/options/{option_id}/trial/equal-risk", {
+          params: { path: { option_id: optionId }, query: { most_dark: mostDark } },
+        }),
+      ),
+  });

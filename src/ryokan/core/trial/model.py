@@ -4,9 +4,18 @@ from __future__ import annotations
 
 from pydantic import Field, model_validator
 
-from ryokan.core.model import Model
+from ryokan.core.model import Id, Model, Position
 
 MAX_SEED = 2**31 - 1
+MAX_QUESTIONS = 12
+MAX_QUESTION = 120  # characters
+
+
+class KeptQuestion(Model):
+    """A question in one line that is asked again after each edit, such as “stay ten nights”."""
+
+    position: Position = 0
+    said: str = Field(min_length=1, max_length=MAX_QUESTION)
 
 
 class Trial(Model):
@@ -20,6 +29,10 @@ class Trial(Model):
         default=None, gt=0, le=1, description="Available charge below which what may be shed is switched off by hand."
     )
     spare_below_frac: float | None = Field(default=None, gt=0, le=1, description="The same for all that does not have to run.")
+
+    questions: dict[Id, KeptQuestion] = Field(
+        default_factory=dict, max_length=MAX_QUESTIONS, description="Questions that are kept with the job, by id."
+    )
 
     @model_validator(mode="after")
     def _the_least_important_first(self) -> Trial:
