@@ -26,6 +26,7 @@ from dev.server import WebServer
 from editor import Editor
 from large import large_rig, wired_rig
 from start_up import bench_start_up
+from trial_speed import bench_trial
 
 from ryokan.core.climate.days import draw_days, table_of_year, year_of_hours
 from ryokan.core.climate.grid import sky
@@ -318,6 +319,7 @@ BENCHES = {
     "sun": bench_sun,
     "lines": bench_lines,
     "arrange": bench_arrange,
+    "trial": bench_trial,
     "http": bench_processes,
 }
 

@@ -17,8 +17,7 @@ from ryokan.core.trial.findings import TRIAL_RULES
 from ryokan.operations.patches import apply_patch
 from ryokan.wording.findings import FINDINGS, FIXES, sentence
 
-NOWHERE = {f"stays.{id}.{member}": None for id in ("depot", "valley") for member in ("lat_deg", "lon_deg")}
-CLINIC = changed(example("clinic"), NOWHERE)  # keeps every rule; nobody has said where its stays are
+CLINIC = example("clinic")  # keeps every rule
 
 OLD_BANK = {"kind": "bank", "battery": {"chemistry": "agm", "name": "old block", "nominal_v": 12, "capacity_ah": 100}}
 LINK = {"system": "Trailer", "source": "bank", "output_a": 20, "output_v": 14.4, "hours_per_day": 1}

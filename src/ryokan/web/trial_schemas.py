@@ -167,6 +167,7 @@ class EqualRiskAnswer(BaseModel):
 
     revision: int
     cannot: str
+    years: int
     have_ah: float
     have_w: float
     pairs: list[RiskPair]

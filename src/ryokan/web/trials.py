@@ -283,10 +283,11 @@ def read_equal_risk(option_id: UUID, query: RiskQuery) -> EqualRiskAnswer:
     with signed_in() as (session, actor):
         worked, found = banks_against_arrays(session, actor, option_id, query.most_dark)
     if isinstance(found, str):
-        return EqualRiskAnswer(revision=worked.revision.number, cannot=found, have_ah=0, have_w=0, pairs=[], notes=[])
+        return EqualRiskAnswer(revision=worked.revision.number, cannot=found, years=0, have_ah=0, have_w=0, pairs=[], notes=[])
     return EqualRiskAnswer(
         revision=worked.revision.number,
         cannot="",
+        years=found.years,
         have_ah=found.have_ah,
         have_w=found.have_w,
         pairs=[

@@ -183,8 +183,8 @@ def _of_ten(share: float) -> str:
 
 # Parts of a question as they were read; ``{at}`` is “ at NAME” or nothing.
 PARTS: dict[str, str] = {
-    "rain": "{days} days without sun at {stay}",
-    "nights": "{nights} nights at {stay}",
+    "rain": "{days} without sun at {stay}",
+    "nights": "{nights} at {stay}",
     "no_driving": "no driving{at}",
     "no_hookup": "no hookup{at}",
     "shade": "half of the sun taken by shade{at}",
@@ -196,10 +196,16 @@ PARTS: dict[str, str] = {
 }
 
 
+COUNTED = ("nights", "days")
+
+
 def say_part(code: str, words: dict[str, str]) -> str:
     """A part of a question, as it was read."""
     stay = words.get("stay", "")
-    return PARTS[code].format(**words, at=f" at {stay}" if stay else "")
+    counted = {
+        name: f"{words[name]} {name.removesuffix('s') if words[name] == '1' else name}" for name in COUNTED if name in words
+    }
+    return PARTS[code].format(**{**words, **counted}, at=f" at {stay}" if stay else "")
 
 
 def say_risk(by: tuple[str, ...], *, turns_back: bool) -> list[str]:

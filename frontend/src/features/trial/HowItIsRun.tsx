@@ -45,6 +45,7 @@ export function HowItIsRun({ notes }: { notes: string[] }) {
           path="/trial/shed_below_frac"
           value={hundredths(trial.shed_below_frac)}
           nullable
+          empty="never"
           hint="Of the charge that is available. Loads that may be shed, the least important first."
         />
         <NumberField
@@ -53,6 +54,7 @@ export function HowItIsRun({ notes }: { notes: string[] }) {
           path="/trial/spare_below_frac"
           value={hundredths(trial.spare_below_frac)}
           nullable
+          empty="never"
         />
         {carried && (
           <SelectField

@@ -74,8 +74,8 @@ export function RiskSheet() {
               <>
                 <Band
                   frame={frame}
-                  points={known.map(
-                    (pair) => [pair.bank_ah, pair.least_w ?? pair.array_w, pair.most_w ?? top] as const,
+                  points={known.flatMap((pair) =>
+                    pair.most_w === null ? [] : [[pair.bank_ah, pair.least_w ?? pair.array_w, pair.most_w] as const],
                   )}
                   look="fill-stored-soft"
                 />
@@ -95,7 +95,7 @@ export function RiskSheet() {
             )}
           </Chart>
           <p className="mt-2 max-w-[46rem] text-[13px] text-soft">
-            The band is what fifty years leave open.{" "}
+            The band is what {found.years} years leave open.{" "}
             {known.length < pairs.length && "Banks without a line are too small for any array that was tried. "}
             {found.notes.join(" ")}
           </p>

@@ -195,11 +195,11 @@ export function useNumber({ path, unit, value: stored, nullable = false, none = 
 }
 
 /** A number with its unit. Empty means “not yet chosen” where `nullable`. */
-export function NumberField({ label, hint, ...place }: Place & NumberPlace) {
+export function NumberField({ label, hint, empty = "not yet", ...place }: Place & NumberPlace & { empty?: string }) {
   const { id, fault, input, unitShown, means } = useNumber(place);
   return (
     <FieldRow id={id} label={label} hint={hint} fault={fault}>
-      <input {...input} className="field w-28 text-right font-mono" placeholder={place.nullable ? "not yet" : ""} />
+      <input {...input} className="field w-28 text-right font-mono" placeholder={place.nullable ? empty : ""} />
       <span className="text-[13px] text-soft">{means !== null ? `= ${means} ${unitShown}` : unitShown}</span>
     </FieldRow>
   );

@@ -12,7 +12,7 @@ from ryokan.core.trial.chances import Chance, chance
 from ryokan.core.trial.prepare import Prepared, prepare
 from ryokan.core.trial.system import Store, System, Weather, simulate
 
-YEARS = 50
+LEAST_YEARS, MOST_YEARS, NIGHTS = 50, 300, 18_000  # as many years as make so many nights: a share needs them to be told
 # Of what the rig has. A step further on either side of what is found is looked at as well.
 BANKS = (0.5, 0.75, 1.0, 1.25, 1.5, 2.0, 2.5, 3.0)
 ARRAYS = (0.0, 0.25, 0.5, 0.75, 1.0, 1.25, 1.5, 2.0, 2.5, 3.0, 4.0, 5.0)
@@ -40,6 +40,7 @@ class EqualRisk:
     """
 
     most_dark: float
+    years: int
     pairs: tuple[Pair, ...]
     have_ah: float
     have_w: float
@@ -77,12 +78,13 @@ def equal_risk(report: Report, most_dark: float) -> EqualRisk:
     if report.traces.rig.storage.bank is None:
         raise NoAnswer("Choose a bank first.")
     have_ah = report.figures["storage.bank_ah"].number
-    weather = prepared.weather(report.traces.rig.trial.seed, YEARS)
+    years = min(MOST_YEARS, max(LEAST_YEARS, NIGHTS // int(prepared.trip.counts.sum())))
+    weather = prepared.weather(report.traces.rig.trial.seed, years)
     found = [_pair(prepared, weather, bank, have_ah, have_w, most_dark) for bank in BANKS]
     fixed = prepared.system.fixed
     by = [name for name, on in (("generator", fixed.generator_w > 0), ("heater", fixed.heater_w > 0)) if on]
     return EqualRisk(
-        most_dark, tuple(pair for pair, _ in found), have_ah, have_w, any(turned for _, turned in found), tuple(by)
+        most_dark, years, tuple(pair for pair, _ in found), have_ah, have_w, any(turned for _, turned in found), tuple(by)
     )
 
 
