@@ -1,5 +1,5 @@
-"""What the trial costs: the compiled engine against its own source over lists, against numpy over all scenarios at once, in chunks
-and in threads. Ratios of one run, CPU time, the best of several; each pair has the same answer."""
+"""What the trial costs: the compiled engine against its own source over lists, against numpy over all scenarios at once, in
+chunks and in threads. Ratios of one run, CPU time, the best of several; each pair has the same answer."""
 
 from __future__ import annotations
 
@@ -36,7 +36,10 @@ def say(what: str, value: float, aim: str) -> None:
 
 
 def numpy_over_scenarios(system: System, prepared: Prepared, weather: Weather) -> np.ndarray:
-    """The same hours with all years side by side, of a system with one store and nothing that starts by charge. (Y, N) dark hours"""
+    """The same hours with all years side by side, of a system with one store and nothing that starts by charge.
+
+    Dark hours by year and night, shape (Y, N).
+    """
     (store,), fixed, days = system.stores, system.fixed, prepared.trip.days
     years = weather.years
     charge = np.full(years, store.capacity_wh * fixed.start)

@@ -64,6 +64,8 @@ def figures() -> Iterator[Figure]:
     worked = evaluate(some).figures
     yield from (one for key, one in how_soon(some, worked, 0.5).items() if key.startswith("recharge."))
     for _, journey in example_rigs():
+        if journey.storage.bank is None or all(stay.lat_deg is None for stay in journey.stays.values()):
+            continue  # nothing to run, or nobody has said where
         yield from run_trial(evaluate(journey, PARTS), years=2).figures.values()
     by_generator = {"rated_w": 2000, "start_frac": 0.5, "stop_frac": 0.9}
     kept = charging(20, 40, 90, generators={"g": by_generator})

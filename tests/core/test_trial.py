@@ -162,6 +162,7 @@ def test_nights_stand_once_each_and_a_gap_begins_anew() -> None:
 
 
 EMPTY: dict[str, tuple[dict[str, Any], str]] = {
+    "no bank": ({"storage.bank": None}, "Choose a bank first"),
     "no stay": ({"stays": {}}, "no stay"),
     "no load": ({"loads": {}}, "Nothing runs yet"),
     "a stay nobody has placed": ({"stays.first.lat_deg": None, "stays.first.lon_deg": None}, "Say where"),
@@ -188,7 +189,6 @@ def test_what_cannot_be_run_says_why(what: str) -> None:
 ODD: dict[str, dict[str, Any]] = {
     "polar night": {"stays.first.lat_deg": 78.0, "stays.first.month": 12},
     "no array": {"solar.arrays": {}},
-    "no bank chosen": {"storage.bank": None},
     "a flat that drives all day": {"stays.first.driving_hours_per_day": 24},
     "a hundred stays": {"stays": {f"s{at}": stay(position=at, nights=2, month=1 + at % 12) for at in range(100)}},
     "a day at the date line": {"stays.first.lon_deg": -180.0, "stays.first.lat_deg": -89.9},
@@ -478,3 +478,33 @@ def test_a_larger_bank_asks_for_no_more_array_and_the_promise_is_kept_on_the_lin
 def test_equal_risk_needs_an_array_and_a_bank(without: dict[str, Any], says: str) -> None:
     with pytest.raises(NoAnswer, match=says):
         equal_risk(evaluate(changed(trip([load()]).traces.rig, without)), 0.01)
+
+
+# -- What nobody has said
+
+
+def told(report: Report) -> set[str]:
+    return {one.code for one in with_trial(report, run_trial(report, years=5).figures).findings if one.step == "trial"}
+
+
+def test_a_plan_in_which_nothing_charges_yet_is_not_judged() -> None:
+    alone = trip([load(30, 24)], watts=None)
+
+    assert run_trial(alone, years=5).figures["trial.dark_frac"].number > 0.5
+    assert told(alone) == set()
+    assert told(trip([load(30, 24)], watts=10)) == {"trial.goes_dark"}
+
+
+def test_a_hookup_whose_charger_nobody_knows_keeps_the_bank_full_and_one_without_does_not() -> None:
+    here = {"first": stay(hookup="eu_6")}
+    unknown, none = (trip([load(30, 24)], stays=here, charging=one) for one in ({}, {"chargers": {}, "shore_charger": "none"}))
+
+    assert run_trial(unknown, years=5).prepared.open == ("hookup",)
+    assert told(unknown) == set()
+    assert told(none) == {"trial.goes_dark"}
+
+
+def test_what_is_open_is_named() -> None:
+    open_ends = trip(stays={"first": stay(driving_hours_per_day=2)}, charging={**charging(), "generators": {"g": {}}})
+
+    assert set(run_trial(open_ends, years=5).prepared.open) == {"driving", "generator"}

@@ -15,9 +15,10 @@ LAMP = {"name": "lamp", "draw": {"kind": "watts", "watts": 20}, "hours_per_day":
 
 @pytest.fixture
 def browser(shops: Shops) -> Browser:
-    """A van that spends six November nights in one place with a lamp on and nothing that charges."""
+    """A van that spends six November nights in one place with a lamp on and a panel that hardly charges."""
     one = shops.browser()
     patch = [("/loads", {"lamp": LAMP}), ("/storage/bank", {"nominal_ah": 100}), ("/stays", {"meadow": HERE})]
+    patch.append(("/solar", {"sun_from": "places", "arrays": {"p": {"place": "roof", "plain_w": 1}}}))
     one.edit(shops.option_id, *({"op": "add", "path": path, "value": value} for path, value in patch))
     return one
 

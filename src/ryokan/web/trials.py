@@ -10,6 +10,7 @@ from flask import Blueprint, Response
 
 from ryokan.core.climate.above import Floats
 from ryokan.core.errors import NoAnswer
+from ryokan.core.evaluate import StepState
 from ryokan.core.figure import Figure
 from ryokan.core.itinerary import first_night, name_of_stay, say_night
 from ryokan.core.rig import Rig
@@ -75,8 +76,15 @@ def read(option_id: UUID) -> TrialAnswer:
             for one in (*found.report.findings, *found.report.overruled)
             if one.step == "trial"
         ],
-        state=found.report.steps["trial"] if found.trial is not None else "empty",
+        state=_state(found),
     )
+
+
+def _state(found: TrialOf) -> StepState:
+    """Empty: nothing was run. Open: nothing that charges is chosen yet, so that nothing is judged."""
+    if found.trial is None:
+        return "empty"
+    return found.report.steps["trial"] if found.trial.prepared.has_source else "open"
 
 
 def _ran(found: TrialOf, trial: Trial, its_reader: Reader) -> TrialRan:
@@ -103,7 +111,13 @@ def _ran(found: TrialOf, trial: Trial, its_reader: Reader) -> TrialRan:
             loads=[rig.loads[id].name for id in story.loads if id in rig.loads],
             name=name_of_stay(rig.stays[story.stay]),
         ),
-        notes=notes(rig, trial.prepared.trip.gaps, year_round=trial.prepared.trip.year_round),
+        notes=notes(
+            rig,
+            trial.prepared.trip.gaps,
+            trial.prepared.open,
+            year_round=trial.prepared.trip.year_round,
+            has_source=trial.prepared.has_source,
+        ),
         nights=_nights(rig, trial),
         stays=[_stay(rig, id, trial, figures, its_reader) for id in trial.prepared.trip.stay_ids if _ran_at(figures, id)],
         energy=[titled_figure(figures[key], its_reader) for key, _ in ENERGY if key in figures and figures[key].value != 0.0],

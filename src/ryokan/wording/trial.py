@@ -11,6 +11,7 @@ TITLES: dict[str, str] = {
     "trial.years": "Years of weather that were run",
     "trial.seed": "Number that the years are drawn by",
     "trial.nights": "Nights of the journey",
+    "trial.has_source": "Whether anything charges the bank: 1 if so",
     "trial.nights_kept": "Nights before the first dark one, on a mean trip",
     "trial.dark_frac": "Nights with a dark hour",
     "trial.dark_frac.low": "At least, by the scatter of the years",

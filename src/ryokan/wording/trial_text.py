@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from typing import Any
 
 from ryokan.core.climate.stay import MONTHS as SHORT_MONTHS
@@ -112,9 +112,19 @@ def arithmetic(figures: Mapping[str, Figure]) -> str:
     )
 
 
-def notes(rig: Rig, gaps: int, *, year_round: bool) -> list[str]:
+OPEN = {
+    "hookup": "What charges on a hookup is not chosen or not known: the bank is taken to be kept full there.",
+    "driving": "What driving brings is not chosen or not known: it brings nothing.",
+    "array": "What one of the arrays gives is not known: it is left out.",
+    "generator": "What the generator gives is not known: it is left out.",
+}
+NO_SOURCE = "Nothing that charges is chosen yet: this is what the bank does alone."
+
+
+def notes(rig: Rig, gaps: int, still_open: Sequence[str], *, year_round: bool, has_source: bool) -> list[str]:
     """What the trial takes for granted, as far as it is not said elsewhere."""
-    found = []
+    found = [] if has_source else [NO_SOURCE]
+    found += [OPEN[one] for one in still_open if has_source or one == "hookup"]
     start = rig.trial.start_frac
     if year_round:
         found.append("The journey takes the whole year: it is run in over its last month, from the sunny half on.")

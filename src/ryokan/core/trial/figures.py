@@ -40,6 +40,7 @@ UNITS = {
     "trial.years": "years",
     "trial.seed": "",
     "trial.nights": "nights",
+    "trial.has_source": "",
     "trial.dark_frac": "",
     "trial.dark_frac.*": "",
     "trial.must_dark_frac": "",
@@ -121,6 +122,7 @@ class _Writer:
 def _of_the_trip(writer: _Writer, prepared: Prepared, outcome: Outcome, dull: Outcome, bright: Outcome) -> None:
     counts = prepared.trip.counts
     writer.put("nights", float(counts.sum()), "nights")
+    writer.sheet.given("trial.has_source", float(prepared.has_source), "")
     dark, must = outcome.dark_h[:, counts] > 0, outcome.must_dark_h[:, counts] > 0
     writer.share("dark_frac", dark)
     writer.share("must_dark_frac", must)

@@ -16,7 +16,9 @@ from ryokan.core.trial.prepare import sheet_of
 
 
 def _each_stay(rig: Rig, sheet: Sheet) -> list[Thing[str]]:
-    """Stays that a trial answers for."""
+    """Stays that a trial answers for. While nothing is chosen that charges, a plan is half-filled, and that is not wrong."""
+    if sheet["trial.has_source"].number == 0:
+        return []
     return [
         Thing(subject_of(("stay", id)), name_of_stay(stay), id)
         for id, stay in rig.stays.items()

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -37,6 +37,7 @@ from ryokan.core.trial.system import NEVER, Fixed, System, Weather
 from ryokan.core.trial.trip import Segment, Trip, trip_of
 from ryokan.core.trial.weather import Rain, draw_weather
 
+NONE = "none"  # somebody has said that there is none
 SOMEWHERE = (0.0, 0.0)  # of a stay without a place, whose air is what was said and whose sun nobody reckons with
 
 
@@ -45,7 +46,8 @@ class Prepared:
     """A rig ready to be run: its system, its trip, its loads; and by segment how wide its sun and its air scatter.
 
     ``off_frac`` is what the mean sun of a month may be off by, either way, eight times in ten; ``air_spread_k`` one standard
-    deviation of a day's air. Shapes (S,).
+    deviation of a day's air. Shapes (S,). ``open`` are what is there
+    or planned, and not known or not chosen: codes of what the trial then does.
     """
 
     system: System
@@ -54,6 +56,14 @@ class Prepared:
     off_frac: Floats
     air_spread_k: Floats
     places: tuple[tuple[float, float], ...]
+    open: tuple[str, ...]
+
+    @property
+    def has_source(self) -> bool:
+        """Whether anything charges the bank anywhere on the trip."""
+        system = self.system
+        some = (system.sun_w, system.hookup_w, system.driving_w, system.others_w)
+        return system.fixed.generator_w > 0 or any(bool(one.any()) for one in some)
 
     def weather(self, seed: int, years: int, *, first_year: int = 0, rain: Sequence[Rain] = ()) -> Weather:
         """Years of weather along its trip."""
@@ -75,6 +85,8 @@ def prepare(report: Report) -> Prepared:
     rig, chosen = report.traces.rig, report.traces.chosen
     sheet = sheet_of(report)
     trip = trip_of(rig, _sunny_month(rig))
+    if rig.storage.bank is None:
+        raise NoAnswer("Choose a bank first: a trial runs what is there.")
     loads = running_loads(sheet, rig)
     if not loads:
         raise NoAnswer("Nothing runs yet: a trial needs loads.")
@@ -124,6 +136,7 @@ def prepare(report: Report) -> Prepared:
         off_frac=np.array([_off_frac(sheet, rig, one) for one in segments]),
         air_spread_k=np.array([_air_spread_k(sheet, rig, one) for one in segments]),
         places=tuple(at),
+        open=tuple(_open(sheet, rig)),
     )
 
 
@@ -165,12 +178,36 @@ def _driven_share(rig: Rig, sheet: Sheet, segments: Sequence[Segment]) -> Floats
 
 
 def _hookup_w(sheet: Sheet, rig: Rig, segments: Sequence[Segment]) -> Floats:
+    """What chargers bring on hookups. Where nobody has said what charges there, the bank is held to be kept full. (S,) [W]"""
+    kept = _volts_times(sheet, "charging.bank_max_a") if _charger_is_open(sheet, rig) else None
     return np.array(
         [
-            _volts_times(sheet, f"charging.stay.{one.stay}.charge_a") if rig.stays[one.stay].hookup != "none" else 0.0
+            0.0
+            if rig.stays[one.stay].hookup == "none"
+            else _volts_times(sheet, f"charging.stay.{one.stay}.charge_a")
+            if kept is None
+            else kept
             for one in segments
         ]
     )
+
+
+def _charger_is_open(sheet: Sheet, rig: Rig) -> bool:
+    """Whether it is not known what charges on a hookup: something is to be there, and nobody has said or chosen what."""
+    return "charging.shore.have_a" not in sheet and rig.charging.shore_charger != NONE
+
+
+def _open(sheet: Sheet, rig: Rig) -> Iterator[str]:
+    """What is there or planned, and of which nobody knows what it gives."""
+    if any(stay.hookup != "none" for stay in rig.stays.values()) and _charger_is_open(sheet, rig):
+        yield "hookup"
+    driven = any(stay.driving_hours_per_day > 0 for stay in rig.stays.values())
+    if driven and "charging.mode.driving.into_bank_a" not in sheet and rig.charging.paths:
+        yield "driving"
+    if any(f"solar.array.{id}.watts_w" not in sheet for id in rig.solar.ordered_arrays()):
+        yield "array"
+    if rig.charging.generators and "charging.mode.generator.into_bank_a" not in sheet:
+        yield "generator"
 
 
 def _others_w(sheet: Sheet, rig: Rig, segments: Sequence[Segment], driving: Floats) -> Floats:
