@@ -101,6 +101,13 @@ def schedules(page: Page) -> None:
     page.get_by_role("cell", name="INV+", exact=True).wait_for()
 
 
+def trial(page: Page) -> None:
+    step(NURSES, "Trial run")(page)
+    page.get_by_label("What if").fill("stay one night at between contracts")
+    page.get_by_role("button", name="Ask", exact=True).click()
+    page.get_by_text("Read as").wait_for()
+
+
 def at(path: str) -> Callable[[Page], None]:
     return lambda page: page.evaluate("(path) => window.location.assign(path)", path)
 
@@ -123,7 +130,7 @@ PICTURES: list[tuple[str, Callable[[Page], None], int, int, str]] = [
     ("schedules", schedules, 1280, 900, "light"),
     ("roof", roof, 1280, 800, "light"),
     ("parts", at("/parts"), 1280, 800, "light"),
-    ("sources", at("/sources"), 1280, 800, "light"),
+    ("trial", trial, 1280, 1180, "light"),
     ("tablet", tablet, 900, 900, "dark"),
     ("options", options, 1280, 800, "light"),
 ]

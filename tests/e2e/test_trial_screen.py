@@ -60,7 +60,9 @@ def test_a_new_job_is_silent_until_there_is_something_to_run(installer: Installe
     installer.type_load("Light trap 40W 8h at night")
     expect(page.get_by_role("cell", name="Light trap")).to_be_visible()
     installer.step("Trial run")
-    expect(page.get_by_role("main")).not_to_contain_text("Nothing runs yet")
+    expect(page.get_by_role("main")).to_contain_text("Choose a bank first")
+    page.get_by_role("link", name="To the bank").press("Enter")
+    expect(page).to_have_url(re.compile("/storage$"))
 
 
 def test_a_habit_is_typed_and_its_bounds_are_told_at_the_field(installer: Installer) -> None:

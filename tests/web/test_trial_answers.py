@@ -58,7 +58,7 @@ def test_a_rig_that_cannot_be_run_says_what_is_missing(browser: Browser, shops: 
     found = read(browser, shops)
 
     assert (found["ran"], found["findings"], found["state"]) == (None, [], "empty")
-    assert found["cannot"] == "Nothing runs yet: a trial needs loads."
+    assert (found["cannot"], found["missing_at"]) == ("Nothing runs yet: a trial needs loads.", "loads")
     assert read(browser, shops, "/helps")["helps"] == []
     for what in ("/hours", ".csv"):
         refused = browser.get(f"/options/{shops.option_id}/trial{what}")

@@ -64,6 +64,7 @@ class TrialAnswer(BaseModel):
 
     revision: int
     cannot: str = Field(description="What is missing; empty where the trial was run.")
+    missing_at: Literal["brief", "loads", "storage"] = Field(description="The step at which that is said.")
     ran: TrialRan | None
     findings: list[FindingAnswer]
     state: StepState

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from typing import Literal
 from uuid import UUID
 
 import numpy as np
@@ -70,6 +71,7 @@ def read(option_id: UUID) -> TrialAnswer:
     return TrialAnswer(
         revision=found.worked.revision.number,
         cannot=found.cannot,
+        missing_at=_missing_at(found.worked.rig),
         ran=None if found.trial is None else _ran(found, found.trial, its_reader),
         findings=[
             finding_answer(one, figures, its_reader, found.worked.rig.overruled)
@@ -78,6 +80,13 @@ def read(option_id: UUID) -> TrialAnswer:
         ],
         state=_state(found),
     )
+
+
+def _missing_at(rig: Rig) -> Literal["brief", "loads", "storage"]:
+    """Where to say what a trial lacks: stays, then loads, then a bank, otherwise the places of the stays."""
+    if rig.stays and not rig.has_loads:
+        return "loads"
+    return "storage" if rig.stays and rig.storage.bank is None else "brief"
 
 
 def _state(found: TrialOf) -> StepState:

@@ -124,6 +124,8 @@ NO_SOURCE = "Nothing that charges is chosen yet: this is what the bank does alon
 def notes(rig: Rig, gaps: int, still_open: Sequence[str], *, year_round: bool, has_source: bool) -> list[str]:
     """What the trial takes for granted, as far as it is not said elsewhere."""
     found = [] if has_source else [NO_SOURCE]
+    if rig.solar.sun_from == "typed" and rig.solar.has_array:
+        found.append("The sun is that of the places and months; the peak sun hours typed for planning are not used.")
     found += [OPEN[one] for one in still_open if has_source or one == "hookup"]
     start = rig.trial.start_frac
     if year_round:

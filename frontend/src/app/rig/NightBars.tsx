@@ -4,8 +4,8 @@ import { Link, useParams } from "react-router";
 import { keepQuery } from "../../api/queries";
 import type { OptionAnswer } from "../../api/types";
 import { Fetched } from "../../features/worksheet/PreviewedFix";
-import { trialQuery } from "../../features/worksheet/trialQueries";
 import { useRig } from "../../features/worksheet/useRig";
+import { useTrial } from "../../features/worksheet/useTrial";
 import { useWorking } from "../../features/worksheet/useWorking";
 import { Button } from "../../ui/Button";
 import { Chart, type Frame } from "../../ui/chart/Chart";
@@ -134,10 +134,7 @@ export function NightBars({ answer }: { answer: OptionAnswer }) {
 function Promised() {
   const { answer, optionId } = useRig();
   const { jobId } = useParams();
-  const { data, isPlaceholderData } = useQuery({
-    ...trialQuery(optionId, answer.revision),
-    enabled: answer.steps.trial !== "empty",
-  });
+  const { data } = useTrial();
   if (!data?.ran) return null;
   return (
     <p className="mb-3 text-[14px]">
@@ -148,7 +145,9 @@ function Promised() {
         {data.ran.says}
       </Link>
       <span className="text-soft">
-        {isPlaceholderData ? " – of the rig before the last edit." : `, by ${data.ran.years} years of weather.`}
+        {data.revision !== answer.revision
+          ? " – of the rig before the last edit."
+          : `, by ${data.ran.years} years of weather.`}
       </span>
     </p>
   );

@@ -8,8 +8,10 @@ import { Band, Line, Whisker } from "../../ui/chart/marks";
 import { formatNumber } from "../../ui/formatQuantity";
 import { Section } from "../../ui/PageHead";
 import { Failed, Waiting } from "../../ui/states";
+import { useDelayed } from "../../ui/useDelayed";
 import { trialHoursQuery } from "../worksheet/trialQueries";
 import { useRig } from "../worksheet/useRig";
+import { PAUSE_MS } from "../worksheet/useTrial";
 import { Arrivals } from "./Arrivals";
 import { darkestNight, replay } from "./replay";
 
@@ -27,7 +29,7 @@ const watts = (value: number) => `${formatNumber(Math.round(value))} W`;
 export function ChargeSheet({ ran }: { ran: TrialRan }) {
   const { answer, optionId } = useRig();
   const [which, setWhich] = useState<WhichYear>("bad");
-  const query = useQuery(trialHoursQuery(optionId, answer.revision, which));
+  const query = useQuery(trialHoursQuery(optionId, useDelayed(answer.revision, PAUSE_MS), which));
   return (
     <>
       <div className="mb-4">

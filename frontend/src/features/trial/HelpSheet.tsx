@@ -3,16 +3,18 @@ import type { TrialHelp } from "../../api/types";
 import { formatNumber, formatQuantity } from "../../ui/formatQuantity";
 import { Section } from "../../ui/PageHead";
 import { Failed, Waiting } from "../../ui/states";
+import { useDelayed } from "../../ui/useDelayed";
 import { PreviewedFix } from "../worksheet/PreviewedFix";
 import { trialHelpsQuery } from "../worksheet/trialQueries";
 import { useRig } from "../worksheet/useRig";
+import { PAUSE_MS } from "../worksheet/useTrial";
 
 const percent = (share: number) => `${formatNumber(Math.round(share * 1000) / 10)} %`;
 
 /** Changes, each tried on the same years of weather: habits first, then routes, work and parts. */
 export function HelpSheet() {
   const { answer, optionId } = useRig();
-  const query = useQuery(trialHelpsQuery(optionId, answer.revision));
+  const query = useQuery(trialHelpsQuery(optionId, useDelayed(answer.revision, PAUSE_MS)));
   if (!query.data) {
     if (query.error) return <Failed error={query.error} retry={() => void query.refetch()} />;
     return <Waiting what="what would help" failed={query.failureReason} />;

@@ -4,9 +4,11 @@ import type { TrialQuestionAnswer } from "../../api/types";
 import { Button } from "../../ui/Button";
 import { Refusal } from "../../ui/Refusal";
 import { Waiting } from "../../ui/states";
+import { useDelayed } from "../../ui/useDelayed";
 import { useTask } from "../../ui/useTask";
 import { askTrial, trialQuestionsQuery } from "../worksheet/trialQueries";
 import { useRig } from "../worksheet/useRig";
+import { PAUSE_MS } from "../worksheet/useTrial";
 
 const EXAMPLES = ["stay ten nights", "three days of rain", "in January", "air conditioner eight hours"];
 
@@ -14,7 +16,10 @@ const EXAMPLES = ["stay ten nights", "three days of rain", "in January", "air co
 export function Questions() {
   const { answer, optionId, rig, edit } = useRig();
   const kept = Object.entries(rig.trial.questions).sort(([, one], [, other]) => one.position - other.position);
-  const query = useQuery({ ...trialQuestionsQuery(optionId, answer.revision), enabled: kept.length > 0 });
+  const query = useQuery({
+    ...trialQuestionsQuery(optionId, useDelayed(answer.revision, PAUSE_MS)),
+    enabled: kept.length > 0,
+  });
   const [said, setSaid] = useState("");
   const [asked, setAsked] = useState<{ said: string; revision: number; answer: TrialQuestionAnswer }>();
   const { busy, refusal, run } = useTask();

@@ -6,8 +6,10 @@ import { Band, Line } from "../../ui/chart/marks";
 import { formatNumber } from "../../ui/formatQuantity";
 import { Section } from "../../ui/PageHead";
 import { Failed, Waiting } from "../../ui/states";
+import { useDelayed } from "../../ui/useDelayed";
 import { equalRiskQuery } from "../worksheet/trialQueries";
 import { useRig } from "../worksheet/useRig";
+import { PAUSE_MS } from "../worksheet/useTrial";
 
 const SHARES = [
   { value: "0.001", label: "one in a thousand" },
@@ -21,7 +23,7 @@ const watts = (value: number | null) => (value === null ? "none of them" : `${fo
 export function RiskSheet() {
   const { answer, optionId } = useRig();
   const [share, setShare] = useState("0.01");
-  const query = useQuery(equalRiskQuery(optionId, answer.revision, Number(share)));
+  const query = useQuery(equalRiskQuery(optionId, useDelayed(answer.revision, PAUSE_MS), Number(share)));
   const found = query.data;
   const pairs = found?.pairs ?? [];
   const known = pairs.flatMap((pair) => (pair.array_w === null ? [] : [{ ...pair, array_w: pair.array_w }]));

@@ -1,4 +1,3 @@
-import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { TrialRan } from "../../api/types";
@@ -7,8 +6,8 @@ import { PageHead } from "../../ui/PageHead";
 import { Failed, Waiting } from "../../ui/states";
 import { Tabs } from "../../ui/Tabs";
 import { StepFindings } from "../worksheet/StepFindings";
-import { trialQuery } from "../worksheet/trialQueries";
 import { useRig } from "../worksheet/useRig";
+import { useTrial } from "../worksheet/useTrial";
 
 const sheet = ({ children }: { children?: ReactNode }) => <div className="min-h-[420px]">{children}</div>;
 const NightsSheet = lazyPage("the nights", async () => (await import("./NightsSheet")).NightsSheet, sheet);
@@ -19,8 +18,8 @@ const HowItIsRun = lazyPage("how it is run", async () => (await import("./HowItI
 
 /** The rig through its own journey: how often it goes dark, when, and what would help. */
 export function TrialPage() {
-  const { answer, optionId } = useRig();
-  const query = useQuery(trialQuery(optionId, answer.revision));
+  const { answer } = useRig();
+  const query = useTrial();
   const [params, setParams] = useSearchParams();
   const trial = query.data;
   if (!trial) {
@@ -30,8 +29,8 @@ export function TrialPage() {
   const ran = trial.ran as TrialRan | null;
   return (
     <>
-      {ran ? <Said ran={ran} /> : <Cannot why={trial.cannot} />}
-      {query.isPlaceholderData && (
+      {ran ? <Said ran={ran} /> : <Cannot why={trial.cannot} at={trial.missing_at} />}
+      {trial.revision !== answer.revision && (
         <p role="status" className="mb-3 text-[13px] text-soft">
           Worked out for the rig before the last edit; it is being run again.
         </p>
@@ -72,15 +71,17 @@ function Said({ ran }: { ran: TrialRan }) {
 }
 
 /** Nothing is wrong with a rig that cannot be run yet. */
-function Cannot({ why }: { why: string }) {
+const PLACES = { brief: "To the stays", loads: "To the loads", storage: "To the bank" };
+
+function Cannot({ why, at }: { why: string; at: keyof typeof PLACES }) {
   const { jobId, optionId } = useParams();
   return (
     <>
       <PageHead>Not run yet.</PageHead>
       <p className="-mt-3 mb-5 max-w-[46rem]">
         {why}{" "}
-        <Link to={`/jobs/${jobId}/${optionId}/brief`} className="text-stored underline underline-offset-2">
-          To the stays
+        <Link to={`/jobs/${jobId}/${optionId}/${at}`} className="text-stored underline underline-offset-2">
+          {PLACES[at]}
         </Link>
       </p>
     </>

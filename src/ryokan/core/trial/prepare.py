@@ -85,11 +85,11 @@ def prepare(report: Report) -> Prepared:
     rig, chosen = report.traces.rig, report.traces.chosen
     sheet = sheet_of(report)
     trip = trip_of(rig, _sunny_month(rig))
-    if rig.storage.bank is None:
-        raise NoAnswer("Choose a bank first: a trial runs what is there.")
     loads = running_loads(sheet, rig)
     if not loads:
         raise NoAnswer("Nothing runs yet: a trial needs loads.")
+    if rig.storage.bank is None:
+        raise NoAnswer("Choose a bank first: a trial runs what is there.")
     segments = trip.segments
     driving = _driven_share(rig, sheet, segments)
     tables = by_the_hour(

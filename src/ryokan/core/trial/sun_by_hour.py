@@ -26,8 +26,8 @@ HALF_HOURS = STEPS // 24
 def hours_of_sun(rig: Rig, sheet: Sheet, segments: Sequence[Segment], parts: Mapping[str, PanelPart]) -> Floats:
     """Watts at the bank by segment, day of the month and hour of the sun's clock: shape (S, 20, 24).
 
-    Controllers cap what lies on them half hour by half hour. Where the sun is typed, the days of the place are scaled so that
-    their mean is what was typed.
+    Controllers cap what lies on them half hour by half hour. Where the sun is typed by month, the days of the place are
+    scaled so that their mean is what was typed.
 
     Raises
     ------
@@ -83,10 +83,13 @@ def _passed(sheet: Sheet, losses: Sequence[str]) -> float:
 
 
 def _as_typed(rig: Rig, sheet: Sheet, segment: Segment, stay: Stay, correction: float) -> float:
-    """What the sun of the place is scaled by, where peak sun hours were typed instead."""
-    if rig.solar.sun_from in ("places", "file"):
+    """What the sun of the place is scaled by, where peak sun hours were typed by month.
+
+    One number for all months is there to plan by; the trial goes through the months as they are.
+    """
+    if rig.solar.sun_from != "months":
         return 1.0
-    typed = rig.solar.peak_sun_hours if rig.solar.sun_from == "typed" else rig.solar.psh_by_month.get(str(segment.month))
+    typed = rig.solar.psh_by_month.get(str(segment.month))
     if typed is None:
         raise NoAnswer(f"Say how much sun there is in {MONTHS[segment.month - 1]}: no peak sun hours were typed for it.")
     place = place_of(stay)
