@@ -43,6 +43,7 @@ BODIES: dict[str, Any] = {
     "/options/<uuid:option_id>/overruled": {"finding": "storage.days_short", "reason": "they know"},
     "/options/<uuid:option_id>/bank-that-keeps": {"dawn": 1, "left_frac": 0.5},
     "/options/<uuid:option_id>/wishes": {"said": "four days of rain"},
+    "/options/<uuid:option_id>/trial/questions": {"said": "three days of rain"},
     "/options/<uuid:option_id>/found-lines": {"line": "inverter 2000W under the bed", "id": "new", "position": 1},
     "/photographs/<uuid:photograph_id>/caption": {"caption": "aft locker"},
     "/options/<uuid:option_id>/comments": {"pin": "run:main", "text": "Through which bulkhead?"},
@@ -70,6 +71,7 @@ WHO_MAY: dict[str, set[str]] = {
     "/options/<uuid:option_id>/recharges": EVERYBODY,
     "/options/<uuid:option_id>/bank-that-keeps": EVERYBODY,
     "/options/<uuid:option_id>/wishes": EVERYBODY,
+    "/options/<uuid:option_id>/trial/questions": EVERYBODY,
     "/options/<uuid:option_id>/found-lines": EVERYBODY,
     **{
         f"/options/<uuid:option_id>{ending}": EVERYBODY
