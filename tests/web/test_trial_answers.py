@@ -37,6 +37,8 @@ def test_a_trial_tells_how_often_it_goes_dark_and_where(browser: Browser, shops:
     assert found["ran"]["says"] == "about seven nights in ten go dark"
     assert [night["dark_frac"] for night in found["ran"]["nights"]] == [0, 0, 1, 1, 1, 1]
     assert found["ran"]["nights"][0]["on"] == "1 Nov"
+    # Nineteen hours of the load until seven in the morning, of the four fifths that the arithmetic counts on.
+    assert found["ran"]["nights"][0]["left"][1] == pytest.approx(1 - 19 * 20 / 0.97 / (0.8 * 1280), abs=0.01)
     (stay,) = found["ran"]["stays"]
     assert (stay["name"], stay["nights"], stay["days_out"]["value"], stay["at_least"]) == ("the meadow", 6, 2, False)
     assert [one["code"] for one in found["findings"]] == ["trial.goes_dark"]

@@ -20,11 +20,11 @@ from ryokan.core.trial.chances import Chance, Change, chance, change
 from ryokan.core.trial.equal_risk import EqualRisk, equal_risk
 from ryokan.core.trial.findings import with_trial
 from ryokan.core.trial.help import EFFORTS, Help, what_might_help
-from ryokan.core.trial.prepare import prepare
+from ryokan.core.trial.prepare import Prepared, prepare
 from ryokan.core.trial.run import SHORT_YEARS, Trial, follow, run_trial, year_at
 from ryokan.core.trial.system import simulate
 from ryokan.core.trial.weather import Rain
-from ryokan.core.trial.what_if import AskedBack, first_dull_day, read_what_if
+from ryokan.core.trial.what_if import AskedBack, DullDays, first_dull_day, read_what_if
 from ryokan.operations.accounts import Actor
 from ryokan.operations.errors import Unacceptable
 from ryokan.operations.gate import Gate
@@ -33,7 +33,7 @@ from ryokan.operations.patches import patched
 from ryokan.operations.reports import PartsBook, work_out_anew
 from ryokan.operations.rigs import Worked, work_out
 
-KEPT = 12  # trials in one process; each of fifty years takes about a megabyte
+KEPT = 12  # trials in one process; one of fifty years and eight hundred nights takes two megabytes
 HELP_YEARS = 50
 # A short trial takes a core for a tenth of a second; a dozen changes take one for a second.
 _RUNS, _SEARCHES = Gate(at_work=2, waiting=12), Gate(at_work=1, waiting=4)
@@ -187,7 +187,7 @@ def _answer(worked: Worked, said: str, book: PartsBook) -> Answered:
                 reading = work_out_anew(document, changed, book, before=worked.report)
                 report, rig = reading.report, reading.rig
             prepared = prepare(report)
-            rain = () if read.rain is None else (Rain(first_dull_day(rig, read.rain), read.rain.days),)
+            rain = () if read.rain is None else (_rain(rig, prepared, read.rain),)
             outcome = simulate(prepared.system, prepared.trip.days, prepared.weather(rig.trial.seed, SHORT_YEARS, rain=rain))
         except (Unacceptable, DomainError) as error:
             return Answered(said, read.parts, cannot=str(error))
@@ -209,6 +209,15 @@ def banks_against_arrays(session: Session, actor: Actor, option_id: UUID, most_d
             return worked, equal_risk(worked.report, most_dark)
         except NoAnswer as error:
             return worked, str(error)
+
+
+def _rain(rig: Rig, prepared: Prepared, dull: DullDays) -> Rain:
+    """Dull days as days of the trip, which counts on into the next year where it begins in the middle of one."""
+    first = first_dull_day(rig, dull)
+    numbers = prepared.trip.day_numbers
+    while first < int(numbers.min()):
+        first += 365
+    return Rain(first, dull.days)
 
 
 @dataclass(frozen=True, slots=True)

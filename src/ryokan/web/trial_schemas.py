@@ -22,6 +22,7 @@ class TrialNight(BaseModel):
     dark_frac: float
     lowest: Band = Field(description="Lowest available charge of the night.")
     dawn: Band = Field(description="Available charge at six in the morning.")
+    left: Band = Field(description="The same as a share of what the arithmetic counts on: nothing at the allowed depth.")
 
 
 class TrialStay(BaseModel):

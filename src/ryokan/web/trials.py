@@ -127,7 +127,7 @@ def _ran(found: TrialOf, trial: Trial, its_reader: Reader) -> TrialRan:
             year_round=trial.prepared.trip.year_round,
             has_source=trial.prepared.has_source,
         ),
-        nights=_nights(rig, trial),
+        nights=_nights(rig, trial, figures),
         stays=[_stay(rig, id, trial, figures, its_reader) for id in trial.prepared.trip.stay_ids if _ran_at(figures, id)],
         energy=[titled_figure(figures[key], its_reader) for key, _ in ENERGY if key in figures and figures[key].value != 0.0],
     )
@@ -137,7 +137,13 @@ def _ran_at(figures: Mapping[str, Figure], id: str) -> bool:
     return f"trial.stay.{id}.dark_frac" in figures
 
 
-def _nights(rig: Rig, trial: Trial) -> list[TrialNight]:
+def _nights(rig: Rig, trial: Trial, figures: Mapping[str, Figure]) -> list[TrialNight]:
+    usable, whole = (figures[f"storage.{name}_wh"].number for name in ("usable", "to_empty"))
+    holds = sum(store.capacity_wh * (1 - store.floor) for store in trial.prepared.system.stores)
+
+    def left(share: float) -> float:
+        return 0.0 if usable <= 0 else float(np.clip((share * holds - (whole - usable)) / usable, 0, 1))
+
     trip, outcome = trial.prepared.trip, trial.outcome
     dark = (outcome.dark_h > 0).mean(axis=0)
     lowest, dawn = (np.quantile(one, (LOW, MIDDLE, HIGH), axis=0) for one in (outcome.lowest, outcome.at_dawn))
@@ -148,6 +154,7 @@ def _nights(rig: Rig, trial: Trial) -> list[TrialNight]:
             dark_frac=float(dark[at]),
             lowest=_band(lowest[:, at]),
             dawn=_band(dawn[:, at]),
+            left=(left(dawn[0, at]), left(dawn[1, at]), left(dawn[2, at])),
         )
         for at, day in enumerate(_dates(rig, trial))
         if trip.counts[at]
@@ -330,6 +337,6 @@ def read_csv(option_id: UUID) -> Response:
         raise Unacceptable(found.cannot)
     rows = [
         (name_of_stay(found.worked.rig.stays[night.stay]), night.on, night.dark_frac, *night.lowest, *night.dawn)
-        for night in _nights(found.worked.rig, found.trial)
+        for night in _nights(found.worked.rig, found.trial, found.report.figures)
     ]
     return file_answer(trial_csv(rows, SHORT_YEARS).encode(), "text/csv; charset=utf-8", "trial.csv")

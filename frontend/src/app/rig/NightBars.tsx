@@ -24,6 +24,8 @@ interface Bar {
   high: number;
   withMargin: number;
   promised: boolean;
+  /** The same at that dawn in the trial: one year in twenty, nineteen in twenty; nothing where it was not run. */
+  trial: readonly [number, number] | null;
 }
 
 interface Wished {
@@ -39,6 +41,7 @@ export function NightBars({ answer }: { answer: OptionAnswer }) {
   const { open } = useWorking();
   const [wished, setWished] = useState<Wished | null>(null);
   const [asked, setAsked] = useState<Wished | null>(null);
+  const ran = useTrial().data?.ran;
   const nights = answer.nights;
   if (!nights) return <Promised />;
   const promised = answer.rig.brief.days_without_charge;
@@ -50,6 +53,7 @@ export function NightBars({ answer }: { answer: OptionAnswer }) {
       high: nights.by_low_use[index] ?? left,
       withMargin: nights.with_margin[index] ?? 0,
       promised: index < promised,
+      trial: trialAt(ran?.nights[index]?.left),
     }),
   );
   const more = nights.by_audit.length - bars.length;
@@ -121,6 +125,7 @@ export function NightBars({ answer }: { answer: OptionAnswer }) {
         <p className="mt-1 text-[12px] text-soft">
           Filled by the audit; <span className="text-incoming-text">notch</span> with the margin.
           {bars.some((bar) => bar.high > bar.low + 0.005) && " Whisker: high to low use."}
+          {bars.some((bar) => bar.trial) && " Bracket: the trial, with all that charges, nine years in ten."}
           {bars.some((bar) => !bar.promised) && " Dashed: nights that count on sun, driving or shore."}
           {answer.may_edit && " Pull a bar to see the bank that leaves so much."}
           {more > 0 && ` ${more} more ${more === 1 ? "night" : "nights"} not drawn.`}
@@ -171,6 +176,7 @@ function Night({ frame, x, bar, wished }: { frame: Frame; x: number; bar: Bar; w
         <Notch frame={frame} x={x} value={bar.withMargin} look="stroke-incoming" />
       )}
       {wished === null && bar.high > bar.low + 0.005 && <Whisker frame={frame} x={x} low={bar.low} high={bar.high} />}
+      {wished === null && bar.trial && <Bracket frame={frame} x={x} low={bar.trial[0]} high={bar.trial[1]} />}
       <rect
         x={frame.x.at(x) - half}
         y={frame.top}
@@ -181,6 +187,25 @@ function Night({ frame, x, bar, wished }: { frame: Frame; x: number; bar: Bar; w
         strokeDasharray={bar.promised ? "" : "4 3"}
       />
     </g>
+  );
+}
+
+function trialAt(dawn: readonly number[] | undefined): readonly [number, number] | null {
+  const [low, , high] = dawn ?? [];
+  return low === undefined || high === undefined ? null : [low, high];
+}
+
+/** A bracket at the right edge of a night, from low to high. */
+function Bracket({ frame, x, low, high }: { frame: Frame; x: number; low: number; high: number }) {
+  const right = frame.x.at(x) + frame.x.width / 2 - 4;
+  const [from, to] = [frame.y.at(low), frame.y.at(high)];
+  // Years that hardly differ are one tick.
+  const d = from - to < 5 ? `M${right - 9} ${(from + to) / 2}h10` : `M${right - 5} ${from}h5V${to}h-5`;
+  return (
+    <>
+      <path d={d} className="fill-none stroke-sheet" strokeWidth="4.5" />
+      <path d={d} className="fill-none stroke-ink" strokeWidth="1.6" />
+    </>
   );
 }
 

@@ -71,7 +71,7 @@ function Helps({ helps }: { helps: TrialHelp[] }) {
       <table className="w-full text-[14px]">
         <thead>
           <tr className="border-rule border-b text-[13px] text-soft">
-            <th scope="col" className="w-[36%] py-1 pr-4 text-left font-normal">
+            <th scope="col" className="w-[33%] py-1 pr-4 text-left font-normal">
               Change
             </th>
             <th scope="col" className="py-1 pr-4 text-left font-normal">
@@ -97,7 +97,7 @@ function Helps({ helps }: { helps: TrialHelp[] }) {
               <td className="py-1.5 pr-4">
                 {answer.may_edit ? <PreviewedFix fix={{ label: one.says, patch: one.patch }} /> : one.says}
               </td>
-              <td className="py-1.5 pr-4 text-soft">{one.effort}</td>
+              <td className="whitespace-nowrap py-1.5 pr-4 text-soft">{one.effort}</td>
               <td className="figure py-1.5 pr-4 text-right">
                 {percent(one.dark_before)} → {percent(one.dark_after)}
               </td>

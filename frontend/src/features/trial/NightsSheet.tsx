@@ -156,7 +156,10 @@ function Stays({ ran }: { ran: TrialRan }) {
                   {stay.says}
                 </td>
                 <td className="py-1 pr-4 text-right">
-                  <Figure figure={stay.lowest} share />
+                  <Figure
+                    figure={{ ...stay.lowest, value: Math.round(Number(stay.lowest.value) * 1000) / 1000 }}
+                    share
+                  />
                 </td>
                 <td className="figure py-1 pr-4 text-right">{percent(stay.dawn[1])}</td>
                 <td className="py-1 pr-4 text-right">

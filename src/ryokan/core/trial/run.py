@@ -24,16 +24,12 @@ VERSION = 1  # of the engine and of what is made of it: what was worked out by a
 class Trial:
     """A trial that was run.
 
-    ``outcome`` is that of the sun as it is taken to be, ``dull`` and ``bright`` those of eight in ten at their ends: every
-    month as much below and above as its mean may be off. ``first_dark`` is by stay without a hookup and year after how many
-    nights it first went dark, where one stays on.
+    ``outcome`` is that of the sun as it is taken to be; what came of every month being as much below and above as its mean may
+    be off, eight times in ten, is among the figures.
     """
 
     prepared: Prepared
     outcome: Outcome
-    dull: Outcome
-    bright: Outcome
-    first_dark: dict[str, Floats]
     years: int
     seed: int
     figures: dict[str, Figure]
@@ -102,7 +98,7 @@ def run_prepared(
     dull, bright = (run(-1.0), run(1.0)) if has_sun else (middle, middle)
     first_dark = nights_out(report.traces.rig, prepared, drawn, years, threads=threads, tell=tell)
     figures = figures_of(report, prepared, middle, dull, bright, first_dark, years=years, seed=drawn)
-    return Trial(prepared, middle, dull, bright, first_dark, years, drawn, figures)
+    return Trial(prepared, middle, years, drawn, figures)
 
 
 def follow(trial: Trial, year: int) -> Floats:
