@@ -189,6 +189,7 @@ def test_a_trial_is_told_just_over_the_edge_and_not_just_under_it(id: str) -> No
         shares = {
             "trial.has_source": 1.0,
             "trial.dark_frac": 0.0,
+            "trial.stay.valley.is_open": 0.0,
             "trial.years": 50.0,
             "trial.stay.valley.dark_frac": 0.0,
             "trial.stay.valley.must_dark_frac": 0.0,

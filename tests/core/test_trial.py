@@ -508,3 +508,28 @@ def test_what_is_open_is_named() -> None:
     open_ends = trip(stays={"first": stay(driving_hours_per_day=2)}, charging={**charging(), "generators": {"g": {}}})
 
     assert set(run_trial(open_ends, years=5).prepared.open) == {"driving", "generator"}
+
+
+def test_a_stay_at_which_driving_would_charge_is_not_judged_while_nothing_is_chosen_for_it() -> None:
+    stays = {"first": stay(driving_hours_per_day=2), "next": stay(position=1, month=12)}
+    found = run_trial(trip([load(30, 24)], watts=50, stays=stays, charging=charging()), years=5)
+    subjects = [
+        one.subject
+        for one in with_trial(trip([load(30, 24)], watts=50, stays=stays, charging=charging()), found.figures).findings
+        if one.step == "trial"
+    ]
+
+    assert subjects == ["stay:next"]
+
+
+def test_one_finding_tells_of_one_stay() -> None:
+    assert told(trip([load(30, 24, importance="must")], watts=10)) == {"trial.critical_goes_dark"}
+
+
+def test_how_long_one_can_stay_goes_by_the_dullest_month_of_a_stay() -> None:
+    around = stay(month=6, nights=200, arrives="2027-06-01")
+    summer = trip([load(25, 24)], watts=300, stays={"first": stay(month=6, nights=20)})
+
+    assert figure(trip([load(25, 24)], watts=300, stays={"first": around}), "trial.days_out_90") < figure(
+        summer, "trial.days_out_90"
+    )

@@ -54,6 +54,7 @@ class TrialRan(BaseModel):
     days_out: str
     arithmetic: str = Field(description="What the arithmetic of days says beside it, and why they differ.")
     story: str = Field(description="How it comes to be dark; empty where it never does.")
+    open_ends: list[str] = Field(description="What of that which charges is not chosen or not known.")
     notes: list[str]
     nights: list[TrialNight]
     stays: list[TrialStay]

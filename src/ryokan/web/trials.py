@@ -54,7 +54,7 @@ from ryokan.web.trial_schemas import (
 )
 from ryokan.wording.reader import Reader
 from ryokan.wording.trial import EFFORT_WORDS, frequency, say_help, say_part, say_risk, say_story
-from ryokan.wording.trial_text import ENERGY, arithmetic, between, days_out, goes_dark, headline, notes, say_between
+from ryokan.wording.trial_text import ENERGY, arithmetic, between, days_out, goes_dark, headline, notes, open_ends, say_between
 
 blueprint = Blueprint("trials", __name__)
 LOW, MIDDLE, HIGH = 0.05, 0.5, 0.95
@@ -120,6 +120,7 @@ def _ran(found: TrialOf, trial: Trial, its_reader: Reader) -> TrialRan:
             loads=[rig.loads[id].name for id in story.loads if id in rig.loads],
             name=name_of_stay(rig.stays[story.stay]),
         ),
+        open_ends=open_ends(trial.prepared.open, has_source=trial.prepared.has_source),
         notes=notes(
             rig,
             trial.prepared.trip.gaps,

@@ -33,6 +33,7 @@ TITLES: dict[str, str] = {
     "trial.days_out_90": "Nights out that nine years in ten keep",
     "trial.days_out_looked_at": "Nights that a stay is gone on with at most",
     "trial.stay.*.nights": "Nights of this stay that were run",
+    "trial.stay.*.is_open": "Whether what charges there is not chosen or not known: 1 if so",
     "trial.stay.*.dark_frac": "Nights of this stay with a dark hour",
     "trial.stay.*.dark_frac.low": "At least, by the scatter of the years",
     "trial.stay.*.dark_frac.high": "At most, by the scatter of the years",

@@ -121,12 +121,17 @@ OPEN = {
 NO_SOURCE = "Nothing that charges is chosen yet: this is what the bank does alone."
 
 
+def open_ends(still_open: Sequence[str], *, has_source: bool) -> list[str]:
+    """What is not chosen or not known of that which charges, and what the trial then does."""
+    found = [] if has_source else [NO_SOURCE]
+    return found + [OPEN[one] for one in still_open if has_source or one == "hookup"]
+
+
 def notes(rig: Rig, gaps: int, still_open: Sequence[str], *, year_round: bool, has_source: bool) -> list[str]:
     """What the trial takes for granted, as far as it is not said elsewhere."""
-    found = [] if has_source else [NO_SOURCE]
+    found = open_ends(still_open, has_source=has_source)
     if rig.solar.sun_from == "typed" and rig.solar.has_array:
         found.append("The sun is that of the places and months; the peak sun hours typed for planning are not used.")
-    found += [OPEN[one] for one in still_open if has_source or one == "hookup"]
     start = rig.trial.start_frac
     if year_round:
         found.append("The journey takes the whole year: it is run in over its last month, from the sunny half on.")

@@ -56,6 +56,7 @@ UNITS = {
     "trial.days_out_90": "nights",
     "trial.days_out_looked_at": "nights",
     "trial.stay.*.nights": "nights",
+    "trial.stay.*.is_open": "",
     "trial.stay.*.dark_frac": "",
     "trial.stay.*.dark_frac.*": "",
     "trial.stay.*.must_dark_frac": "",
@@ -147,6 +148,7 @@ def _of_stays(writer: _Writer, prepared: Prepared, outcome: Outcome) -> None:
             continue
         base = f"stay.{id}"
         writer.put(f"{base}.nights", float(there.sum()), "nights")
+        writer.sheet.given(f"trial.{base}.is_open", float(id in prepared.open_at), "")
         writer.share(f"{base}.dark_frac", outcome.dark_h[:, there] > 0)
         writer.share(f"{base}.must_dark_frac", outcome.must_dark_h[:, there] > 0, ends=False)
         writer.put(f"{base}.lowest_frac", float(np.quantile(outcome.lowest[:, there].min(axis=1), LOW)), "")
@@ -172,7 +174,7 @@ def _of_staying_on(writer: _Writer, first_dark: Mapping[str, Floats]) -> None:
         return
     kept = {id: float(np.quantile(nights, 1 - OUT_FRAC, method="lower")) for id, nights in first_dark.items()}
     for id, nights in kept.items():
-        writer.put(f"stay.{id}.days_out_90", nights, "nights", "Begun as on departure, and stayed on.")
+        writer.put(f"stay.{id}.days_out_90", nights, "nights", "Begun as on departure in its dullest month, and stayed on.")
     writer.put("days_out_90", min(kept.values()), "nights", "At the stay where it is fewest.")
     writer.put("days_out_looked_at", float(longest_looked_at(len(first_dark))), "nights")
 

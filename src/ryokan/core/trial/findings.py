@@ -16,13 +16,13 @@ from ryokan.core.trial.prepare import sheet_of
 
 
 def _each_stay(rig: Rig, sheet: Sheet) -> list[Thing[str]]:
-    """Stays that a trial answers for. While nothing is chosen that charges, a plan is half-filled, and that is not wrong."""
+    """Stays that a trial answers for. While what charges there is not chosen or not known, nothing is judged of them."""
     if sheet["trial.has_source"].number == 0:
         return []
     return [
         Thing(subject_of(("stay", id)), name_of_stay(stay), id)
         for id, stay in rig.stays.items()
-        if f"trial.stay.{id}.dark_frac" in sheet
+        if f"trial.stay.{id}.dark_frac" in sheet and sheet[f"trial.stay.{id}.is_open"].number == 0
     ]
 
 
@@ -34,10 +34,15 @@ def critical_goes_dark(rig: Rig, sheet: Sheet, stay: str) -> Trouble | None:
     return Trouble(figures={"share": share, "years": sheet["trial.years"]})
 
 
+def _told_as_danger(rig: Rig, sheet: Sheet, stay: str) -> bool:
+    """Whether the stay is told of by the graver rule: one finding for one thing."""
+    return critical_goes_dark(rig, sheet, stay) is not None
+
+
 def goes_dark(rig: Rig, sheet: Sheet, stay: str) -> Trouble | None:
     """Loads that should run are without power in many nights of a stay."""
     share = sheet[f"trial.stay.{stay}.dark_frac"]
-    if share.number < sheet.assumption("dark_often_frac").number:
+    if _told_as_danger(rig, sheet, stay) or share.number < sheet.assumption("dark_often_frac").number:
         return None
     return Trouble(figures={"share": share, "years": sheet["trial.years"]})
 
@@ -45,6 +50,8 @@ def goes_dark(rig: Rig, sheet: Sheet, stay: str) -> Trouble | None:
 def goes_dark_now_and_then(rig: Rig, sheet: Sheet, stay: str) -> Trouble | None:
     """The same in few nights: worth knowing, and a matter of what the customer wants to pay for."""
     share = sheet[f"trial.stay.{stay}.dark_frac"]
+    if _told_as_danger(rig, sheet, stay):
+        return None
     if not sheet.assumption("dark_seldom_frac").number <= share.number < sheet.assumption("dark_often_frac").number:
         return None
     return Trouble(figures={"share": share, "years": sheet["trial.years"]})

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Collection, Iterator, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -47,7 +47,8 @@ class Prepared:
 
     ``off_frac`` is what the mean sun of a month may be off by, either way, eight times in ten; ``air_spread_k`` one standard
     deviation of a day's air. Shapes (S,). ``open`` are what is there
-    or planned, and not known or not chosen: codes of what the trial then does.
+    or planned, and not known or not chosen: codes of what the trial then does; ``open_at`` the stays at which
+    that leaves something out.
     """
 
     system: System
@@ -57,6 +58,7 @@ class Prepared:
     air_spread_k: Floats
     places: tuple[tuple[float, float], ...]
     open: tuple[str, ...]
+    open_at: frozenset[str]
 
     @property
     def has_source(self) -> bool:
@@ -136,7 +138,8 @@ def prepare(report: Report) -> Prepared:
         off_frac=np.array([_off_frac(sheet, rig, one) for one in segments]),
         air_spread_k=np.array([_air_spread_k(sheet, rig, one) for one in segments]),
         places=tuple(at),
-        open=tuple(_open(sheet, rig)),
+        open=(still_open := tuple(_open(sheet, rig))),
+        open_at=_open_at(rig, trip, still_open),
     )
 
 
@@ -195,6 +198,24 @@ def _hookup_w(sheet: Sheet, rig: Rig, segments: Sequence[Segment]) -> Floats:
 def _charger_is_open(sheet: Sheet, rig: Rig) -> bool:
     """Whether it is not known what charges on a hookup: something is to be there, and nobody has said or chosen what."""
     return "charging.shore.have_a" not in sheet and rig.charging.shore_charger != NONE
+
+
+def _open_at(rig: Rig, trip: Trip, still_open: Collection[str]) -> frozenset[str]:
+    """Stays at which something would charge that is not chosen or not known, and those that such a one leaves its bank to.
+
+    A hookup is held to keep the bank full.
+    """
+    if {"array", "generator"} & set(still_open):
+        return frozenset(rig.stays)
+    if "driving" not in still_open:
+        return frozenset()
+    found, left_open = set[str](), False
+    for at, begins in zip(trip.stays.tolist(), trip.days.begins.tolist(), strict=True):
+        id = trip.stay_ids[at]
+        left_open = (left_open and not begins) or rig.stays[id].driving_hours_per_day > 0
+        if left_open:
+            found.add(id)
+    return frozenset(found)
 
 
 def _open(sheet: Sheet, rig: Rig) -> Iterator[str]:

@@ -27,14 +27,14 @@ def nights_out(
 ) -> dict[str, Floats]:
     """Nights until it first went dark, by stay without a hookup and year; the longest that was looked at where it never did.
 
-    Each stay has the weather of the month that it begins in, for as long as it is gone on with.
+    Each stay has the weather of its dullest month, for as long as it is gone on with.
     """
     trip = prepared.trip
     away = [id for id in trip.stay_ids if rig.stays[id].hookup == "none"]
     if not away:
         return {}
     longest = LONGEST if len(away) < FEWER_FROM else FEWER
-    first = [int(np.argmax((trip.stays == trip.stay_ids.index(id)) & trip.counts)) for id in away]
+    first = [_dullest(prepared, trip.stay_ids.index(id)) for id in away]
     segments = np.repeat([[trip.days.segments[at, 0]] * 2 for at in first], longest, axis=0)
     later = np.tile(np.arange(longest), len(away))[:, None]
     numbers = np.repeat(trip.day_numbers[first], longest, axis=0) + later
@@ -45,6 +45,16 @@ def nights_out(
     dark = (outcome.dark_h > 0).reshape(years, len(away), longest)
     until = np.where(dark.any(axis=2), dark.argmax(axis=2), longest)
     return {id: until[:, at].astype(float) for at, id in enumerate(away)}
+
+
+def _dullest(prepared: Prepared, stay: int) -> int:
+    """The first night of a stay in that of its months which brings the least sun."""
+    trip = prepared.trip
+    there = (trip.stays == stay) & trip.counts
+    of_night = trip.days.segments[:, 0]
+    sun = prepared.system.sun_w.mean(axis=(1, 2))
+    dullest = min(dict.fromkeys(of_night[there].tolist()), key=lambda segment: sun[segment])
+    return int(np.argmax(there & (of_night == dullest)))
 
 
 def longest_looked_at(stays: int) -> int:
