@@ -511,15 +511,12 @@ def test_what_is_open_is_named() -> None:
 
 
 def test_a_stay_at_which_driving_would_charge_is_not_judged_while_nothing_is_chosen_for_it() -> None:
-    stays = {"first": stay(driving_hours_per_day=2), "next": stay(position=1, month=12)}
-    found = run_trial(trip([load(30, 24)], watts=50, stays=stays, charging=charging()), years=5)
-    subjects = [
-        one.subject
-        for one in with_trial(trip([load(30, 24)], watts=50, stays=stays, charging=charging()), found.figures).findings
-        if one.step == "trial"
-    ]
+    """Nor is one that follows it without a gap: it has its bank from there."""
+    driven, follows, later = stay(driving_hours_per_day=2), stay(position=1), stay(position=2, month=1)
+    report = trip([load(30, 24)], watts=50, stays={"driven": driven, "follows": follows, "later": later}, charging=charging())
+    findings = with_trial(report, run_trial(report, years=5).figures).findings
 
-    assert subjects == ["stay:next"]
+    assert [one.subject for one in findings if one.step == "trial"] == ["stay:later"]
 
 
 def test_one_finding_tells_of_one_stay() -> None:
