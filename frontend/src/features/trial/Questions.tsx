@@ -60,6 +60,7 @@ export function Questions() {
       <div aria-live="polite">
         {asked && (
           <div className="mt-2 border-incoming border-l-[3px] pl-3">
+            <p className="font-semibold first-letter:uppercase">{asked.said}</p>
             <Told answer={asked.answer} stale={asked.revision !== answer.revision} />
             {asked.answer.dark_frac !== null && answer.may_edit && (
               <p className="mt-1">
