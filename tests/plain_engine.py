@@ -15,7 +15,7 @@ from ryokan.core.trial import engine
 def plain() -> ModuleType:
     """The module of the engine with a decorator that does nothing in place of the compiler's."""
     idle = ModuleType("numba")
-    idle.njit = lambda *_, **__: lambda function: function  # type: ignore[attr-defined]
+    idle.__dict__["njit"] = lambda *_, **__: lambda function: function
     module = ModuleType("plain_engine_source")
     kept = sys.modules.get("numba")
     sys.modules["numba"] = idle

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import type { TrialHelp } from "../../api/types";
 import { formatNumber, formatQuantity } from "../../ui/formatQuantity";
+import { HeadRow } from "../../ui/HeadRow";
 import { Section } from "../../ui/PageHead";
 import { Failed, Waiting } from "../../ui/states";
 import { useDelayed } from "../../ui/useDelayed";
@@ -59,6 +60,15 @@ export function HelpSheet() {
   );
 }
 
+const COLUMNS = [
+  { label: "Change" },
+  { label: "It is" },
+  { label: "Dark nights", right: true },
+  { label: "Dark hours a night", right: true },
+  { label: "Costs", right: true },
+  { label: "Weighs", right: true },
+];
+
 function Helps({ helps }: { helps: TrialHelp[] }) {
   const { answer, units } = useRig();
   const say = (figure: TrialHelp["mass"]) => {
@@ -69,44 +79,23 @@ function Helps({ helps }: { helps: TrialHelp[] }) {
   return (
     <div className="overflow-x-auto">
       <table className="w-full text-[14px]">
-        <thead>
-          <tr className="border-rule border-b text-[13px] text-soft">
-            <th scope="col" className="w-[33%] py-1 pr-4 text-left font-normal">
-              Change
-            </th>
-            <th scope="col" className="py-1 pr-4 text-left font-normal">
-              It is
-            </th>
-            <th scope="col" className="py-1 pr-4 text-right font-normal">
-              Dark nights
-            </th>
-            <th scope="col" className="py-1 pr-4 text-right font-normal">
-              Dark hours a night
-            </th>
-            <th scope="col" className="py-1 pr-4 text-right font-normal">
-              Costs
-            </th>
-            <th scope="col" className="py-1 text-right font-normal">
-              Weighs
-            </th>
-          </tr>
-        </thead>
+        <HeadRow columns={COLUMNS} />
         <tbody>
           {helps.map((one) => (
-            <tr key={one.says} className="border-rule border-b align-baseline">
-              <td className="py-1.5 pr-4">
+            <tr key={one.says} className="border-rule border-t align-baseline">
+              <td className="w-[33%] py-1.5 pr-3">
                 {answer.may_edit ? <PreviewedFix fix={{ label: one.says, patch: one.patch }} /> : one.says}
               </td>
-              <td className="whitespace-nowrap py-1.5 pr-4 text-soft">{one.effort}</td>
-              <td className="figure py-1.5 pr-4 text-right">
+              <td className="whitespace-nowrap py-1.5 pr-3 text-soft">{one.effort}</td>
+              <td className="figure py-1.5 pr-3 text-right">
                 {percent(one.dark_before)} → {percent(one.dark_after)}
               </td>
-              <td className="figure py-1.5 pr-4 text-right">
+              <td className="figure py-1.5 pr-3 pl-3 text-right">
                 {one.hours_less >= 0 ? "−" : "+"}
                 {Math.abs(one.hours_less).toFixed(2)} <span className="text-soft">± {one.off.toFixed(2)}</span>
               </td>
-              <td className="figure py-1.5 pr-4 text-right">{say(one.price)}</td>
-              <td className="figure py-1.5 text-right">{say(one.mass)}</td>
+              <td className="figure py-1.5 pr-3 text-right">{say(one.price)}</td>
+              <td className="figure py-1.5 pr-3 text-right">{say(one.mass)}</td>
             </tr>
           ))}
         </tbody>

@@ -2,6 +2,7 @@ import type { TrialRan } from "../../api/types";
 import { Chart } from "../../ui/chart/Chart";
 import { Band, Line } from "../../ui/chart/marks";
 import { formatNumber } from "../../ui/formatQuantity";
+import { HeadRow } from "../../ui/HeadRow";
 import { Section } from "../../ui/PageHead";
 import { Figure } from "../worksheet/Figure";
 import { useRig } from "../worksheet/useRig";
@@ -124,48 +125,44 @@ export function nameOf(ran: TrialRan, stay: string): string {
   return ran.stays.find((one) => one.id === stay)?.name ?? stay;
 }
 
+const COLUMNS = [
+  { label: "Stay" },
+  { label: "Nights", right: true },
+  { label: "Goes dark" },
+  { label: "Lowest charge", right: true },
+  { label: "At dawn", right: true },
+  { label: "Full after", right: true },
+  { label: "Nine years in ten stay", right: true },
+];
+
 function Stays({ ran }: { ran: TrialRan }) {
   return (
     <Section title="Stay by stay">
       <div className="overflow-x-auto">
         <table className="w-full text-[14px]">
-          <thead>
-            <tr className="border-rule border-b text-[13px] text-soft">
-              {["Stay", "Nights", "Goes dark", "Lowest charge", "At dawn", "Full after", "Nine years in ten stay"].map(
-                (head, at) => (
-                  <th
-                    key={head}
-                    scope="col"
-                    className={`py-1 pr-4 align-bottom font-normal last:pr-0 ${at === 0 || at === 2 ? "text-left" : "text-right"}`}
-                  >
-                    {head}
-                  </th>
-                ),
-              )}
-            </tr>
-          </thead>
+          <HeadRow columns={COLUMNS} />
           <tbody>
             {ran.stays.map((stay) => (
-              <tr key={stay.id} className="border-rule border-b align-baseline">
-                <th scope="row" className="py-1 pr-4 text-left font-normal">
+              <tr key={stay.id} className="border-rule border-t align-baseline">
+                <th scope="row" className="py-1 pr-3 text-left font-normal">
                   {stay.name}
                   {stay.hookup && <span className="text-[13px] text-soft"> on a hookup</span>}
                 </th>
-                <td className="figure py-1 pr-4 text-right">{stay.nights}</td>
-                <td className={`py-1 pr-4 ${Number(stay.dark.value) > 0 ? "font-semibold" : "text-soft"}`}>
+                <td className="figure py-1 pr-3 text-right">{stay.nights}</td>
+                <td className={`py-1 pr-3 ${Number(stay.dark.value) > 0 ? "font-semibold" : "text-soft"}`}>
                   {stay.says}
                 </td>
-                <td className="py-1 pr-4 text-right">
+                <td className="py-1 pr-3 text-right">
                   <Figure
                     figure={{ ...stay.lowest, value: Math.round(Number(stay.lowest.value) * 1000) / 1000 }}
                     share
                   />
                 </td>
-                <td className="figure py-1 pr-4 text-right">{percent(stay.dawn[1])}</td>
-                <td className="py-1 pr-4 text-right">
+                <td className="figure py-1 pr-3 text-right">{percent(stay.dawn[1])}</td>
+                <td className="py-1 pr-3 text-right">
                   {stay.hours_to_full ? <Figure figure={stay.hours_to_full} /> : <span className="text-soft">–</span>}
                 </td>
-                <td className="py-1 text-right">
+                <td className="py-1 pr-3 text-right">
                   {stay.days_out ? (
                     <>
                       {stay.at_least && <span className="text-soft">at least </span>}
