@@ -152,3 +152,22 @@ def test_dull_days_are_told_of_the_place_and_need_one(browser: Browser, shops: S
     )
     nowhere = browser.send("POST", path, {"said": "four days of rain"}).json
     assert nowhere["says"] == "Say where the meadow is: without a place there is no weather to draw."
+
+
+def test_no_change_is_offered_that_brings_another_trouble(browser: Browser, shops: Shops) -> None:
+    """The next DC-DC charger asks still more of an alternator that is overloaded; a large one bears it."""
+    path = f"/options/{shops.option_id}"
+
+    def offered(alternator_a: int) -> bool:
+        browser.edit(
+            shops.option_id,
+            {"op": "add", "path": "/charging/alternators/alternator/rated_a", "value": alternator_a},
+            {"op": "add", "path": "/charging/paths/path/output_a", "value": 20},
+            {"op": "replace", "path": "/stays/meadow/driving_hours_per_day", "value": 0.2},
+        )
+        return any("DC-DC" in one["says"] for one in read(browser, shops, "/helps")["helps"])
+
+    assert offered(200)
+    assert not offered(52)
+    told = browser.get(path).json["findings"]
+    assert ("charging.alternator_overloaded", "fault") in [(one["code"], one["severity"]) for one in told]

@@ -15,6 +15,7 @@ from sqlalchemy.orm import Session
 from ryokan.core.climate.above import Floats
 from ryokan.core.errors import DomainError, NoAnswer
 from ryokan.core.evaluate import Report
+from ryokan.core.findings.trying import brings_nothing_worse
 from ryokan.core.rig import Rig
 from ryokan.core.trial.chances import Chance, Change, chance, change
 from ryokan.core.trial.equal_risk import EqualRisk, equal_risk
@@ -262,8 +263,8 @@ def helps(rig: Rig, document: dict[str, object], report: Report, book: PartsBook
                 after = prepare(reading.report)
             except (Unacceptable, DomainError):
                 continue  # what cannot be made of this rig helps nobody
-            if after.trip.nights != prepared.trip.nights:
-                continue
+            if after.trip.nights != prepared.trip.nights or not brings_nothing_worse(report, reading.report):
+                continue  # nothing is offered that ends one trouble with another
             dark = simulate(after.system, after.trip.days, after.weather(seed, HELP_YEARS)).dark_h[:, counts]
             found.append(Helped(one, change(before > 0, dark > 0), change(before, dark)))
     return sorted(found, key=lambda one: (not one.hours.is_clear, EFFORTS.index(one.help.effort), one.hours.by))

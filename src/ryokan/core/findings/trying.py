@@ -22,9 +22,12 @@ def holds(finding: Finding, before: Report, after: Report) -> bool:
     before, after : Report
         Of the rig without and with the fix applied.
     """
+    return finding.key not in _by_key(after) and brings_nothing_worse(before, after)
+
+
+def brings_nothing_worse(before: Report, after: Report) -> bool:
+    """Whether a change brings no danger or fault that was not there, makes none worse, and keeps what is usual to build."""
     was, now = _by_key(before), _by_key(after)
-    if finding.key in now:
-        return False
     return not any(_is_new_or_worse(one, was.get(key)) for key, one in now.items() if _weighs(one))
 
 
