@@ -354,7 +354,7 @@ def test_a_year_can_be_followed_hour_by_hour() -> None:
 
 def test_a_wish_to_stop_is_heard() -> None:
     with pytest.raises(Stopped):
-        run_trial(trip(), years=100, tell=lambda done: done < 30)
+        run_trial(trip(), years=100, tell=lambda done, of: done < 30)
 
 
 # -- Questions in one line

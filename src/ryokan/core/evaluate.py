@@ -10,6 +10,7 @@ from pydantic import BaseModel
 
 from ryokan.core.ac.states import placed
 from ryokan.core.data.assumptions import curves
+from ryokan.core.errors import NoAnswer
 from ryokan.core.figure import Figure
 from ryokan.core.findings.model import SEVERITIES, Finding, Rule
 from ryokan.core.findings.overruling import parted
@@ -73,7 +74,14 @@ class Report:
     traces: Traces = field(compare=False, repr=False)
 
 
-def evaluate(rig: Rig, book: Mapping[str, Part] | None = None, *, before: Report | None = None, plan: Plan = PLAN) -> Report:
+def evaluate(
+    rig: Rig,
+    book: Mapping[str, Part] | None = None,
+    *,
+    before: Report | None = None,
+    trials: Mapping[str, Mapping[str, Figure]] | None = None,
+    plan: Plan = PLAN,
+) -> Report:
     """Work out a rig.
 
     Parameters
@@ -85,6 +93,9 @@ def evaluate(rig: Rig, book: Mapping[str, Part] | None = None, *, before: Report
     before : Report, optional
         Of a rig that differs little, such as the one that was edited. Only what reads something that has changed since is
         worked out again; the report is the same as without it.
+    trials : mapping of digest to figures
+        Of trials that were run. The report has the figures and the findings of the one that is of this rig, if it is among
+        them: by :func:`ryokan.core.trial.long.digest_of`.
     plan : Plan
         The questions in their order, and the rules.
 
@@ -114,7 +125,19 @@ def evaluate(rig: Rig, book: Mapping[str, Part] | None = None, *, before: Report
     work.traces.assumed = work.scope.assumed
     heard = [trace.answer for trace in work.traces.asked.get(READINGS, {}).values()]
     told, after = (tuple(one for each in heard for one in getattr(each, name)) for name in ("told", "follows"))
-    return Report(work.scope.all_figures(), findings, overruled, states, asked, told, after, work.traces)
+    report = Report(work.scope.all_figures(), findings, overruled, states, asked, told, after, work.traces)
+    return _with_its_trial(report, trials) if trials else report
+
+
+def _with_its_trial(report: Report, trials: Mapping[str, Mapping[str, Figure]]) -> Report:
+    from ryokan.core.trial.findings import with_trial  # here: both are made of reports
+    from ryokan.core.trial.long import digest_of
+
+    try:
+        figures = trials.get(digest_of(report))
+    except NoAnswer:
+        return report
+    return report if figures is None else with_trial(report, figures)
 
 
 @dataclass(frozen=True, slots=True)

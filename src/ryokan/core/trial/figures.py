@@ -16,6 +16,7 @@ from ryokan.core.trial.chances import chance
 from ryokan.core.trial.prepare import Prepared, sheet_of
 from ryokan.core.trial.stretch import longest_looked_at
 from ryokan.core.trial.system import Outcome
+from ryokan.core.trial.trip import Flags
 
 LOW, MIDDLE, HIGH = 0.05, 0.5, 0.95
 OUT_FRAC = 0.9
@@ -78,14 +79,17 @@ def figures_of(
     report: Report,
     prepared: Prepared,
     outcome: Outcome,
-    dull: Outcome,
-    bright: Outcome,
+    dull: Flags,
+    bright: Flags,
     first_dark: Mapping[str, Floats],
     *,
     years: int,
     seed: int,
 ) -> dict[str, Figure]:
-    """Every figure of a trial by its key: all begin with ``trial.``, and name the years and the seed that they come from."""
+    """Every figure of a trial by its key: all begin with ``trial.``, and name the years and the seed that they come from.
+
+    ``dull`` and ``bright`` are in which nights that count it was dark under a low and a high sun, shape (Y, N).
+    """
     sheet = sheet_of(report)
     known = set(sheet.figures)
     writer = _Writer(sheet, years, seed)
@@ -120,7 +124,7 @@ class _Writer:
         return figure
 
 
-def _of_the_trip(writer: _Writer, prepared: Prepared, outcome: Outcome, dull: Outcome, bright: Outcome) -> None:
+def _of_the_trip(writer: _Writer, prepared: Prepared, outcome: Outcome, dull: Flags, bright: Flags) -> None:
     counts = prepared.trip.counts
     writer.put("nights", float(counts.sum()), "nights")
     writer.sheet.given("trial.has_source", float(prepared.has_source), "")
@@ -129,8 +133,7 @@ def _of_the_trip(writer: _Writer, prepared: Prepared, outcome: Outcome, dull: Ou
     writer.share("must_dark_frac", must)
     writer.share("trip_dark_frac", np.any(dark, axis=1, keepdims=True))
     writer.share("trip_must_dark_frac", np.any(must, axis=1, keepdims=True))
-    for name, other in (("dull_sun", dull), ("bright_sun", bright)):
-        there = other.dark_h[:, counts] > 0
+    for name, there in (("dull_sun", dull), ("bright_sun", bright)):
         writer.put(f"{name}.dark_frac", float(there.mean()), "")
         writer.put(f"{name}.trip_dark_frac", float(there.any(axis=1).mean()), "")
     writer.put(

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -12,11 +12,14 @@ from ryokan.core.evaluate import Report
 from ryokan.core.figure import Figure
 from ryokan.core.trial.figures import figures_of
 from ryokan.core.trial.prepare import Prepared, prepare
-from ryokan.core.trial.stretch import nights_out
-from ryokan.core.trial.system import Outcome, simulate
+from ryokan.core.trial.progress import Progress, Tell
+from ryokan.core.trial.stretch import nights_out, stays_away
+from ryokan.core.trial.system import Outcome, System, simulate
+from ryokan.core.trial.trip import Flags
 from ryokan.core.trial.weather import Rain
 
 SHORT_YEARS, LONG_YEARS, MAX_YEARS = 50, 1000, 2000
+BLOCK_YEARS = 50  # so many are drawn and run at once: a thousand years of a long journey would take half a gigabyte
 VERSION = 1  # of the engine and of what is made of it: what was worked out by another is told to be
 
 
@@ -42,7 +45,8 @@ def run_trial(
     seed: int | None = None,
     rain: Sequence[Rain] = (),
     threads: int = 1,
-    tell: Callable[[int], bool] | None = None,
+    block_years: int = BLOCK_YEARS,
+    tell: Tell | None = None,
 ) -> Trial:
     """Run the rig of a report through its journey.
 
@@ -57,8 +61,10 @@ def run_trial(
         Spells without sun that are forced on every year.
     threads : int
         How many run side by side; the answer is the same.
+    block_years : int
+        How many are held in memory at once; the answer is the same.
     tell : callable, optional
-        Called with the years that are done; answering False stops it.
+        Called with the years that are done, of all runs, and how many there are; answering False stops it.
 
     Raises
     ------
@@ -67,38 +73,67 @@ def run_trial(
     Stopped
         ``tell`` answered False.
     """
-    prepared = prepare(report)
-    return run_prepared(report, prepared, years=years, seed=seed, rain=rain, threads=threads, tell=tell)
+    return run_beside(report, {}, years=years, seed=seed, rain=rain, threads=threads, block_years=block_years, tell=tell)[0]
 
 
-def run_prepared(
+def run_beside(
     report: Report,
-    prepared: Prepared,
+    others: Mapping[str, System],
     *,
     years: int = SHORT_YEARS,
     seed: int | None = None,
     rain: Sequence[Rain] = (),
     threads: int = 1,
-    tell: Callable[[int], bool] | None = None,
-) -> Trial:
-    """The same of a rig that was prepared before."""
+    block_years: int = BLOCK_YEARS,
+    tell: Tell | None = None,
+    prepared: Prepared | None = None,
+) -> tuple[Trial, dict[str, Flags]]:
+    """The same, and in which nights that count it was dark on the same years with other systems: shape (Y, N) by their names.
+
+    Those of low and high sun are among them, as ``dull`` and ``bright``.
+    """
     if not 2 <= years <= MAX_YEARS:
         raise ValueError(f"a trial goes through 2 to {MAX_YEARS} years")
+    prepared = prepare(report) if prepared is None else prepared
     drawn = report.traces.rig.trial.seed if seed is None else seed
-    weather = prepared.weather(drawn, years, rain=rain)
+    beside = {**_of_low_and_high_sun(prepared), **others}
+    away = stays_away(report.traces.rig, prepared)
+    progress = Progress(tell, years * (1 + len(beside) + (1 if away else 0)))
+    blocks, dark = [], {name: list[Flags]() for name in beside}
+    days, counts = prepared.trip.days, prepared.trip.counts
+    for first, count in _in_blocks(years, block_years):
+        weather = prepared.weather(drawn, count, first_year=first, rain=rain)
+        blocks.append(simulate(prepared.system, days, weather, threads=threads, tell=progress.of_a_run()))
+        for name, system in beside.items():
+            there = simulate(system, days, weather, threads=threads, tell=progress.of_a_run())
+            dark[name].append(there.dark_h[:, counts] > 0)
+    middle = Outcome.joined(blocks)
+    seen = {name: np.concatenate(one) for name, one in dark.items()}
+    as_it_is = middle.dark_h[:, counts] > 0
+    out = [
+        nights_out(prepared, away, drawn, count, first_year=first, threads=threads, tell=progress.of_a_run())
+        for first, count in _in_blocks(years, block_years)
+        if away
+    ]
+    first_dark = {id: np.concatenate([one[id] for one in out]) for id in away}
+    figures = figures_of(
+        report, prepared, middle, seen.get("dull", as_it_is), seen.get("bright", as_it_is), first_dark, years=years, seed=drawn
+    )
+    return Trial(prepared, middle, years, drawn, figures), seen
 
-    def run(sun: float) -> Outcome:
-        system = prepared.system
-        if sun != 0:
-            system = replace(system, sun_w=system.sun_w * (1 + sun * prepared.off_frac[:, None, None]))
-        return simulate(system, prepared.trip.days, weather, threads=threads, tell=tell)
 
-    middle = run(0.0)
-    has_sun = bool(prepared.system.sun_w.any())
-    dull, bright = (run(-1.0), run(1.0)) if has_sun else (middle, middle)
-    first_dark = nights_out(report.traces.rig, prepared, drawn, years, threads=threads, tell=tell)
-    figures = figures_of(report, prepared, middle, dull, bright, first_dark, years=years, seed=drawn)
-    return Trial(prepared, middle, years, drawn, figures)
+def _of_low_and_high_sun(prepared: Prepared) -> dict[str, System]:
+    """The system under a sun as low and as high as it may be; none where there is no sun to differ."""
+    system = prepared.system
+    if not system.sun_w.any():
+        return {}
+    off = prepared.off_frac[:, None, None]
+    return {name: replace(system, sun_w=system.sun_w * (1 + by * off)) for name, by in (("dull", -1), ("bright", 1))}
+
+
+def _in_blocks(years: int, block_years: int) -> Iterator[tuple[int, int]]:
+    for first in range(0, years, block_years):
+        yield first, min(block_years, years - first)
 
 
 def follow(trial: Trial, year: int) -> Floats:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 
 import numpy as np
 
@@ -16,23 +16,26 @@ LONGEST = 60  # nights that a stay is gone on with
 FEWER, FEWER_FROM = 30, 20  # with many stays
 
 
+def stays_away(rig: Rig, prepared: Prepared) -> list[str]:
+    """The stays of a trip that have no hookup."""
+    return [id for id in prepared.trip.stay_ids if rig.stays[id].hookup == "none"]
+
+
 def nights_out(
-    rig: Rig,
     prepared: Prepared,
+    away: Sequence[str],
     seed: int,
     years: int,
     *,
+    first_year: int = 0,
     threads: int = 1,
     tell: Callable[[int], bool] | None = None,
 ) -> dict[str, Floats]:
-    """Nights until it first went dark, by stay without a hookup and year; the longest that was looked at where it never did.
+    """Nights until it first went dark, by stay and year; the longest that was looked at where it never did.
 
     Each stay has the weather of its dullest month, for as long as it is gone on with.
     """
     trip = prepared.trip
-    away = [id for id in trip.stay_ids if rig.stays[id].hookup == "none"]
-    if not away:
-        return {}
     longest = LONGEST if len(away) < FEWER_FROM else FEWER
     first = [_dullest(prepared, trip.stay_ids.index(id)) for id in away]
     segments = np.repeat([[trip.days.segments[at, 0]] * 2 for at in first], longest, axis=0)
@@ -40,7 +43,9 @@ def nights_out(
     numbers = np.repeat(trip.day_numbers[first], longest, axis=0) + later
     weekdays = (np.repeat(trip.days.weekdays[first], longest, axis=0) + later) % 7
     days = Days(segments, weekdays, (later[:, 0] == 0).astype(np.int64))
-    weather = draw_weather(prepared.places, segments, numbers, prepared.air_spread_k[segments], seed=seed, years=years)
+    weather = draw_weather(
+        prepared.places, segments, numbers, prepared.air_spread_k[segments], seed=seed, years=years, first_year=first_year
+    )
     outcome = simulate(prepared.system, days, weather, threads=threads, tell=tell)
     dark = (outcome.dark_h > 0).reshape(years, len(away), longest)
     until = np.where(dark.any(axis=2), dark.argmax(axis=2), longest)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, field
 from typing import Any, TypeAlias
@@ -11,7 +12,7 @@ import numpy.typing as npt
 
 from ryokan.core.climate.above import Floats
 
-Counts: TypeAlias = npt.NDArray[np.int64]
+Counts: TypeAlias = npt.NDArray[np.signedinteger[Any]]
 
 NEVER = -1.0  # a share that no charge lies under
 NO_LIMIT_W = 1e9
@@ -170,6 +171,31 @@ class Outcome:
     sums: Floats
     hours: Floats | None
     residual_wh: float
+
+    @classmethod
+    def joined(cls, blocks: Sequence[Outcome]) -> Outcome:
+        """Years of several runs in a row. Hours of a night and causes are kept in a byte each: a thousand years are many."""
+        if len(blocks) == 1:
+            return blocks[0]
+
+        def in_bytes(name: str) -> Counts:
+            return np.concatenate([getattr(one, name).astype(np.int8) for one in blocks])
+
+        def as_they_are(name: str) -> Floats:
+            return np.concatenate([getattr(one, name) for one in blocks])
+
+        return cls(
+            dark_h=in_bytes("dark_h"),
+            must_dark_h=in_bytes("must_dark_h"),
+            lowest=as_they_are("lowest"),
+            at_dawn=as_they_are("at_dawn"),
+            full_h=in_bytes("full_h"),
+            cause=in_bytes("cause"),
+            cause_h=in_bytes("cause_h"),
+            sums=as_they_are("sums"),
+            hours=None,
+            residual_wh=max(one.residual_wh for one in blocks),
+        )
 
     def total(self, what: int) -> float:
         """One of the sums over all years and segments."""
