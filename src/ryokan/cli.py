@@ -270,6 +270,16 @@ def load_demo(files: tuple[Path, ...]) -> None:
 
 
 @main.command()
+def worker() -> None:
+    """Do what takes long, such as trials of a thousand years, until told to end. Any number of them may run."""
+    from ryokan.tasks.worker import run_worker  # here: no other command needs the queue
+    from ryokan.web.logs import configure
+
+    configure(os.environ.get("RYOKAN_LOG_LEVEL", "info"))
+    run_worker(_engine(), lambda: datetime.now(UTC))
+
+
+@main.command()
 def openapi() -> None:
     """Print the OpenAPI document of the API."""
     from ryokan.web.app import create_app, utc_now  # here: it takes seconds that no other command needs

@@ -29,6 +29,7 @@ from ryokan.operations.systems import add_system, join, part
 from ryokan.store.database import transaction
 from ryokan.store.drafts import DraftStore
 from ryokan.store.load_sets import LoadSetStore
+from ryokan.store.tasks import TaskStore
 from ryokan.web.app import create_app
 from ryokan.web.context import Context
 
@@ -187,6 +188,14 @@ class Shops:
             join(session, self.ada, UUID(self.option_id), other, id, Link.model_validate(LINK), now=self.clock())
             return id
 
+    def new_task(self) -> str:
+        """A task of the first shop that has ended."""
+        with transaction(self.engine) as session:
+            store, digest = TaskStore(session, self.ada.scope), uuid4().hex
+            task = store.ask("long_trial", UUID(self.option_id), revision=1, digest=digest, asked_by=self.ada.user_id, at=START)
+            task.state = "stopped"
+            return str(task.id)
+
     def new_draft(self) -> str:
         """An edit of the first shop's owner that lost."""
         with transaction(self.engine) as session:
@@ -226,6 +235,7 @@ def filled(path: str, shops: Shops) -> str:
         "<uuid:set_id>": shops.new_set,
         "<uuid:photograph_id>": shops.new_photograph,
         "<string:link_id>": shops.new_link,
+        "<uuid:task_id>": shops.new_task,
     }
     if path.endswith("/removal"):
         ids["<uuid:option_id>"] = shops.removed_option

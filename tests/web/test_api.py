@@ -72,6 +72,7 @@ WHO_MAY: dict[str, set[str]] = {
     "/options/<uuid:option_id>/bank-that-keeps": EVERYBODY,
     "/options/<uuid:option_id>/wishes": EVERYBODY,
     "/options/<uuid:option_id>/trial/questions": EVERYBODY,
+    "/options/<uuid:option_id>/trial/long": EVERYBODY,
     "/options/<uuid:option_id>/found-lines": EVERYBODY,
     **{
         f"/options/<uuid:option_id>{ending}": EVERYBODY

@@ -16,7 +16,7 @@ from ryokan.core.rig import Rig
 from ryokan.operations.accounts import Actor
 from ryokan.operations.errors import NotPossible
 from ryokan.operations.rigs import Lost, Opened, change_rig, work_out
-from ryokan.operations.trials import findings_with_trial
+from ryokan.operations.trials import report_with_trial
 from ryokan.wording.findings import sentence
 
 
@@ -34,7 +34,7 @@ def overrule(
     """
     actor.require_editor()
     worked = work_out(session, actor, option_id)
-    report = findings_with_trial(worked) if finding_key.startswith("trial.") else worked.report
+    report = report_with_trial(session, actor, worked) if finding_key.startswith("trial.") else worked.report
     finding = next((one for one in report.findings if one.key == finding_key), None)
     if finding is None:
         raise NotPossible("There is no such finding at this rig now.")

@@ -11,6 +11,7 @@ from typing import TypeAlias
 from uuid import UUID
 
 from ryokan.core.evaluate import Report, evaluate
+from ryokan.core.figure import Figure
 from ryokan.core.parts.fitted import book_references
 from ryokan.core.parts.model import Part
 from ryokan.core.rig import Rig
@@ -22,6 +23,7 @@ KEPT = 64  # reports in one process; each is some thousand objects
 
 # Answers references with the parts that a shop's book holds under them.
 PartsBook: TypeAlias = Callable[[Iterable[str]], Mapping[str, Part]]
+Trials: TypeAlias = Mapping[str, Mapping[str, Figure]]  # figures by the digest of what was read
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,8 +88,10 @@ def read_revision(revision: RevisionRow, book: PartsBook, *, like: Report | None
     return found
 
 
-def work_out_anew(document: Document, rig: Rig, book: PartsBook, *, before: Report | None = None) -> Reading:
-    """Something that is not stored, or not yet. ``before`` is of a rig that differs little.
+def work_out_anew(
+    document: Document, rig: Rig, book: PartsBook, *, before: Report | None = None, trials: Trials | None = None
+) -> Reading:
+    """Something that is not stored, or not yet. ``before`` is of a rig that differs little, ``trials`` are those that were run.
 
     Raises
     ------
@@ -95,7 +99,7 @@ def work_out_anew(document: Document, rig: Rig, book: PartsBook, *, before: Repo
         The rig refers to a part that the book does not hold.
     """
     references = book_references(rig)
-    report = evaluate(rig, book(references) if references else {}, before=before)
+    report = evaluate(rig, book(references) if references else {}, before=before, trials=trials)
     # The report's own rig shares with the one before what they have in common.
     return Reading(document, report.traces.rig, report)
 

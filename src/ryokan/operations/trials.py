@@ -1,4 +1,4 @@
-"""Trials of an option: run when somebody asks, kept in the process by the revision that they are of. Nothing is stored."""
+"""Trials of an option: the short one is run when somebody asks, and kept in the process by the revision that it is of."""
 
 from __future__ import annotations
 
@@ -19,8 +19,8 @@ from ryokan.core.findings.trying import brings_nothing_worse
 from ryokan.core.rig import Rig
 from ryokan.core.trial.chances import Chance, Change, chance, change
 from ryokan.core.trial.equal_risk import EqualRisk, equal_risk
-from ryokan.core.trial.findings import with_trial
 from ryokan.core.trial.help import EFFORTS, Help, what_might_help
+from ryokan.core.trial.long import digest_of_prepared
 from ryokan.core.trial.prepare import Prepared, prepare
 from ryokan.core.trial.run import SHORT_YEARS, Trial, follow, run_trial, year_at
 from ryokan.core.trial.system import simulate
@@ -33,37 +33,50 @@ from ryokan.operations.parts import parts_book
 from ryokan.operations.patches import patched
 from ryokan.operations.reports import PartsBook, work_out_anew
 from ryokan.operations.rigs import Worked, work_out
+from ryokan.operations.tasks import LongTrialOf, long_trial_of
 
 KEPT = 12  # trials in one process; one of fifty years and eight hundred nights takes two megabytes
 HELP_YEARS = 50
 # A short trial takes a core for a tenth of a second; a dozen changes take one for a second.
 _RUNS, _SEARCHES = Gate(at_work=2, waiting=12), Gate(at_work=1, waiting=4)
-_Key: TypeAlias = tuple[UUID, int, datetime, int]
+_Key: TypeAlias = tuple[UUID, int, datetime]
 
 
 @dataclass(frozen=True, slots=True)
 class TrialOf:
-    """The trial of an option's newest revision, and the report with what it finds; or why there is none."""
+    """The trial of an option's newest revision, and the report with what it finds; or why there is none.
+
+    The report is by the long trial where there is one of this rig, otherwise by the short one.
+    """
 
     worked: Worked
     report: Report
     trial: Trial | None
+    long: LongTrialOf
     cannot: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class _Short:
+    """A short trial, and the digest of what it read."""
+
+    trial: Trial
+    digest: str
 
 
 class _Kept:
     def __init__(self) -> None:
-        self._trials: OrderedDict[_Key, Trial] = OrderedDict()
+        self._trials: OrderedDict[_Key, _Short] = OrderedDict()
         self._lock = Lock()
 
-    def get(self, key: _Key) -> Trial | None:
+    def get(self, key: _Key) -> _Short | None:
         with self._lock:
             found = self._trials.get(key)
             if found is not None:
                 self._trials.move_to_end(key)
             return found
 
-    def put(self, key: _Key, trial: Trial) -> None:
+    def put(self, key: _Key, trial: _Short) -> None:
         with self._lock:
             self._trials[key] = trial
             while len(self._trials) > KEPT:
@@ -73,8 +86,8 @@ class _Kept:
 _kept = _Kept()
 
 
-def read_trial(session: Session, actor: Actor, option_id: UUID, years: int = SHORT_YEARS) -> TrialOf:
-    """The short trial of an option at its newest revision.
+def read_trial(session: Session, actor: Actor, option_id: UUID) -> TrialOf:
+    """The trial of an option at its newest revision.
 
     Raises
     ------
@@ -83,28 +96,36 @@ def read_trial(session: Session, actor: Actor, option_id: UUID, years: int = SHO
     Busy
         Too many are being run at once.
     """
-    worked = work_out(session, actor, option_id)
+    return _trial_of(session, actor, work_out(session, actor, option_id))
+
+
+def _trial_of(session: Session, actor: Actor, worked: Worked) -> TrialOf:
     try:
-        trial = _run(worked, years)
+        short = _run(worked)
     except NoAnswer as error:
-        return TrialOf(worked, worked.report, None, str(error))
-    return TrialOf(worked, with_trial(worked.report, trial.figures), trial)
+        long = long_trial_of(session, actor, worked, None)
+        return TrialOf(worked, worked.report, None, long, str(error))
+    long = long_trial_of(session, actor, worked, short.digest)
+    best = long.answer.figures if long.answer is not None and long.is_current else short.trial.figures
+    book = parts_book(session, actor.scope)
+    found = work_out_anew(worked.document, worked.rig, book, before=worked.report, trials={short.digest: best})
+    return TrialOf(worked, found.report, short.trial, long)
 
 
-def findings_with_trial(worked: Worked) -> Report:
-    """The report of an option with what its trial finds, where it can be run."""
-    try:
-        return with_trial(worked.report, _run(worked, SHORT_YEARS).figures)
-    except NoAnswer:
-        return worked.report
+def report_with_trial(session: Session, actor: Actor, worked: Worked) -> Report:
+    """The report of an option with what its trial comes to, where it can be run. Raises as :func:`read_trial`."""
+    return _trial_of(session, actor, worked).report
 
 
-def _run(worked: Worked, years: int) -> Trial:
-    key = (worked.option.id, worked.revision.number, worked.revision.at, years)
+def _run(worked: Worked) -> _Short:
+    key = (worked.option.id, worked.revision.number, worked.revision.at)
     found = _kept.get(key)
     if found is None:
         with _RUNS.passed():
-            found = _kept.get(key) or run_trial(worked.report, years=years)
+            found = _kept.get(key)
+            if found is None:
+                trial = run_trial(worked.report, years=SHORT_YEARS)
+                found = _Short(trial, digest_of_prepared(worked.report, trial.prepared))
         _kept.put(key, found)
     return found
 
@@ -133,7 +154,7 @@ def follow_year(session: Session, actor: Actor, option_id: UUID, which: str) -> 
         There is nothing to run.
     """
     worked = work_out(session, actor, option_id)
-    trial = _run(worked, SHORT_YEARS)
+    trial = _run(worked).trial
     year = year_at(trial, RANKS[which])
     return Followed(worked, trial, year, follow(trial, year))
 

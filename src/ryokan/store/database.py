@@ -15,7 +15,7 @@ from sqlalchemy.orm import Session
 if TYPE_CHECKING:
     from alembic.config import Config
 
-SCHEMA_REVISION = "0007"  # of the newest migration: the schema that this program is written for
+SCHEMA_REVISION = "0008"  # of the newest migration: the schema that this program is written for
 CONNECT_TIMEOUT_S = 3
 POOL_TIMEOUT_S = 5
 DISK_FULL = "53100"  # PostgreSQL, appendix A: error codes

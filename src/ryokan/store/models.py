@@ -6,7 +6,17 @@ from datetime import date, datetime
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import CheckConstraint, DateTime, ForeignKey, ForeignKeyConstraint, Index, String, UniqueConstraint
+from sqlalchemy import (
+    BigInteger,
+    CheckConstraint,
+    DateTime,
+    ForeignKey,
+    ForeignKeyConstraint,
+    Index,
+    String,
+    UniqueConstraint,
+    text,
+)
 from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
@@ -14,6 +24,7 @@ ROLES = ("owner", "designer", "fitter", "viewer")
 STAGES = ("survey", "plan", "quoted", "building", "in_use")  # of a job
 REVISION_KINDS = ("edit", "undo", "redo")
 UNIT_SYSTEMS = ("metric", "us")
+TASK_STATES = ("queued", "running", "done", "stopped", "failed")
 
 
 class Base(DeclarativeBase):
@@ -298,6 +309,51 @@ class SourceCheckRow(Base):
     edition: Mapped[str] = mapped_column(String(120))
     checked_on: Mapped[date] = mapped_column()
     checked_by: Mapped[UUID] = mapped_column()
+
+
+class TaskRow(Base):
+    """Work that a worker does for an option beside the web: asked for here, handed out by the queue.
+
+    Who works on it has an ``attempt``, and writes only while that is still the newest: one that was paused and taken for dead
+    finds no row to write to. ``job_id`` is what the queue knows it by.
+    """
+
+    __tablename__ = "tasks"
+    __table_args__ = (
+        ForeignKeyConstraint(["shop_id", "option_id"], ["options.shop_id", "options.id"]),
+        ForeignKeyConstraint(["shop_id", "asked_by"], ["users.shop_id", "users.id"]),
+        CheckConstraint(f"state in {TASK_STATES}", name="tasks_state"),
+        Index("tasks_of_option", "shop_id", "option_id", "asked_at"),
+        Index(
+            "tasks_once",
+            "shop_id",
+            "option_id",
+            "digest",
+            unique=True,
+            postgresql_where=text("state in ('queued', 'running', 'done')"),
+        ),
+        Index("tasks_at_work", "state", postgresql_where=text("state in ('queued', 'running')")),
+    )
+
+    shop_id: Mapped[UUID] = mapped_column(ForeignKey("shops.id"), primary_key=True)
+    id: Mapped[UUID] = mapped_column(primary_key=True)
+    kind: Mapped[str] = mapped_column(String(40))
+    option_id: Mapped[UUID] = mapped_column()
+    revision: Mapped[int] = mapped_column()  # of the option, that it was asked of
+    digest: Mapped[str] = mapped_column(String(64))  # of what it reads
+    asked_by: Mapped[UUID] = mapped_column()
+    asked_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+    state: Mapped[str] = mapped_column(String(10))
+    job_id: Mapped[int] = mapped_column(BigInteger)
+    attempt: Mapped[int] = mapped_column(server_default="0")
+    vanished: Mapped[int] = mapped_column(server_default="0")  # how many workers were gone while they were at it
+    stop_wished: Mapped[bool] = mapped_column(server_default="false")
+    done: Mapped[int] = mapped_column(server_default="0")  # of ``whole``, in the task's own measure
+    whole: Mapped[int] = mapped_column(server_default="0")
+    began_at: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))
+    ended_at: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))
+    why: Mapped[str] = mapped_column(String(400), server_default="")  # it failed
+    result: Mapped[dict[str, Any] | None] = mapped_column(JSONB, deferred=True)
 
 
 Index(

@@ -32,6 +32,7 @@ from ryokan.web import (
     session,
     shop,
     surveys,
+    tasks,
     trials,
     wiring,
 )
@@ -58,6 +59,7 @@ PAGES = (
     wiring,
     schedules,
     trials,
+    tasks,
 )
 
 health = Blueprint("health", __name__)

@@ -19,7 +19,7 @@ from ryokan.operations.fixes import fixes_that_hold
 from ryokan.operations.load_lines import read_load_line
 from ryokan.operations.parts import parts_book
 from ryokan.operations.preview import preview
-from ryokan.operations.trials import findings_with_trial
+from ryokan.operations.trials import report_with_trial
 from ryokan.web import answers as to_answer
 from ryokan.web import survey_answers as of_survey
 from ryokan.web.context import base_revision, now, reader, signed_in
@@ -186,11 +186,11 @@ def read_working(option_id: UUID, key: str) -> Working:
     """How a figure came about."""
     with signed_in() as (session, actor):
         opened, read_by = rigs.work_out(session, actor, option_id), reader(session, actor)
-    figures = opened.report.figures
+        figures = opened.report.figures
+        if key.startswith("trial."):
+            figures = report_with_trial(session, actor, opened).figures
     if key.startswith("schedule."):  # these are worked out only when somebody asks for the schedules
         figures = schedules(opened.rig, opened.report).figures
-    elif key.startswith("trial."):
-        figures = findings_with_trial(opened).figures
     figure = figures.get(key)
     if figure is None:
         raise NotThere("There is no such figure in this rig.")

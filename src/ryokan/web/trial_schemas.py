@@ -9,6 +9,7 @@ from pydantic import BaseModel, Field
 from ryokan.core.evaluate import StepState
 from ryokan.core.trial.model import MAX_QUESTION
 from ryokan.web.schemas import FigureValue, FindingAnswer, PatchOperation, Sent, TitledFigure
+from ryokan.web.task_schemas import LongTrialAnswer
 
 Band = tuple[float, float, float]
 WhichYear = Literal["worst", "bad", "middle", "good"]
@@ -45,6 +46,7 @@ class TrialRan(BaseModel):
     """A trial that was run: chances as frequencies, each with between what it lies."""
 
     years: int
+    years_by_night: int = Field(description="How many of them are looked at night by night and hour by hour.")
     says: str
     between: str
     dull: str = Field(description="How often, were the sun as low as it may be.")
@@ -62,7 +64,7 @@ class TrialRan(BaseModel):
 
 
 class TrialAnswer(BaseModel):
-    """The short trial of an option, or why there is none."""
+    """The trial of an option, or why there is none: of a thousand years where these were worked out for this rig."""
 
     revision: int
     cannot: str = Field(description="What is missing; empty where the trial was run.")
@@ -70,6 +72,7 @@ class TrialAnswer(BaseModel):
     ran: TrialRan | None
     findings: list[FindingAnswer]
     state: StepState
+    long: LongTrialAnswer
 
 
 class YearQuery(BaseModel):

@@ -15,6 +15,7 @@ from ryokan.core.evaluate import StepState
 from ryokan.core.figure import Figure
 from ryokan.core.itinerary import first_night, name_of_stay, say_night
 from ryokan.core.rig import Rig
+from ryokan.core.trial.long import Hanging
 from ryokan.core.trial.run import SHORT_YEARS, Trial
 from ryokan.core.trial.story import story_of
 from ryokan.documents.trial import trial_csv
@@ -31,9 +32,11 @@ from ryokan.operations.trials import (
     what_helps,
 )
 from ryokan.web.answers import figure_value, finding_answer, titled_figure
-from ryokan.web.context import reader, signed_in
+from ryokan.web.context import now, reader, signed_in
 from ryokan.web.load_lists import file_answer
 from ryokan.web.spec import answers, files, spec
+from ryokan.web.task_schemas import HangingAnswer, LongRan, LongTrialAnswer
+from ryokan.web.tasks import task_answer
 from ryokan.web.trial_schemas import (
     Band,
     EqualRiskAnswer,
@@ -53,7 +56,7 @@ from ryokan.web.trial_schemas import (
     YearQuery,
 )
 from ryokan.wording.reader import Reader
-from ryokan.wording.trial import EFFORT_WORDS, frequency, say_help, say_part, say_risk, say_story
+from ryokan.wording.trial import EFFORT_WORDS, frequency, say_hanging, say_help, say_part, say_risk, say_story
 from ryokan.wording.trial_text import ENERGY, arithmetic, between, days_out, goes_dark, headline, notes, open_ends, say_between
 
 blueprint = Blueprint("trials", __name__)
@@ -66,7 +69,7 @@ LIT_FRAC = 0.01
 def read(option_id: UUID) -> TrialAnswer:
     """The rig through its own journey in fifty years of drawn weather."""
     with signed_in() as (session, actor):
-        found, its_reader = read_trial(session, actor, option_id), reader(session, actor)
+        found, its_reader, at = read_trial(session, actor, option_id), reader(session, actor), now()
     figures = found.report.figures
     return TrialAnswer(
         revision=found.worked.revision.number,
@@ -79,6 +82,44 @@ def read(option_id: UUID) -> TrialAnswer:
             if one.step == "trial"
         ],
         state=_state(found),
+        long=LongTrialAnswer(
+            task=None if found.long.task is None else task_answer(found.long.task, actor, at),
+            ran=_long_ran(found),
+        ),
+    )
+
+
+def _long_ran(found: TrialOf) -> LongRan | None:
+    answer, revision = found.long.answer, found.long.revision
+    if answer is None or revision is None:
+        return None
+    figures = answer.figures
+    seen = round(figures["trial.nights"].number * answer.years)
+    must = any(load.importance == "must" for load in found.worked.rig.active_loads().values())
+    return LongRan(
+        revision=revision,
+        is_current=found.long.is_current,
+        years=answer.years,
+        says=headline(figures),
+        between=between(figures, "trial.dark_frac"),
+        dark_frac=figures["trial.dark_frac"].number,
+        must=frequency(figures["trial.must_dark_frac"].number, "night", seen) if must else "",
+        hangs_on=[_hanging(one, seen) for one in answer.hangs_on],
+    )
+
+
+def _hanging(one: Hanging, seen: int) -> HangingAnswer:
+    sides = [side for side in (one.worse, one.better) if side is not None]
+    widest = max(sides, key=lambda side: abs(side.by))
+    return HangingAnswer(
+        code=one.code,
+        says=say_hanging(one.code, one.amount),
+        worse_frac=one.worse.dark_frac,
+        better_frac=None if one.better is None else one.better.dark_frac,
+        worse_says=frequency(one.worse.dark_frac, "night", seen),
+        better_says="" if one.better is None else frequency(one.better.dark_frac, "night", seen),
+        off=widest.off,
+        is_clear=any(abs(side.by) > side.off for side in sides),
     )
 
 
@@ -98,16 +139,18 @@ def _state(found: TrialOf) -> StepState:
 
 def _ran(found: TrialOf, trial: Trial, its_reader: Reader) -> TrialRan:
     rig, figures = found.worked.rig, found.report.figures
-    seen = round(figures["trial.nights"].number * trial.years)
+    years = round(figures["trial.years"].number)
+    seen = round(figures["trial.nights"].number * years)
     must = any(load.importance == "must" for load in rig.active_loads().values())
     story = story_of(trial)
     return TrialRan(
-        years=trial.years,
+        years=years,
+        years_by_night=trial.years,
         says=headline(figures),
         between=between(figures, "trial.dark_frac"),
         dull=frequency(figures["trial.dull_sun.dark_frac"].number, "night"),
         bright=frequency(figures["trial.bright_sun.dark_frac"].number, "night"),
-        trips=frequency(figures["trial.trip_dark_frac"].number, "trip", trial.years),
+        trips=frequency(figures["trial.trip_dark_frac"].number, "trip", years),
         must=frequency(figures["trial.must_dark_frac"].number, "night", seen) if must else "",
         days_out=days_out(figures) if "trial.days_out_90" in figures else "",
         arithmetic=arithmetic(figures),
@@ -129,7 +172,7 @@ def _ran(found: TrialOf, trial: Trial, its_reader: Reader) -> TrialRan:
             has_source=trial.prepared.has_source,
         ),
         nights=_nights(rig, trial, figures),
-        stays=[_stay(rig, id, trial, figures, its_reader) for id in trial.prepared.trip.stay_ids if _ran_at(figures, id)],
+        stays=[_stay(rig, id, figures, its_reader) for id in trial.prepared.trip.stay_ids if _ran_at(figures, id)],
         energy=[titled_figure(figures[key], its_reader) for key, _ in ENERGY if key in figures and figures[key].value != 0.0],
     )
 
@@ -174,7 +217,7 @@ def _dates(rig: Rig, trial: Trial) -> list[str]:
     return [say_night(year, int(number), dated=dated) for number in trip.day_numbers[:, 0]]
 
 
-def _stay(rig: Rig, id: str, trial: Trial, figures: Mapping[str, Figure], its_reader: Reader) -> TrialStay:
+def _stay(rig: Rig, id: str, figures: Mapping[str, Figure], its_reader: Reader) -> TrialStay:
     base = f"trial.stay.{id}"
 
     def maybe(name: str) -> Figure | None:
@@ -190,7 +233,7 @@ def _stay(rig: Rig, id: str, trial: Trial, figures: Mapping[str, Figure], its_re
         nights=round(nights),
         hookup=rig.stays[id].hookup != "none",
         dark=figure_value(figures[f"{base}.dark_frac"], its_reader),
-        says=frequency(figures[f"{base}.dark_frac"].number, "night", round(nights * trial.years)),
+        says=frequency(figures[f"{base}.dark_frac"].number, "night", round(nights * figures["trial.years"].number)),
         lowest=figure_value(figures[f"{base}.lowest_frac"], its_reader),
         dawn=(float(dawn[0]), float(dawn[1]), float(dawn[2])),
         hours_to_full=None if full is None or full.number <= 1 else figure_value(full, its_reader),

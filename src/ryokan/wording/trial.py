@@ -183,6 +183,25 @@ def _of_ten(share: float) -> str:
     return "Nearly all" if tenths >= 10 else f"{_SMALL[tenths][0].upper()}{_SMALL[tenths][1:]} in ten"
 
 
+# What the share of dark nights hangs on; ``{off}`` is how far it was moved.
+HANGS_ON: dict[str, str] = {
+    "loads": "All loads {off} more or less",
+    "sun": "The sun as low and as high as it may be there",
+    "driving": "{off} more or less driving",
+    "air": "{off} colder or warmer",
+    "bank": "A bank that holds {off} less",
+    "idle": "The inverter draws {off} more or less by itself",
+    "hookup": "No hookup works",
+    "generator": "The generator does not start",
+}
+
+
+def say_hanging(code: str, amount: float | None) -> str:
+    """What was moved, and how far."""
+    off = "" if amount is None else f"{amount:g}\u00a0K" if code == "air" else f"{round(amount * 100)}\u00a0%"
+    return HANGS_ON[code].format(off=off)
+
+
 # Parts of a question as they were read; ``{at}`` is “ at NAME” or nothing.
 PARTS: dict[str, str] = {
     "rain": "{days} without sun at {stay}",

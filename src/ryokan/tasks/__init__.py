@@ -1,0 +1,1 @@
+"""Workers: processes beside the web that do what takes long."""
