@@ -16,7 +16,7 @@ from shops import START, Browser, Shops, assert_problem
 from sqlalchemy import text
 from test_trial_answers import HERE, LAMP
 
-from ryokan.operations import tasks, trials
+from ryokan.operations import tasks
 from ryokan.store.database import transaction
 from ryokan.store.tasks import AttemptStore, TaskStore
 from ryokan.tasks.worker import work_until_told_to_end, worker_app
@@ -27,8 +27,6 @@ YEARS = 40
 @pytest.fixture(autouse=True)
 def _few_years(monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.setattr(tasks, "LONG_YEARS", YEARS)
-    # Databases of tests are copies of one: an option's second revision has the same name and time in all of them.
-    monkeypatch.setattr(trials, "_kept", trials._Kept())
 
 
 @pytest.fixture

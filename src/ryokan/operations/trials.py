@@ -58,10 +58,15 @@ class TrialOf:
 
 @dataclass(frozen=True, slots=True)
 class _Short:
-    """A short trial, and the digest of what it read."""
+    """A short trial of a rig, and the digest of what it read."""
 
+    rig: Rig
     trial: Trial
     digest: str
+
+    def is_of(self, rig: Rig) -> bool:
+        """Whether it is of that rig: by the key that it is kept by it should be, and a wrong trial would be a wrong answer."""
+        return self.rig is rig or self.rig == rig
 
 
 class _Kept:
@@ -120,12 +125,12 @@ def report_with_trial(session: Session, actor: Actor, worked: Worked) -> Report:
 def _run(worked: Worked) -> _Short:
     key = (worked.option.id, worked.revision.number, worked.revision.at)
     found = _kept.get(key)
-    if found is None:
+    if found is None or not found.is_of(worked.rig):
         with _RUNS.passed():
             found = _kept.get(key)
-            if found is None:
+            if found is None or not found.is_of(worked.rig):
                 trial = run_trial(worked.report, years=SHORT_YEARS)
-                found = _Short(trial, digest_of_prepared(worked.report, trial.prepared))
+                found = _Short(worked.rig, trial, digest_of_prepared(worked.report, trial.prepared))
         _kept.put(key, found)
     return found
 
