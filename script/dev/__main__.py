@@ -3,24 +3,46 @@
 from __future__ import annotations
 
 import os
+import signal
+import subprocess
 import sys
+import time
 from pathlib import Path
 
 from dev import demo, test
 from dev.install import VENV, install_python, python
 from dev.machine import require_node
 from dev.postgres import Cluster, data_home
-from dev.server import GUNICORN, environment, secret_key
+from dev.server import GUNICORN, TaskWorker, environment, secret_key
 from dev.stages import ROOT, Failed, run
+
+NO_WORKER = "--no-worker"
 
 
 def serve(args: list[str]) -> None:
-    """Serve on the database of RYOKAN_DATABASE_URL, as in production."""
+    """Serve on the database of RYOKAN_DATABASE_URL, as in production, with a worker beside it; arguments go to gunicorn.
+
+    With ``--no-worker`` there is none: workers are then started with ``script/ryokan worker``, here or elsewhere.
+    """
     for name in ("RYOKAN_DATABASE_URL", "RYOKAN_SECRET_KEY"):
         if not os.environ.get(name):
             raise Failed(f"Set {name}. docs/architecture.md lists the settings.")
     os.environ.setdefault("RYOKAN_FRONTEND", str(ROOT / "frontend/dist"))
-    os.execv(GUNICORN[0], [*GUNICORN, *args])
+    if NO_WORKER in args:
+        os.execv(GUNICORN[0], [*GUNICORN, *(arg for arg in args if arg != NO_WORKER)])
+    web = subprocess.Popen([*GUNICORN, *args])
+    for number in (signal.SIGTERM, signal.SIGINT, signal.SIGHUP, signal.SIGQUIT):
+        # To gunicorn, which knows what each means; once it has ended, so does this.
+        signal.signal(number, lambda number, _: web.send_signal(number))
+    worker = TaskWorker(dict(os.environ))
+    worker.start()
+    try:
+        while web.poll() is None:
+            worker.keep()
+            time.sleep(0.5)
+    finally:
+        worker.stop()
+    sys.exit(web.returncode)
 
 
 def ryokan(args: list[str]) -> None:

@@ -14,7 +14,7 @@ from typing import TextIO
 from dev.install import build_frontend, compile_engine, install_all, python
 from dev.machine import RUN_TIME_PACKAGES, install_packages, require_node
 from dev.postgres import Cluster, data_home, free_port, is_free
-from dev.server import WebServer, environment, secret_key, stop_group
+from dev.server import TaskWorker, WebServer, environment, secret_key, stop_group
 from dev.stages import ROOT, Failed, run, stage
 
 DATABASE = "ryokan"
@@ -36,11 +36,13 @@ def main(args: Sequence[str]) -> None:
     cluster = Cluster(data_home() / "demo")
     lock = _only_one(cluster.folder)  # noqa: F841 - held until this process ends, however it ends
     # Whatever a killed run left behind is ended first: its web server would hold the port.
-    _end_left_over(cluster.folder / "web.pid")
+    _end_left_over(cluster.folder / "web.pid", b"ryokan.wsgi")
+    _end_left_over(cluster.folder / "worker.pid", b"ryokan\x00worker")
     if options.fresh:
         with stage("old demo data deleted"):
             cluster.remove()
     server: WebServer | None = None
+    worker: TaskWorker | None = None
     try:
         with stage("database"):
             cluster.start()
@@ -61,8 +63,13 @@ def main(args: Sequence[str]) -> None:
             server.start()
             assert server.process is not None
             (cluster.folder / "web.pid").write_text(str(server.process.pid))
+        worker = TaskWorker(env, log=cluster.folder / "worker.log")
+        worker.start()
         print(f"\nRyokan answers at {server.address}\nCtrl-C stops it; the data stay.", flush=True)
         while server.process.poll() is None:
+            worker.keep()
+            if worker.process is not None:
+                (cluster.folder / "worker.pid").write_text(str(worker.process.pid))
             time.sleep(0.5)
         raise Failed(f"The web server has ended. {server.last_words()}")
     except KeyboardInterrupt:
@@ -70,9 +77,12 @@ def main(args: Sequence[str]) -> None:
     finally:
         # A second Ctrl-C must not leave half of it running.
         signal.signal(signal.SIGINT, signal.SIG_IGN)
+        if worker is not None:
+            worker.stop()
         if server is not None:
             server.stop()
-        (cluster.folder / "web.pid").unlink(missing_ok=True)
+        for name in ("web.pid", "worker.pid"):
+            (cluster.folder / name).unlink(missing_ok=True)
         cluster.stop()
 
 
@@ -114,13 +124,13 @@ def _port(wanted: int | None, host: str) -> int:
     return wanted
 
 
-def _end_left_over(pid_file: Path) -> None:
-    """End the web server of a run that was killed, if the process of that number still is one."""
+def _end_left_over(pid_file: Path, word: bytes) -> None:
+    """End a process of a run that was killed, if the one of that number still has the word in its command."""
     if not pid_file.exists():
         return
     pid = int(pid_file.read_text() or 0)
     command = Path(f"/proc/{pid}/cmdline")
-    if pid and command.exists() and b"ryokan.wsgi" in command.read_bytes():
+    if pid and command.exists() and word in command.read_bytes():
         stop_group(pid, signal.SIGKILL)
         time.sleep(0.3)
     pid_file.unlink()

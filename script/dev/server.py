@@ -12,6 +12,7 @@ import tempfile
 import time
 import urllib.error
 import urllib.request
+from contextlib import nullcontext
 from http import HTTPStatus
 from pathlib import Path
 
@@ -23,6 +24,8 @@ LOG_LINES_SHOWN = 20
 
 
 GUNICORN = [str(VENV / "bin" / "gunicorn"), "ryokan.wsgi:application()", "--config", "python:ryokan.serving"]
+WORKER = [str(VENV / "bin" / "python"), "-m", "ryokan", "worker"]
+AGAIN_AFTER_S = 2.0  # a worker that has ended is started again
 
 
 def secret_key(folder: Path) -> str:
@@ -124,6 +127,48 @@ def _of_the_database(error: urllib.error.HTTPError) -> str:
         return str(json.load(error).get("database", "does not answer"))
     except (OSError, http.client.HTTPException, ValueError):
         return ""
+
+
+class TaskWorker:
+    """A worker beside the web processes, started again where it ends: a database that was away, or a kill."""
+
+    def __init__(self, env: dict[str, str], log: Path | None = None) -> None:
+        self._env, self._log = env, log
+        self.process: subprocess.Popen[bytes] | None = None
+        self._ended_at: float | None = None
+
+    def start(self) -> None:
+        """Start it. It takes what waits once it is there; nobody has to wait for it."""
+        with self._log.open("ab") if self._log else nullcontext() as sink:
+            self.process = subprocess.Popen(
+                WORKER,
+                cwd=ROOT,
+                env=self._env,
+                stdin=subprocess.DEVNULL,
+                stdout=sink,
+                stderr=sink,
+                start_new_session=True,
+            )
+        self._ended_at = None
+
+    def keep(self) -> None:
+        """To be called now and then: starts it again a moment after it has ended."""
+        if self.process is None or self.process.poll() is None:
+            return
+        self._ended_at = self._ended_at or time.monotonic()
+        if time.monotonic() - self._ended_at > AGAIN_AFTER_S:
+            self.start()
+
+    def stop(self) -> None:
+        """Tell it to end: it leaves what it is at to the next."""
+        if self.process is None:
+            return
+        stop_group(self.process.pid, signal.SIGTERM)
+        try:
+            self.process.wait(8)
+        except subprocess.TimeoutExpired:
+            stop_group(self.process.pid, signal.SIGKILL)
+            self.process.wait(5)
 
 
 def stop_group(pid: int, number: signal.Signals) -> None:
