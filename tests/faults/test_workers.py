@@ -1,0 +1,156 @@
+"""Workers that are killed and paused at random: each task ends once, whatever becomes of who was at it."""
+
+from __future__ import annotations
+
+import os
+import random
+import signal
+import subprocess
+import sys
+import time
+from collections.abc import Iterator
+from contextlib import contextmanager, suppress
+from datetime import UTC, datetime
+from pathlib import Path
+from uuid import UUID
+
+from sqlalchemy import Engine, select, text
+from test_trial_answers import HERE, LAMP
+
+from ryokan.operations import rigs
+from ryokan.operations.accounts import Actor, create_shop
+from ryokan.operations.jobs import copy_option, create_job
+from ryokan.operations.tasks import MOST_VANISHED, ask_for_long_trial
+from ryokan.store.database import transaction
+from ryokan.store.models import TaskRow
+
+TASKS, YEARS, WITHIN_S = 4, 700, 120
+ROOT = Path(__file__).resolve().parents[2]
+HANDS = 2
+
+# Kept by the database itself: every time that a task comes to an end.
+COUNT_ENDS = """
+create table ends (task uuid, state text, attempt int);
+create function count_end() returns trigger language plpgsql as $$
+begin
+  if new.ended_at is distinct from old.ended_at then insert into ends values (new.id, new.state, new.attempt); end if;
+  return new;
+end $$;
+create trigger count_end after update on tasks for each row execute function count_end();
+"""
+
+
+def ask_for_some(engine: Engine) -> list[UUID]:
+    """Options of one shop that differ in their lamp, and a task for each."""
+    now = datetime.now(UTC)
+    with transaction(engine) as session:
+        session.execute(text(COUNT_ENDS))
+        ada = create_shop(session, name="A", owner_name="Ada", email="ada@a.example", password="x", now=now)
+        first = create_job(session, ada, title="Job", customer="C", now=now).options[0].id
+        options = [first, *(copy_option(session, ada, first, name=f"Way {at}", now=now).id for at in range(1, TASKS))]
+        return [_ask(session, ada, option, 20 + at, now) for at, option in enumerate(options)]
+
+
+def _ask(session: object, ada: Actor, option: UUID, watts: int, now: datetime) -> UUID:
+    lamp = {**LAMP, "draw": {"kind": "watts", "watts": watts}}
+    solar = {"sun_from": "places", "arrays": {"p": {"place": "roof", "plain_w": 300}}}
+    of = {
+        "/loads": {"lamp": lamp},
+        "/storage/bank": {"nominal_ah": 100},
+        "/stays": {"meadow": {**HERE, "nights": 300}},
+        "/solar": solar,
+    }
+    patch = [{"op": "add", "path": path, "value": value} for path, value in of.items()]
+    rigs.change_rig(session, ada, option, patch, base=1, edit_id=None, now=now)
+    return ask_for_long_trial(session, ada, option, now=now).id
+
+
+class Hand:
+    """One worker process, started again when it has ended."""
+
+    def __init__(self, engine: Engine) -> None:
+        url = engine.url.render_as_string(hide_password=False)
+        self._env = {**os.environ, "RYOKAN_DATABASE_URL": url, "YEARS": str(YEARS)}
+        self.process = self._start()
+        self.paused_until = 0.0
+
+    def _start(self) -> subprocess.Popen[bytes]:
+        command = [sys.executable, str(ROOT / "tests/faults/quick_worker.py")]
+        return subprocess.Popen(
+            command, env=self._env, stdin=subprocess.DEVNULL, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL
+        )
+
+    def keep(self) -> None:
+        if self.paused_until and time.monotonic() > self.paused_until:
+            self.process.send_signal(signal.SIGCONT)
+            self.paused_until = 0.0
+        if self.process.poll() is not None:
+            self.process = self._start()
+            self.paused_until = 0.0
+
+    def pause(self, for_s: float) -> None:
+        self.process.send_signal(signal.SIGSTOP)
+        self.paused_until = time.monotonic() + for_s
+
+    def end(self) -> None:
+        with suppress(ProcessLookupError):
+            self.process.send_signal(signal.SIGKILL)
+        self.process.wait(5)
+
+
+@contextmanager
+def hands(engine: Engine) -> Iterator[list[Hand]]:
+    started: list[Hand] = []
+    try:
+        started += [Hand(engine) for _ in range(HANDS)]
+        yield started
+    finally:
+        for hand in started:
+            hand.end()
+
+
+def at_work(engine: Engine) -> dict[UUID, tuple[str, int]]:
+    with transaction(engine) as session:
+        rows = session.scalars(select(TaskRow).where(TaskRow.state.in_(("queued", "running")))).all()
+        return {row.id: (row.state, row.done) for row in rows}
+
+
+def test_of_two_workers_killed_and_paused_at_random_each_task_ends_once(engine: Engine) -> None:
+    asked = ask_for_some(engine)
+    dice, harmed = random.Random(5), 0
+    began = time.monotonic()
+    with hands(engine) as both:
+        next_harm = began + 4
+        while at_work(engine):
+            assert time.monotonic() - began < WITHIN_S, at_work(engine)
+            for hand in both:
+                hand.keep()
+            now = time.monotonic()
+            if now > next_harm and harmed < 4 and any(state == "running" and done for state, done in at_work(engine).values()):
+                hand = dice.choice(both)
+                if harmed % 2 == 0 and not hand.paused_until:
+                    hand.pause(
+                        10
+                    )  # longer than the other is at its own task and looks for what is left, so that both run this one
+                else:
+                    hand.end()
+                harmed += 1
+                next_harm = now + dice.uniform(1.5, 3)
+            time.sleep(0.1)
+        # Whoever is still paused wakes, and must write nothing.
+        settle = max(time.monotonic(), *(hand.paused_until for hand in both)) + 4
+        while time.monotonic() < settle:
+            for hand in both:
+                hand.keep()
+            time.sleep(0.1)
+    assert harmed >= 3
+
+    with transaction(engine) as session:
+        ends = session.execute(text("select task, state, attempt from ends")).all()
+        tasks = {row.id: row for row in session.scalars(select(TaskRow)).all()}
+        assert session.scalar(text("select count(*) from procrastinate_jobs where task_name = 'work_on_task'")) == 0
+    assert sorted(end.task for end in ends) == sorted(asked)
+    for end in ends:
+        assert tasks[end.task].state == end.state
+        assert end.state == "done" or tasks[end.task].vanished >= MOST_VANISHED
+    assert max(row.attempt for row in tasks.values()) > 1  # some were taken up from who was harmed
