@@ -26,6 +26,7 @@ from dev.server import WebServer
 from editor import Editor
 from large import large_rig, wired_rig
 from start_up import bench_start_up
+from task_times import bench_tasks
 from trial_speed import bench_trial
 
 from ryokan.core.climate.days import draw_days, table_of_year, year_of_hours
@@ -320,6 +321,7 @@ BENCHES = {
     "lines": bench_lines,
     "arrange": bench_arrange,
     "trial": bench_trial,
+    "tasks": bench_tasks,
     "http": bench_processes,
 }
 

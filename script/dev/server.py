@@ -52,6 +52,7 @@ class WebServer:
 
     def __init__(self, database_url: str, key: str, *, host: str, port: int, log: Path | None = None, workers: int = 1) -> None:
         self.host, self.port = host, port
+        self.database_url = database_url
         self._env = environment(database_url, key)
         self.log = log or Path(tempfile.mkdtemp(prefix="ryokan-web-")) / "web.log"
         self._workers = workers

@@ -3,8 +3,11 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Iterator
 
-from installer import Installer
+import pytest
+from dev.server import TaskWorker, environment
+from installer import Installer, Site
 from playwright.sync_api import expect
 
 
@@ -78,3 +81,47 @@ def test_a_habit_is_typed_and_its_bounds_are_told_at_the_field(installer: Instal
     field.press("Enter")
     installer.saved(2)
     expect(page.get_by_role("main")).not_to_contain_text("Nobody switches anything off by hand")
+
+
+@pytest.fixture
+def worker(site: Site) -> Iterator[TaskWorker]:
+    """A worker on the site's database, to be started when the test wants one."""
+    one = TaskWorker(environment(site.server.database_url, "key for tests"), log=site.server.log.with_name("worker.log"))
+    yield one
+    one.stop()
+
+
+def test_a_thousand_years_are_run_beside_the_page_and_are_told_to_be_of_an_earlier_rig_after_an_edit(
+    installer: Installer, worker: TaskWorker
+) -> None:
+    page = installer.page
+    installer.sign_in()
+    installer.open("Two relief nurses", "Trial run", "A thousand years")
+    main = page.get_by_role("main")
+    years = page.get_by_role("region", name="A thousand years")
+    page.get_by_role("button", name="Run a thousand years").press("Enter")
+    expect(years).to_contain_text("Waiting for a worker")
+    page.get_by_role("button", name="Stop").press("Enter")
+    expect(main).to_contain_text("Stopped; nothing was kept of it.")
+
+    page.get_by_role("button", name="Run a thousand years").press("Enter")
+    expect(years).to_contain_text("Waiting for a worker")
+    page.reload()  # it goes on without the page, which finds it again
+    expect(years).to_contain_text("Waiting for a worker")
+    worker.start()
+    expect(page.get_by_role("heading", name="What it hangs on")).to_be_visible(timeout=30_000)
+    expect(main).to_contain_text(re.compile("go dark, by 1.000 years of weather"))
+    expect(page.get_by_role("row").filter(has_text="No hookup works")).to_contain_text("%")
+
+    installer.sheet("How it is run")
+    field = page.get_by_label("Age of the bank")
+    field.fill("6")
+    field.press("Enter")
+    installer.saved(2)
+    installer.sheet("A thousand years")
+    expect(main).to_contain_text("Worked out for an earlier rig, that of revision 1.")
+    expect(main).to_contain_text("by 50 years of weather")
+    page.get_by_role("button", name="Undo").press("Enter")
+    installer.saved(3)
+    expect(main).not_to_contain_text("Worked out for an earlier rig")
+    expect(main).to_contain_text(re.compile("by 1.000 years of weather"))

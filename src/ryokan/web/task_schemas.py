@@ -34,7 +34,7 @@ class HangingAnswer(BaseModel):
     worse_says: str
     better_says: str
     off: float = Field(description="What the larger of both differences may be off by.")
-    is_clear: bool = Field(description="Whether either difference is larger than its own error.")
+    is_clear: bool = Field(description="Whether either difference shows, and is larger than its own error.")
 
 
 class LongRan(BaseModel):

@@ -62,6 +62,7 @@ from ryokan.wording.trial_text import ENERGY, arithmetic, between, days_out, goe
 blueprint = Blueprint("trials", __name__)
 LOW, MIDDLE, HIGH = 0.05, 0.5, 0.95
 LIT_FRAC = 0.01
+LEAST_SEEN = 1e-4, 0.005  # a smaller difference of shares, or part of the share, does not show in what is written of it
 
 
 @blueprint.get("/options/<uuid:option_id>/trial")
@@ -111,6 +112,7 @@ def _long_ran(found: TrialOf) -> LongRan | None:
 def _hanging(one: Hanging, seen: int) -> HangingAnswer:
     sides = [side for side in (one.worse, one.better) if side is not None]
     widest = max(sides, key=lambda side: abs(side.by))
+    shows = max(LEAST_SEEN[0], LEAST_SEEN[1] * (one.worse.dark_frac - one.worse.by))
     return HangingAnswer(
         code=one.code,
         says=say_hanging(one.code, one.amount),
@@ -119,7 +121,7 @@ def _hanging(one: Hanging, seen: int) -> HangingAnswer:
         worse_says=frequency(one.worse.dark_frac, "night", seen),
         better_says="" if one.better is None else frequency(one.better.dark_frac, "night", seen),
         off=widest.off,
-        is_clear=any(abs(side.by) > side.off for side in sides),
+        is_clear=any(abs(side.by) > max(side.off, shows) for side in sides),
     )
 
 

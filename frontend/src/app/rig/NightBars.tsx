@@ -152,7 +152,7 @@ function Promised() {
       <span className="text-soft">
         {data.revision !== answer.revision
           ? " – of the rig before the last edit."
-          : `, by ${data.ran.years} years of weather.`}
+          : `, by ${formatNumber(data.ran.years)} years of weather.`}
       </span>
     </p>
   );

@@ -31,12 +31,12 @@ function NightsByRisk({ ran }: { ran: TrialRan }) {
   if (worst === 0)
     return (
       <Section title="Nights that go dark">
-        <p className="py-2 text-soft">None of them, in any of the years.</p>
+        <p className="py-2 text-soft">None of them, in any of {ran.years_by_night} years looked at night by night.</p>
       </Section>
     );
   const top = Math.min(1, Math.max(0.05, worst * 1.15));
   return (
-    <Section title="Nights that go dark" aside="of all years, each night">
+    <Section title="Nights that go dark" aside={`each night, of ${ran.years_by_night} years`}>
       <Chart
         label="How often each night goes dark"
         x={{ kind: "linear", from: -0.5, to: nights.length - 0.5, ticks: [], say: () => "" }}

@@ -1,6 +1,7 @@
 import type { ReactNode } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { TrialRan } from "../../api/types";
+import { formatNumber } from "../../ui/formatQuantity";
 import { lazyPage } from "../../ui/lazyPage";
 import { PageHead } from "../../ui/PageHead";
 import { Failed, Waiting } from "../../ui/states";
@@ -14,6 +15,7 @@ const NightsSheet = lazyPage("the nights", async () => (await import("./NightsSh
 const ChargeSheet = lazyPage("that year", async () => (await import("./ChargeSheet")).ChargeSheet, sheet);
 const HelpSheet = lazyPage("what would help", async () => (await import("./HelpSheet")).HelpSheet, sheet);
 const RiskSheet = lazyPage("banks against arrays", async () => (await import("./RiskSheet")).RiskSheet, sheet);
+const LongSheet = lazyPage("a thousand years", async () => (await import("./LongSheet")).LongSheet, sheet);
 const HowItIsRun = lazyPage("how it is run", async () => (await import("./HowItIsRun")).HowItIsRun, sheet);
 
 /** The rig through its own journey: how often it goes dark, when, and what would help. */
@@ -49,6 +51,15 @@ export function TrialPage() {
                 { value: "risk", label: "Bank against array", children: () => <RiskSheet /> },
               ]
             : []),
+          ...(ran || trial.long.ran
+            ? [
+                {
+                  value: "long",
+                  label: "A thousand years",
+                  children: () => <LongSheet long={trial.long} canRun={ran !== null} />,
+                },
+              ]
+            : []),
           { value: "run", label: "How it is run", children: () => <HowItIsRun notes={ran?.notes ?? []} /> },
         ]}
       />
@@ -60,7 +71,8 @@ function Said({ ran }: { ran: TrialRan }) {
   return (
     <>
       <PageHead>
-        <span className="first-letter:uppercase inline-block">{ran.says},</span> by {ran.years} years of weather.
+        <span className="first-letter:uppercase inline-block">{ran.says},</span> by {formatNumber(ran.years)} years of
+        weather.
       </PageHead>
       <p className="-mt-3 mb-5 max-w-[46rem] text-[15px] text-soft">
         By the scatter of those years it is {ran.between} of the nights. The sun itself is known less well: were it as

@@ -57,6 +57,14 @@ export const askTrial = (optionId: string, said: string) =>
     }),
   );
 
+/** Have a thousand years worked out beside the web: answered at once with the task. */
+export const askLongTrial = (optionId: string) =>
+  unwrap(client.POST("/api/v1/options/{option_id}/trial/long", { params: { path: { option_id: optionId } } }));
+
+/** Stop a task. */
+export const stopTask = (taskId: string) =>
+  unwrap(client.POST("/api/v1/tasks/{task_id}/stop", { params: { path: { task_id: taskId } } }));
+
 /** The smallest array for each of some banks, so that no more than a share of the nights goes dark. */
 export const equalRiskQuery = (optionId: string, revision: number, mostDark: number) =>
   queryOptions({
