@@ -530,3 +530,72 @@ def test_how_long_one_can_stay_goes_by_the_dullest_month_of_a_stay() -> None:
     assert figure(trip([load(25, 24)], watts=300, stays={"first": around}), "trial.days_out_90") < figure(
         summer, "trial.days_out_90"
     )
+
+
+# -- A backup of its own
+
+# 1 280 Wh at 20 W through wiring that passes 97 % last 62 hours from noon: dark in 10 hours of the third night, and from there on.
+BACKUP = {"role": "backup", "chemistry": "lfp", "volts": 12, "capacity_ah": 25, "upkeep": "charger", "feeds": "l0"}
+HELD_H = 25 * 12 * 0.8 / 20  # to the depth that lithium is planned to, at 20 W
+
+
+def backed(loads: list[dict[str, Any]], **more: Any) -> list[list[int]]:
+    """Hours by night that something that should run, and that must, is without power."""
+    storage = {"others": {"b": {**BACKUP, **more}}}
+    outcome = run_trial(trip(loads, watts=None, stays={"first": stay(nights=5)}, storage=storage), years=2).outcome
+    return [outcome.dark_h[0].tolist(), outcome.must_dark_h[0].tolist()]
+
+
+MUST = load(20, 24, profile="all_day", importance="must")
+
+
+def test_a_backup_holds_its_load_for_as_long_as_it_holds() -> None:
+    assert HELD_H == 12
+    dark, must = backed([MUST])
+    assert dark == must == [0, 0, 0, 22, 24]  # 10 and 2 of the 12 hours
+    assert backed([MUST], capacity_ah=None, holds_h=30)[1] == [
+        0,
+        0,
+        0,
+        4,
+        24,
+    ]  # what it is there for, where nobody knows its size
+    assert backed([MUST], capacity_ah=None)[1] == [0, 0, 0, 0, 0]  # nobody knows for how long: nothing is claimed
+
+
+def test_one_that_nothing_charges_or_that_feeds_another_holds_nothing() -> None:
+    whole = [0, 0, 10, 24, 24]
+    assert backed([MUST], upkeep="none")[1] == whole
+    assert backed([MUST], role="second")[1] == whole
+    assert backed([MUST], feeds="gone")[1] == whole
+    assert backed([MUST], upkeep=None)[1] == [0, 0, 0, 22, 24]  # an answer that nobody gave is not taken for the worst
+
+
+def test_beside_it_what_has_no_backup_is_dark_as_it_was() -> None:
+    small = load(0.01, 24, profile="all_day", importance="must")
+    assert backed([MUST, small])[1] == [0, 0, 10, 24, 24]
+    dark, must = backed([MUST, {**small, "importance": "should"}])
+    assert (dark, must) == ([0, 0, 10, 24, 24], [0, 0, 0, 22, 24])
+
+
+def test_a_backup_is_filled_again_while_there_is_power() -> None:
+    """Two hours of driving bring some of what six hours of an evening take: each evening is dark, and the backup holds three."""
+    evening = load(200, 6, bars=[0.0] * 18 + [1 / 6] * 6, importance="must")
+    parts: dict[str, Any] = {
+        "watts": None,
+        "stays": {"first": stay(nights=5, driving_hours_per_day=2)},
+        "charging": charging(20, None, 90),
+        "trial": {"start_frac": 0.3},
+    }
+    with_it, without = (
+        run_trial(trip([evening], storage={"others": others}, **parts), years=2).outcome.must_dark_h[0]
+        for others in ({"b": {**BACKUP, "capacity_ah": None, "holds_h": 3}}, {})
+    )
+    assert without[1:].min() >= 3
+    assert (without - with_it)[1:].tolist() == [3, 3, 3, 3]
+
+
+def test_how_long_it_holds_is_asked_for_where_nobody_knows() -> None:
+    storage = {"others": {"b": {**BACKUP, "capacity_ah": None}}}
+    prepared = run_trial(trip([MUST], watts=None, storage=storage), years=2).prepared
+    assert "backup" in prepared.open

@@ -117,6 +117,7 @@ OPEN = {
     "driving": "What driving brings is not chosen or not known: it brings nothing.",
     "array": "What one of the arrays gives is not known: it is left out.",
     "generator": "What the generator gives is not known: it is left out.",
+    "backup": "How long a backup holds is not known: nothing is said of how long its load goes on once the bank is down.",
 }
 NO_SOURCE = "Nothing that charges is chosen yet: this is what the bank does alone."
 
@@ -124,10 +125,12 @@ NO_SOURCE = "Nothing that charges is chosen yet: this is what the bank does alon
 def open_ends(still_open: Sequence[str], *, has_source: bool) -> list[str]:
     """What is not chosen or not known of that which charges, and what the trial then does."""
     found = [] if has_source else [NO_SOURCE]
-    return found + [OPEN[one] for one in still_open if has_source or one == "hookup"]
+    return found + [OPEN[one] for one in still_open if has_source or one in ("hookup", "backup")]
 
 
-def notes(rig: Rig, gaps: int, still_open: Sequence[str], *, year_round: bool, has_source: bool) -> list[str]:
+def notes(
+    rig: Rig, gaps: int, still_open: Sequence[str], *, year_round: bool, has_source: bool, backup_h: float | None
+) -> list[str]:
     """What the trial takes for granted, as far as it is not said elsewhere."""
     found = open_ends(still_open, has_source=has_source)
     if rig.solar.sun_from == "typed" and rig.solar.has_array:
@@ -141,6 +144,11 @@ def notes(rig: Rig, gaps: int, still_open: Sequence[str], *, year_round: bool, h
     if gaps:
         times = "once" if gaps == 1 else "twice" if gaps == 2 else f"{gaps} times"
         found.append(f"Between stays there are nights that belong to none, {times}; after them the bank is as on departure.")
+    if backup_h is not None:
+        held = quantity(backup_h, "h")
+        found.append(f"What must run and has a backup goes on for {held} once the bank is down; charging that is not counted.")
+    if any(not link.gives for link in rig.links.values()):
+        found.append("What other systems bring is taken to be there whenever it is due: their banks are not run along.")
     if rig.trial.shed_below_frac is None and rig.trial.spare_below_frac is None:
         found.append("Nobody switches anything off by hand: all runs until the bank is empty.")
     return found

@@ -34,8 +34,10 @@ from numba import njit
     BAY_HIGHEST_C,
     START,  # charge to begin with
     BACK_WH,  # above the charge at which a level of loads is let go, from where on it comes back
+    BACKUP_H,  # for how long backups hold what must run once the bank does not
+    BACKUP_PER_H,  # how much of that an hour with power brings back
     FIXED,
-) = range(17)
+) = range(19)
 
 # -- What holds for each store of the bank, by its place in ``stores``
 
@@ -173,7 +175,7 @@ _SIGNATURE = "void({})".format(
         + [_COUNTS] * 3
         + [_FLOATS] * 10
         + ["int64"]
-        + [_FLOATS] * 8
+        + [_FLOATS] * 9
         + [_COUNTS] * 2
         + [_FLOATS] * 2
         + [_COUNTS] * 3
@@ -211,6 +213,7 @@ def run_years(
     ac_spread,  # and what their square is above that of the mean [W²]
     idle_wh,  # by segment, weekday, hour and level: of the inverter itself
     stops_at,  # likewise: available charge at which the inverter stops
+    alone,  # by segment, weekday and hour: 1 where something that must run is on and has no backup
     surplus_from,  # by load that runs when charge abounds: charge from which on
     surplus_wh,  # by such a load, segment, weekday and hour
     dark_h,  # out, by year and night
@@ -246,6 +249,7 @@ def run_years(
         active = levels
         generating = False
         generated_h = 0.0
+        held_h = 0.0
         for night in range(nights):
             if night == 0 or begins[night] > 0:
                 at_end = 0.0
@@ -256,6 +260,7 @@ def run_years(
                 stopped = False
                 active = levels
                 generating = False
+                held_h = fixed[BACKUP_H]
             of_night = year * nights + night
             dark_hours = 0
             must_hours = 0
@@ -445,6 +450,7 @@ def run_years(
                         sum_surplus += surplus_served
 
                     # What was not there
+                    lacking = False
                     if out > 0.0 or off_ac or active < levels:
                         second = 1 if levels > 1 else 0
                         dc_must = dc_wh[here] * cooler_part + dc_wh[warmer] * part
@@ -460,6 +466,15 @@ def run_years(
                         no_should = dc_both - dc_must + ac_both - ac_must
                         if active > 1 or levels == 1:
                             no_should = (dc_both - dc_must) * out + (ac_both - ac_must) * ac_out
+                        kept = False
+                        if no_must > 1e-9:
+                            lacking = True
+                            held_h -= 1.0
+                            kept = held_h >= 0.0 and alone[(segment * 7 + weekday) * 24 + hour] == 0.0
+                            if held_h < 0.0:
+                                held_h = 0.0
+                            if kept:
+                                no_must = 0.0
                         no_shed = dc_all - dc_both + ac_all - ac_both
                         if active > 2:
                             no_shed -= (dc - dc_both) * (1.0 - out) + (ac - ac_both) * (1.0 - ac_out)
@@ -475,6 +490,11 @@ def run_years(
                             if first_cause == NO_CAUSE:
                                 first_cause = BANK_EMPTY if out > 0.0 else INVERTER_STOPPED
                                 first_hour = hour
+
+                    if not lacking and not down and held_h < fixed[BACKUP_H]:
+                        held_h += fixed[BACKUP_PER_H]
+                        if held_h > fixed[BACKUP_H]:
+                            held_h = fixed[BACKUP_H]
 
                     at_end = 0.0
                     free_end = 0.0

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -120,7 +120,8 @@ class HourlyLoads:
     """Tables for the engine, for each place asked for: see :class:`.system.System`.
 
     ``peak_w`` (S, 7, 24, L) is the largest AC draw that may come up in an hour: the largest load with the mean of the others;
-    ``on_share`` (S, 7, 24, L) how much of an hour any AC load is on.
+    ``on_share`` (S, 7, 24, L) how much of an hour any AC load is on; ``alone`` (S, 7, 24) is 1 where something that must run is
+    on and has no backup.
     """
 
     anchors_c: Floats
@@ -132,14 +133,21 @@ class HourlyLoads:
     on_share: Floats
     surplus_from: Floats
     surplus_wh: Floats
+    alone: Floats
 
 
 def by_the_hour(
-    loads: Sequence[Running], places: Sequence[Place], anchors_c: Sequence[float], scale: float, rig: Rig
+    loads: Sequence[Running],
+    places: Sequence[Place],
+    anchors_c: Sequence[float],
+    scale: float,
+    rig: Rig,
+    held: Collection[str] = (),
 ) -> HourlyLoads:
     """The loads of each place by weekday, air, hour and level, each level with those before it.
 
-    ``scale`` is what everything is multiplied by where a meter counted other days than the audit has.
+    ``scale`` is what everything is multiplied by where a meter counted other days than the audit has, ``held`` are the loads
+    that have a backup.
     """
     follows = any(np.ptp(one.duty) > 0 for one in loads)
     anchors = len(AMBIENTS) if follows else 1
@@ -162,6 +170,11 @@ def by_the_hour(
     for table in (dc, ac, spread, on):
         np.cumsum(table, axis=-1, out=table)
     peak = np.maximum.accumulate(peak, axis=-1) + ac.max(axis=2)
+    alone = np.zeros((len(places), WEEK, HOURS))
+    for at, place in enumerate(places):
+        for one in plain:
+            if one.level == MUST and one.id not in held:
+                alone[at, list(one.days)] = np.maximum(alone[at, list(one.days)], _there(one, place, rig) > 0)
     surplus = np.zeros((len(abundant), len(places), WEEK, HOURS))
     for row, one in enumerate(abundant):
         for at, place in enumerate(places):
@@ -178,6 +191,7 @@ def by_the_hour(
         on_share=np.minimum(on, 1.0),
         surplus_from=np.array([one.load.above_charge_frac for one in abundant], float),
         surplus_wh=surplus,
+        alone=alone,
     )
 
 

@@ -155,6 +155,7 @@ def _other_loads(system: System, by: float) -> System:
         ac_wh=system.ac_wh * by,
         ac_spread=system.ac_spread * by**2,
         surplus_wh=system.surplus_wh * by,
+        fixed=replace(system.fixed, backup_h=system.fixed.backup_h / by),
     )
 
 

@@ -20,6 +20,7 @@ from ryokan.core.parts.fitted import Fitted
 from ryokan.core.rig import Rig
 from ryokan.core.storage.heating import ROW_ID
 from ryokan.core.storage.model import Chemistry
+from ryokan.core.trial.backup import UNKNOWN_H, Backups, backups_of
 from ryokan.core.trial.bank import charge_at_which_it_stops, stores_of
 from ryokan.core.trial.loads_by_hour import (
     AMBIENTS,
@@ -67,6 +68,12 @@ class Prepared:
         some = (system.sun_w, system.hookup_w, system.driving_w, system.others_w)
         return system.fixed.generator_w > 0 or any(bool(one.any()) for one in some)
 
+    @property
+    def backup_h(self) -> float | None:
+        """For how long the shortest of the backups holds what must run; None where there is none, or nobody knows. [h]"""
+        hours = self.system.fixed.backup_h
+        return hours if 0 < hours < UNKNOWN_H else None
+
     def weather(self, seed: int, years: int, *, first_year: int = 0, rain: Sequence[Rain] = ()) -> Weather:
         """Years of weather along its trip."""
         of_night = self.trip.days.segments
@@ -92,7 +99,7 @@ def prepare(report: Report) -> Prepared:
         raise NoAnswer("Nothing runs yet: a trial needs loads.")
     if rig.storage.bank is None:
         raise NoAnswer("Choose a bank first: a trial runs what is there.")
-    segments = trip.segments
+    segments, backups = trip.segments, backups_of(sheet, rig)
     driving = _driven_share(rig, sheet, segments)
     tables = by_the_hour(
         loads,
@@ -108,11 +115,12 @@ def prepare(report: Report) -> Prepared:
         [sheet.assumption(f"ambient_{one}_c").number for one in AMBIENTS],
         meter_scale(report.figures) if by_meter(rig.brief) else 1.0,
         rig,
+        backups.holds,
     )
     places = located(rig)
     system = System(
         stores=stores_of(sheet, rig, _kinds(chosen)),
-        fixed=_fixed(sheet, rig),
+        fixed=_fixed(sheet, rig, backups),
         sun_w=hours_of_sun(rig, sheet, segments, chosen.panels),
         air_c=air_by_hour(rig, sheet, segments),
         hookup_w=_hookup_w(sheet, rig, segments),
@@ -127,6 +135,7 @@ def prepare(report: Report) -> Prepared:
         ac_spread=tables.ac_spread,
         idle_wh=_idle_wh(sheet, rig, tables),
         stops_at=charge_at_which_it_stops(sheet, rig.storage, tables.peak_w, tables.dc_wh.max(axis=2)),
+        alone=tables.alone,
         surplus_from=tables.surplus_from,
         surplus_wh=_through_inverter(sheet, loads, tables),
     )
@@ -138,7 +147,7 @@ def prepare(report: Report) -> Prepared:
         off_frac=np.array([_off_frac(sheet, rig, one) for one in segments]),
         air_spread_k=np.array([_air_spread_k(sheet, rig, one) for one in segments]),
         places=tuple(at),
-        open=(still_open := tuple(_open(sheet, rig))),
+        open=(still_open := tuple(_open(sheet, rig, backups))),
         open_at=_open_at(rig, trip, still_open),
     )
 
@@ -218,7 +227,7 @@ def _open_at(rig: Rig, trip: Trip, still_open: Collection[str]) -> frozenset[str
     return frozenset(found)
 
 
-def _open(sheet: Sheet, rig: Rig) -> Iterator[str]:
+def _open(sheet: Sheet, rig: Rig, backups: Backups) -> Iterator[str]:
     """What is there or planned, and of which nobody knows what it gives."""
     if any(stay.hookup != "none" for stay in rig.stays.values()) and _charger_is_open(sheet, rig):
         yield "hookup"
@@ -229,6 +238,8 @@ def _open(sheet: Sheet, rig: Rig) -> Iterator[str]:
         yield "array"
     if rig.charging.generators and "charging.mode.generator.into_bank_a" not in sheet:
         yield "generator"
+    if backups.is_open:
+        yield "backup"
 
 
 def _others_w(sheet: Sheet, rig: Rig, segments: Sequence[Segment], driving: Floats) -> Floats:
@@ -305,7 +316,7 @@ def _through_inverter(sheet: Sheet, loads: Sequence[Running], tables: HourlyLoad
     return out
 
 
-def _fixed(sheet: Sheet, rig: Rig) -> Fixed:
+def _fixed(sheet: Sheet, rig: Rig, backups: Backups) -> Fixed:
     rated, storage = sheet.get("inverter.rated_w"), rig.storage
     square = sheet.assumption("inverter_square_frac").number
     heater = sheet.get(f"loads.row.{ROW_ID}.running_w")
@@ -331,6 +342,8 @@ def _fixed(sheet: Sheet, rig: Rig) -> Fixed:
         bay_highest_c=max(storage.bay_c, storage.bay_hot_c),
         start=rig.trial.start_frac,
         back_wh=sheet.assumption("trial_back_wh").number,
+        backup_h=backups.hours,
+        backup_per_h=backups.hours / sheet.assumption("trial_backup_refill_h").number,
     )
 
 

@@ -20,7 +20,7 @@ from ryokan.core.trial.weather import Rain
 
 SHORT_YEARS, LONG_YEARS, MAX_YEARS = 50, 1000, 2000
 BLOCK_YEARS = 25  # so many are drawn and run at once: a thousand years of a long journey would take half a gigabyte
-VERSION = 1  # of the engine and of what is made of it: what was worked out by another is told to be
+VERSION = 2  # of the engine and of what is made of it: what was worked out by another is told to be
 
 
 @dataclass(frozen=True, slots=True, eq=False)

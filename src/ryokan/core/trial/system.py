@@ -74,6 +74,8 @@ class Fixed:
     bay_highest_c: float = 100.0
     start: float = 1.0
     back_wh: float = 0.0
+    backup_h: float = 0.0
+    backup_per_h: float = 0.0
 
     def row(self) -> list[float]:
         """The same as a list."""
@@ -88,8 +90,9 @@ class System:
     at the bank on the days of the month from the dullest to the brightest; ``air_c`` (S, 24) a mean day; ``hookup_w`` (S,);
     ``driving_w`` and ``others_w`` (S, 24). ``dc_wh``, ``ac_wh`` and ``ac_spread`` (S, 7, K, 24, L) are the loads of an hour,
     each level with those before it; ``idle_wh`` and ``stops_at`` (S, 7, 24, L) the inverter's own draw and the charge at which
-    it stops. ``let_go`` (L,) is the charge below which a level is switched off by hand; ``surplus_wh`` (N, S, 7, 24) are loads
-    that run from the charge ``surplus_from`` (N,) on.
+    it stops. ``alone`` (S, 7, 24) is 1 where something that must run is on and has no backup of its own. ``let_go`` (L,) is the
+    charge below which a level is switched off by hand; ``surplus_wh`` (N, S, 7, 24) are loads that run from the charge
+    ``surplus_from`` (N,) on.
     """
 
     stores: tuple[Store, ...]
@@ -108,6 +111,7 @@ class System:
     ac_spread: Floats
     idle_wh: Floats
     stops_at: Floats
+    alone: Floats
     surplus_from: Floats
     surplus_wh: Floats
 
@@ -322,7 +326,7 @@ def engine_arguments(
         flat(one, dtype=np.float64).ravel()
         for one in (
             system.let_go, system.dc_wh, system.ac_wh, system.ac_spread, system.idle_wh, system.stops_at,
-            system.surplus_from, system.surplus_wh,
+            system.alone, system.surplus_from, system.surplus_wh,
         )
     ]  # fmt: skip
     arguments = (
