@@ -9,11 +9,13 @@ from typing import Any
 import numpy as np
 import pytest
 from builders import changed, charging, load, plain_array, rig
+from pydantic import TypeAdapter
 
 from ryokan.core.errors import NoAnswer
 from ryokan.core.evaluate import Report, evaluate
+from ryokan.core.parts.model import Part
 from ryokan.core.trial.chances import chance, change
-from ryokan.core.trial.equal_risk import equal_risk
+from ryokan.core.trial.equal_risk import equal_risk, sizes_of
 from ryokan.core.trial.findings import TRIAL_RULES, with_trial
 from ryokan.core.trial.help import what_might_help
 from ryokan.core.trial.run import follow, run_trial, year_at
@@ -599,3 +601,45 @@ def test_how_long_it_holds_is_asked_for_where_nobody_knows() -> None:
     storage = {"others": {"b": {**BACKUP, "capacity_ah": None}}}
     prepared = run_trial(trip([MUST], watts=None, storage=storage), years=2).prepared
     assert "backup" in prepared.open
+
+
+def test_a_portable_array_that_is_left_in_at_a_stay_brings_nothing_there() -> None:
+    """Two Junes at one place: what is set out at the first alone charges there alone, and setting it out helps."""
+    of = {"watts": None, "stays": {"a": stay(month=6, nights=4), "b": stay(month=6, nights=4)}}
+    solar = {"arrays": {"out": {"place": "carried", "plain_w": 200}}}
+    rows = [load(25, 24, profile="all_day")]
+    everywhere, first_alone, nowhere = (
+        trip(rows, solar=solar, trial=said, **of) for said in ({}, {"left_in_at": ["b"]}, {"portable_out": False})
+    )
+    by_stay = [[figure(one, f"trial.stay.{id}.dark_frac") for id in "ab"] for one in (everywhere, first_alone, nowhere)]
+    assert by_stay[0][0] == by_stay[1][0] < by_stay[2][0]
+    assert by_stay[0][1] < by_stay[1][1] <= by_stay[2][1]
+    assert [one.patch for one in what_might_help(first_alone) if one.code == "set_it_out"] == [
+        ({"op": "add", "path": "/trial/left_in_at", "value": []},)
+    ]
+    assert not any(one.code == "set_it_out" for one in what_might_help(everywhere))
+
+
+def test_banks_and_arrays_are_of_the_sizes_that_parts_build() -> None:
+    """Two strings of 12.8 V at 24 V; of another kind, or too few side by side, builds nothing or no more."""
+    block = {"kind": "battery", "chemistry": "lfp", "nominal_v": 12.8, "capacity_ah": 100}
+    batteries = [
+        TypeAdapter(Part).validate_python({**block, **more, "name": name})
+        for name, more in (
+            ("a", {}),
+            ("b", {"capacity_ah": 270, "max_parallel": 1}),
+            ("c", {"chemistry": "agm", "capacity_ah": 55}),
+        )
+    ]
+    panels = [TypeAdapter(Part).validate_python({"kind": "panel", "name": "p", "rated_w": 175})]
+    sizes = sizes_of(batteries, panels, "lfp", 24, 150, 300)
+    assert sizes.banks_ah == (100, 200, 270, 300, 400)
+    assert sizes.arrays_w == tuple(175.0 * count for count in range(1, 10))
+
+    report = trip([load(15, 24, profile="all_day")], ah=150, watts=300, stays={"first": stay(month=10, nights=20)})
+    found = equal_risk(report, 0.05, sizes)
+    assert [pair.bank_ah for pair in found.pairs] == pytest.approx([100, 150, 200, 300, 400])
+    assert found.of_parts == (True, True)
+    for pair in found.pairs:
+        for watts in (pair.array_w, pair.least_w, pair.most_w):
+            assert watts is None or watts in (0, 300) or watts % 175 == pytest.approx(0, abs=1e-6)

@@ -16,9 +16,10 @@ from ryokan.core.climate.above import Floats
 from ryokan.core.errors import DomainError, NoAnswer
 from ryokan.core.evaluate import Report
 from ryokan.core.findings.trying import brings_nothing_worse
+from ryokan.core.parts.model import Battery, PanelPart
 from ryokan.core.rig import Rig
 from ryokan.core.trial.chances import Chance, Change, chance, change
-from ryokan.core.trial.equal_risk import EqualRisk, equal_risk
+from ryokan.core.trial.equal_risk import EqualRisk, equal_risk, sizes_of, what_there_is
 from ryokan.core.trial.help import EFFORTS, Help, what_might_help
 from ryokan.core.trial.long import digest_of_prepared
 from ryokan.core.trial.prepare import Prepared, prepare
@@ -29,7 +30,7 @@ from ryokan.core.trial.what_if import AskedBack, DullDays, first_dull_day, read_
 from ryokan.operations.accounts import Actor
 from ryokan.operations.errors import Unacceptable
 from ryokan.operations.gate import Gate
-from ryokan.operations.parts import parts_book
+from ryokan.operations.parts import list_parts, parts_book
 from ryokan.operations.patches import patched
 from ryokan.operations.reports import PartsBook, work_out_anew
 from ryokan.operations.rigs import Worked, work_out
@@ -231,9 +232,20 @@ def _answer(worked: Worked, said: str, book: PartsBook) -> Answered:
 def banks_against_arrays(session: Session, actor: Actor, option_id: UUID, most_dark: float) -> tuple[Worked, EqualRisk | str]:
     """Pairs of bank and array of an option that go dark equally often; or why there are none. Raises as :func:`ask_trial`."""
     worked = work_out(session, actor, option_id)
+    batteries = [one.part for one in list_parts(session, actor, "battery") if not one.withdrawn]
+    panels = [one.part for one in list_parts(session, actor, "panel") if not one.withdrawn]
     with _SEARCHES.passed():
         try:
-            return worked, equal_risk(worked.report, most_dark)
+            have_ah, have_w = what_there_is(worked.report)
+            sizes = sizes_of(
+                [one for one in batteries if isinstance(one, Battery)],
+                [one for one in panels if isinstance(one, PanelPart)],
+                worked.rig.storage.chemistry,
+                worked.report.figures["storage.nominal_v"].number,
+                have_ah,
+                have_w,
+            )
+            return worked, equal_risk(worked.report, most_dark, sizes)
         except NoAnswer as error:
             return worked, str(error)
 

@@ -370,7 +370,7 @@ def read_equal_risk(option_id: UUID, query: RiskQuery) -> EqualRiskAnswer:
         pairs=[
             RiskPair(bank_ah=one.bank_ah, array_w=one.array_w, least_w=one.least_w, most_w=one.most_w) for one in found.pairs
         ],
-        notes=say_risk(found.by, turns_back=found.turns_back),
+        notes=say_risk(found.by, turns_back=found.turns_back, of_parts=found.of_parts),
     )
 
 

@@ -229,9 +229,21 @@ def say_part(code: str, words: dict[str, str]) -> str:
     return PARTS[code].format(**{**words, **counted}, at=f" at {stay}" if stay else "")
 
 
-def say_risk(by: tuple[str, ...], *, turns_back: bool) -> list[str]:
+# Whether banks and arrays are of sizes that parts of the book build.
+SIZES = {
+    (True, True): "Banks and arrays are such as the parts book builds, of the rig's kind.",
+    (True, False): "Banks are such as the parts book builds; arrays are what the rig has, in steps: the book has no panel.",
+    (
+        False,
+        True,
+    ): "Arrays are such as the parts book builds; banks are what the rig has, in steps: the book has no battery of its kind.",
+    (False, False): "Banks and arrays are what the rig has, in steps: the book has neither a battery of its kind nor a panel.",
+}
+
+
+def say_risk(by: tuple[str, ...], *, turns_back: bool, of_parts: tuple[bool, bool]) -> list[str]:
     """What has to be known of a line of equal risk."""
-    found = ["Looked for in steps; one step to either side of the line was run as well."]
+    found = [SIZES[of_parts], "One size to either side of the line was run as well."]
     if "generator" in by:
         found.append("With a generator on board a little more sun may keep it from starting before the quiet hours.")
     if "heater" in by:

@@ -67,6 +67,7 @@ export function HowItIsRun({ notes }: { notes: string[] }) {
             ]}
           />
         )}
+        {carried && trial.portable_out && <SetOutAt />}
       </Section>
       <Section title="Which years">
         <NumberField
@@ -81,5 +82,32 @@ export function HowItIsRun({ notes }: { notes: string[] }) {
         <AssumptionList of="trial_" />
       </Section>
     </>
+  );
+}
+
+/** At which stays: a car park lets nobody set anything out. */
+function SetOutAt() {
+  const { rig, answer, edit } = useRig();
+  const stays = Object.entries(rig.stays).sort(([, one], [, other]) => one.position - other.position);
+  const { left_in_at: leftIn } = rig.trial;
+  if (stays.length < 2) return null;
+  return (
+    <fieldset className="py-2" disabled={!answer.may_edit}>
+      <legend className="text-[14px] text-soft">Of these stays</legend>
+      {stays.map(([id, { place }], at) => (
+        <label key={id} className="touch mr-5 inline-flex items-center gap-2">
+          <input
+            type="checkbox"
+            checked={!leftIn.includes(id)}
+            onChange={(event) => {
+              const still = leftIn.filter((one) => one !== id && rig.stays[one]);
+              const value = event.target.checked ? still : [...still, id];
+              void edit([{ op: "add", path: "/trial/left_in_at", value }]);
+            }}
+          />
+          {place || `stay ${at + 1}`}
+        </label>
+      ))}
+    </fieldset>
   );
 }

@@ -72,6 +72,8 @@ def _habits(rig: Rig, sheet: Sheet) -> Iterator[Help]:
             yield Help("an_hour_less", "habit", ({"op": "replace", "path": path, "value": less},), load.name, hours)
     if rig.solar.has_carried and not rig.trial.portable_out:
         yield Help("set_it_out", "habit", replace("/trial/portable_out", True))
+    elif rig.solar.has_carried and any(stay in rig.stays for stay in rig.trial.left_in_at):
+        yield Help("set_it_out", "habit", replace("/trial/left_in_at", []))
 
 
 def _costliest(rig: Rig, sheet: Sheet) -> list[tuple[str, float]]:

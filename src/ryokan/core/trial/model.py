@@ -24,6 +24,9 @@ class Trial(Model):
     seed: int = Field(default=1, ge=0, le=MAX_SEED, description="Which years of weather are drawn: the same give the same.")
     start_frac: float = Field(default=1, ge=0, le=1, description="Charge of the bank on departure, and after a gap.")
     portable_out: bool = Field(default=True, description="Whether arrays that are carried are set out at every stay.")
+    left_in_at: tuple[Id, ...] = Field(
+        default=(), max_length=100, description="Stays at which arrays that are carried are not set out after all."
+    )
     age_years: float = Field(default=0, ge=0, le=30, description="Age of the bank on the trip. [years]")
     shed_below_frac: float | None = Field(
         default=None, gt=0, le=1, description="Available charge below which what may be shed is switched off by hand."

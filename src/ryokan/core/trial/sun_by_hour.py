@@ -53,7 +53,7 @@ def _of_segment(rig: Rig, sheet: Sheet, segment: Segment, stay: Stay, parts: Map
     by_controller: dict[str | None, Floats] = {}
     for id, array in rig.solar.ordered_arrays().items():
         watts = sheet.get(f"solar.array.{id}.watts_w")
-        if watts is None or (array.carried and not rig.trial.portable_out):
+        if watts is None or (array.carried and not _set_out(rig, segment)):
             continue
         if array.carried:
             given = _carried(rig, stay, segment.month, correction) * _passed(sheet, PORTABLE_LOSSES)
@@ -66,6 +66,11 @@ def _of_segment(rig: Rig, sheet: Sheet, segment: Segment, stay: Stay, parts: Map
     if isinstance(whole, int):
         return np.zeros((DAYS, 24))
     return np.asarray(whole.reshape(DAYS, 24, HALF_HOURS).mean(axis=-1)) * _as_typed(rig, sheet, segment, stay, correction)
+
+
+def _set_out(rig: Rig, segment: Segment) -> bool:
+    """Whether what is carried is set out at a stay."""
+    return rig.trial.portable_out and segment.stay not in rig.trial.left_in_at
 
 
 def _carried(rig: Rig, stay: Stay, month: int, correction: float) -> Floats:
