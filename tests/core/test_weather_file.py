@@ -132,6 +132,12 @@ def test_every_day_keeps_its_own_sun_in_its_own_month(form: Callable[[pd.DataFra
 
     assert np.array(own.kwh_per_m2).mean(axis=1) == pytest.approx(by_month.to_numpy(), rel=1e-3)
     assert min(own.kwh_per_m2[1]) > 5  # no false dark day
+    # Each day is brighter than the one before: it stands at its place among those of its month.
+    days = sorted(daily.index)
+    lengths = [sum(day.month == month for day in days) for month in range(1, 13)]
+    places = [(day.day - 0.5) / lengths[day.month - 1] for day in days if (day.month, day.day) != (2, 29)]
+    assert own.share_by_day == pytest.approx(places, abs=6e-4)
+    assert len(own.air_off_k_by_day) == 365
 
 
 HALF = hours().iloc[:4380]

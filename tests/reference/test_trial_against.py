@@ -99,6 +99,14 @@ def test_a_year_of_drawn_days_serves_what_the_typical_year_does_in_a_plain_loop(
     assert np.quantile(of_years, 0.01) - 1 / 365 <= dark <= np.quantile(of_years, 0.99) + 1 / 365
 
 
+@pytest.mark.parametrize(("name", "watts"), [("Greensboro", 220.0), ("Greensboro", 320.0), ("Sand Point", 400.0)])
+def test_the_typical_year_as_it_came_goes_dark_when_the_plain_loop_does(name: str, watts: float) -> None:
+    """Its days in the order of the file: dark nights within a fiftieth of the year of a plain loop on ModelChain's hours."""
+    report, hours, about = year_away(name, watts)
+    _, _, dark = plain_loop(by_model_chain(hours, about, watts))
+    assert run_trial(report, years=2).figures["trial.file_year.dark_frac"].number == pytest.approx(dark, abs=0.02)
+
+
 @pytest.mark.parametrize("month", [1, 4, 7, 10])
 def test_drawn_days_have_the_distribution_that_they_are_drawn_from(month: int) -> None:
     """The twenty days of a month in the grid (MERRA-2 2011–2015), by the test of Kolmogorov and Smirnov: one day of each year,

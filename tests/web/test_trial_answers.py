@@ -171,3 +171,39 @@ def test_no_change_is_offered_that_brings_another_trouble(browser: Browser, shop
     assert not offered(52)
     told = browser.get(path).json["findings"]
     assert ("charging.alternator_overloaded", "fault") in [(one["code"], one["severity"]) for one in told]
+
+
+def test_the_year_of_a_weather_file_is_told_and_followed_as_it_came(browser: Browser, shops: Shops) -> None:
+    """A November whose first days are its dullest and whose other days its brightest, each of one sun a day."""
+    path = f"/options/{shops.option_id}/trial"
+    refused = browser.get(f"{path}/hours?which=file")
+    assert (refused.status_code, "no weather file" in refused.json["detail"]) == (422, True)
+
+    first = sum((31, 28, 31, 30, 31, 30, 31, 31, 30, 31))
+    own = {
+        "name": "the hut", "lat_deg": 47.4, "lon_deg": 8.5, "kwh_per_m2": [[0.0] * 10 + [4.0] * 10] * 12, "air_c": [10.0] * 12,
+        "coldest_c": -5, "hottest_c": 30, "air_off_k_by_day": [0.0] * 365,
+        "share_by_day": [0.0 if first <= day < first + 4 else 1.0 for day in range(365)],
+    }  # fmt: skip
+    array = {"place": "roof", "plain_w": 400, "controller": "c"}
+    solar = {"sun_from": "file", "own_sun": own, "arrays": {"p": array}, "controllers": {"c": {"rated_a": 40}}}
+    browser.edit(shops.option_id, {"op": "replace", "path": "/solar", "value": solar})
+
+    # 62 hours of the lamp end on the third night; the fourth is dark until the sun of the fifth day.
+    assert read(browser, shops)["ran"]["as_it_came"] == "In the year of the hut as it came, 2 go dark of 6 nights."
+    hours = read(browser, shops, "/hours?which=file")["hours"]
+    suns = [sum(hour["sun_w"] for hour in hours[day * 24 : day * 24 + 12]) for day in range(6)]
+    assert suns[:4] == [0, 0, 0, 0] and min(suns[4:]) > 300
+    assert [any(hour["off"] for hour in hours[day * 24 : day * 24 + 24]) for day in range(6)] == [
+        False,
+        False,
+        True,
+        True,
+        False,
+        False,
+    ]
+
+    half = {**own, "share_by_day": own["share_by_day"][:200]}
+    known = browser.get(f"/options/{shops.option_id}").json["revision"]
+    patch = [{"op": "replace", "path": "/solar/own_sun", "value": half}]
+    assert browser.send("PATCH", f"/options/{shops.option_id}/rig", patch, If_Match=f'"{known}"').status_code == 422

@@ -118,4 +118,4 @@ export type TrialNight = Schemas["TrialNight"];
 export type TrialHour = Schemas["TrialHour"];
 export type TrialHelp = Omit<Schemas["HelpAnswer"], "patch"> & { patch: PatchOperation[] };
 export type TrialQuestionAnswer = Schemas["TrialQuestionAnswer"];
-export type WhichYear = "worst" | "bad" | "middle" | "good";
+export type WhichYear = NonNullable<Schemas["TrialHours"]["which"]>;

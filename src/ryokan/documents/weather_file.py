@@ -79,6 +79,7 @@ def read_weather_file(content: bytes, name: str = "") -> OwnSun:
     _require_no_constant(ghi, "sun", besides=0.0)
     _require_no_constant(air, "air")
     _require_a_sun(ghi, begins, middle, lat_deg)
+    order = _in_order(ghi, air, months, days)
     own = name.strip() or str(about.get("city") or about.get("Name") or "").strip() or "a weather file"
     return OwnSun(
         name=own[:80],
@@ -88,6 +89,8 @@ def read_weather_file(content: bytes, name: str = "") -> OwnSun:
         air_c=tuple(round(float(air[months == month].mean()), 1) for month in range(1, 13)),
         coldest_c=round(float(air.min()), 1),
         hottest_c=round(float(air.max()), 1),
+        share_by_day=order[0],
+        air_off_k_by_day=order[1],
     )
 
 
@@ -279,6 +282,23 @@ def _run(flags: Any, least: int) -> int | None:
         if length >= least:
             return number - least + 1
     return None
+
+
+def _in_order(ghi: Any, air: Any, months: Any, days: Any) -> tuple[tuple[float, ...], tuple[float, ...]]:
+    """Each day of the year by its place among those of its month, and by its air; without the 29th of February."""
+    shares: list[float] = []
+    off: list[float] = []
+    for month in range(1, 13):
+        there = months == month
+        numbers = sorted(set(days[there]))
+        sums = np.array([ghi[there & (days == day)].sum() for day in numbers])
+        places = (np.argsort(np.argsort(sums, kind="stable"), kind="stable") + 0.5) / len(sums)
+        mean = air[there].mean()
+        for day, place in zip(numbers, places, strict=True):
+            if (month, day) != (2, 29):
+                shares.append(round(float(place), 3))
+                off.append(round(float(air[there & (days == day)].mean() - mean), 1))
+    return tuple(shares), tuple(off)
 
 
 def _quantiles(ghi: Any, days: Any) -> tuple[float, ...]:

@@ -142,27 +142,26 @@ class Followed:
 
     worked: Worked
     trial: Trial
-    year: int
     hours: Floats
 
 
+OF_FILE = "file"
 RANKS = {"worst": 0.0, "bad": 0.05, "middle": 0.5, "good": 0.95}
 
 
 def follow_year(session: Session, actor: Actor, option_id: UUID, which: str) -> Followed:
-    """One of the years of the short trial, by its rank.
+    """One of the years of the short trial, by its rank, or that of the rig's weather file.
 
     Raises
     ------
     NotThere
         No such option in the actor's shop.
     NoAnswer
-        There is nothing to run.
+        There is nothing to run, or no such file.
     """
     worked = work_out(session, actor, option_id)
     trial = _run(worked).trial
-    year = year_at(trial, RANKS[which])
-    return Followed(worked, trial, year, follow(trial, year))
+    return Followed(worked, trial, follow(trial, None if which == OF_FILE else year_at(trial, RANKS[which])))
 
 
 @dataclass(frozen=True, slots=True)

@@ -12,7 +12,7 @@ from ryokan.web.schemas import FigureValue, FindingAnswer, PatchOperation, Sent,
 from ryokan.web.task_schemas import LongTrialAnswer
 
 Band = tuple[float, float, float]
-WhichYear = Literal["worst", "bad", "middle", "good"]
+WhichYear = Literal["worst", "bad", "middle", "good", "file"]
 
 
 class TrialNight(BaseModel):
@@ -54,6 +54,7 @@ class TrialRan(BaseModel):
     trips: str = Field(description="How many trips have a dark hour.")
     must: str = Field(description="How often something that must run goes dark; empty where nothing must.")
     days_out: str
+    as_it_came: str = Field(description="What the year of the weather file came to, its days in order; empty without one.")
     arithmetic: str = Field(description="What the arithmetic of days says beside it, and why they differ.")
     story: str = Field(description="How it comes to be dark; empty where it never does.")
     open_ends: list[str] = Field(description="What of that which charges is not chosen or not known.")
@@ -76,7 +77,7 @@ class TrialAnswer(BaseModel):
 
 
 class YearQuery(BaseModel):
-    """Which of the years is wanted, by its rank from the darkest."""
+    """Which of the years is wanted, by its rank from the darkest; or that of the weather file as it came."""
 
     which: WhichYear = "middle"
 

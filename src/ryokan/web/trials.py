@@ -57,7 +57,18 @@ from ryokan.web.trial_schemas import (
 )
 from ryokan.wording.reader import Reader
 from ryokan.wording.trial import EFFORT_WORDS, frequency, say_hanging, say_help, say_part, say_risk, say_story
-from ryokan.wording.trial_text import ENERGY, arithmetic, between, days_out, goes_dark, headline, notes, open_ends, say_between
+from ryokan.wording.trial_text import (
+    ENERGY,
+    arithmetic,
+    as_it_came,
+    between,
+    days_out,
+    goes_dark,
+    headline,
+    notes,
+    open_ends,
+    say_between,
+)
 
 blueprint = Blueprint("trials", __name__)
 LOW, MIDDLE, HIGH = 0.05, 0.5, 0.95
@@ -155,6 +166,7 @@ def _ran(found: TrialOf, trial: Trial, its_reader: Reader) -> TrialRan:
         trips=frequency(figures["trial.trip_dark_frac"].number, "trip", years),
         must=frequency(figures["trial.must_dark_frac"].number, "night", seen) if must else "",
         days_out=days_out(figures) if "trial.days_out_90" in figures else "",
+        as_it_came=as_it_came(figures, rig),
         arithmetic=arithmetic(figures),
         story=""
         if story is None
@@ -251,7 +263,7 @@ _OFF = ("", "bank", "inverter", "bank")
 @blueprint.get("/options/<uuid:option_id>/trial/hours")
 @spec.validate(resp=answers(TrialHours, 404, 422))
 def read_hours(option_id: UUID, query: YearQuery) -> TrialHours:
-    """One of the years by the hour: the darkest, one of the bad ones, the middle one, or one of the good ones."""
+    """One of the years by the hour: the darkest, a bad one, the middle one, a good one, or that of the weather file."""
     with signed_in() as (session, actor):
         try:
             found = follow_year(session, actor, option_id, query.which)

@@ -29,6 +29,7 @@ TITLES: dict[str, str] = {
     "trial.dull_sun.trip_dark_frac": "Trips with a dark hour, were the sun as low as it may be",
     "trial.bright_sun.dark_frac": "Nights with a dark hour, were the sun as high as it may be",
     "trial.bright_sun.trip_dark_frac": "Trips with a dark hour, were the sun as high as it may be",
+    "trial.file_year.dark_frac": "Nights with a dark hour in the year of the weather file as it came",
     "trial.lowest_frac": "Lowest available charge of nineteen trips in twenty",
     "trial.days_out_90": "Nights out that nine years in ten keep",
     "trial.days_out_looked_at": "Nights that a stay is gone on with at most",

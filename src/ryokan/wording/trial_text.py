@@ -56,6 +56,8 @@ def trial_text(name: str, rig: Rig, report: Report, units: UnitSystem) -> str:
     lines.append(f"  Were the sun as low as it may be: {dull}; as high: {bright}.")
     if "trial.days_out_90" in figures:
         lines.append(f"  {days_out(figures)}")
+    if said_of_file := as_it_came(figures, rig):
+        lines.append(f"  {said_of_file}")
     lines += ["", f"  {'stay':<28}{'nights':>8}{'dark':>30}{'lowest':>10}{'at dawn':>10}"]
     lines += [_stay_line(rig, id, figures) for id in rig.stays if f"trial.stay.{id}.dark_frac" in figures]
     lines += ["", *(f"  {label:<34}{said(key):>14}" for key, label in ENERGY if _is_there(figures, key)), ""]
@@ -94,6 +96,17 @@ def days_out(figures: Mapping[str, Figure]) -> str:
     if nights < 1:
         return "At the stay that asks most, fewer than nine years in ten see even the first night through."
     return f"Nine years in ten they could stay {nights:.0f} night{'' if nights == 1 else 's'} at the stay that asks most."
+
+
+def as_it_came(figures: Mapping[str, Figure], rig: Rig) -> str:
+    """How many nights go dark in the one year of a weather file, its days in their order; empty without one."""
+    share, own = figures.get("trial.file_year.dark_frac"), rig.solar.own_sun
+    if share is None or own is None:
+        return ""
+    nights = round(figures["trial.nights"].number)
+    dark = round(share.number * nights)
+    said = "none goes" if dark == 0 else "one goes" if dark == 1 else f"{dark} go"
+    return f"In the year of {own.name} as it came, {said} dark of {nights} night{'' if nights == 1 else 's'}."
 
 
 def arithmetic(figures: Mapping[str, Figure]) -> str:

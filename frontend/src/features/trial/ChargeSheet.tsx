@@ -21,6 +21,7 @@ const YEARS: { value: WhichYear; label: string }[] = [
   { value: "middle", label: "The middle one" },
   { value: "good", label: "A good one" },
 ];
+const OF_FILE = { value: "file" as const, label: "That of the weather file" };
 const FEW_NIGHTS = 30;
 const percent = (share: number) => `${formatNumber(Math.round(share * 100))} %`;
 const watts = (value: number) => `${formatNumber(Math.round(value))} W`;
@@ -28,12 +29,18 @@ const watts = (value: number) => `${formatNumber(Math.round(value))} W`;
 /** One of the years, hour by hour: the charge over the trip, any night in full, and what happened in words. */
 export function ChargeSheet({ ran }: { ran: TrialRan }) {
   const { answer, optionId } = useRig();
-  const [which, setWhich] = useState<WhichYear>("bad");
+  const [wanted, setWhich] = useState<WhichYear>("bad");
+  const which = wanted === "file" && !ran.as_it_came ? "bad" : wanted;
   const query = useQuery(trialHoursQuery(optionId, useDelayed(answer.revision, PAUSE_MS), which));
   return (
     <>
       <div className="mb-4">
-        <Choice label="Which year" value={which} options={YEARS} onChange={setWhich} />
+        <Choice
+          label="Which year"
+          value={which}
+          options={ran.as_it_came ? [...YEARS, OF_FILE] : YEARS}
+          onChange={setWhich}
+        />
       </div>
       {query.data ? (
         <OneYear

@@ -181,7 +181,9 @@ function Hanging({ ran }: { ran: LongRan }) {
       )}
       {still.length > 0 && (
         <p className="mt-2 max-w-[46rem]">
-          {moves.length > 0 ? "These make no difference that shows: " : "None of these makes a difference that shows: "}
+          {moves.length > 0
+            ? `${still.length === 1 ? "This makes" : "These make"} no difference that shows: `
+            : "None of these makes a difference that shows: "}
           {still.map((one) => one.says[0]?.toLowerCase() + one.says.slice(1)).join("; ")}.
         </p>
       )}

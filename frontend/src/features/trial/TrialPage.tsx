@@ -76,7 +76,7 @@ function Said({ ran }: { ran: TrialRan }) {
       </PageHead>
       <p className="-mt-3 mb-5 max-w-[46rem] text-[15px] text-soft">
         By the scatter of those years it is {ran.between} of the nights. The sun itself is known less well: were it as
-        low as it may be, {ran.dull}; as high, {ran.bright}. {ran.days_out}
+        low as it may be, {ran.dull}; as high, {ran.bright}. {ran.as_it_came} {ran.days_out}
       </p>
       {ran.open_ends.length > 0 && <p className="-mt-3 mb-5 max-w-[46rem] text-[15px]">{ran.open_ends.join(" ")}</p>}
     </>

@@ -30,6 +30,19 @@ class OwnSun(Model):
     air_c: Annotated[tuple[float, ...], Field(min_length=12, max_length=12)]
     coldest_c: float = Field(ge=-90, le=60, description="[°C]")
     hottest_c: float = Field(ge=-90, le=70, description="[°C]")
+    # Of files read before these were kept there is neither.
+    share_by_day: tuple[Annotated[float, Field(ge=0, le=1)], ...] = Field(
+        default=(), max_length=365, description="Where each day of the year lies among those of its month, from its dullest on."
+    )
+    air_off_k_by_day: tuple[Annotated[float, Field(ge=-60, le=60)], ...] = Field(
+        default=(), max_length=365, description="How far the air of each day is above the mean of its month. [K]"
+    )
+
+    @model_validator(mode="after")
+    def _a_whole_year_or_none(self) -> OwnSun:
+        if {len(self.share_by_day), len(self.air_off_k_by_day)} not in ({0}, {365}):
+            raise ValueError("days in their order are those of a whole year")
+        return self
 
 
 class Obstacle(Model):

@@ -52,6 +52,7 @@ UNITS = {
     "trial.trip_must_dark_frac.*": "",
     "trial.dull_sun.*": "",
     "trial.bright_sun.*": "",
+    "trial.file_year.dark_frac": "",
     "trial.lowest_frac": "",
     "trial.nights_kept": "nights",
     "trial.days_out_90": "nights",
@@ -85,15 +86,19 @@ def figures_of(
     *,
     years: int,
     seed: int,
+    as_it_came: Flags | None = None,
 ) -> dict[str, Figure]:
     """Every figure of a trial by its key: all begin with ``trial.``, and name the years and the seed that they come from.
 
-    ``dull`` and ``bright`` are in which nights that count it was dark under a low and a high sun, shape (Y, N).
+    ``dull`` and ``bright`` are in which nights that count it was dark under a low and a high sun, shape (Y, N);
+    ``as_it_came`` the same of the one year of a weather file.
     """
     sheet = sheet_of(report)
     known = set(sheet.figures)
     writer = _Writer(sheet, years, seed)
     _of_the_trip(writer, prepared, outcome, dull, bright)
+    if as_it_came is not None:
+        writer.put("file_year.dark_frac", float(as_it_came.mean()), "", "One year, its days in the order of the file.")
     _of_stays(writer, prepared, outcome)
     _of_months(writer, prepared, outcome)
     _of_staying_on(writer, first_dark)

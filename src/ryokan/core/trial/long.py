@@ -228,6 +228,8 @@ def _read(report: Report, prepared: Prepared, sheet: Sheet) -> Iterator[Any]:
     yield from (days.segments, days.weekdays, days.begins, trip.day_numbers, trip.counts, trip.stays)
     yield from (trip.segments, trip.stay_ids, stays_away(rig, prepared), prepared.places, sorted(prepared.open_at))
     yield from (prepared.off_frac, prepared.air_spread_k, prepared.has_source)
+    of_file = prepared.year_of_file()
+    yield from () if of_file is None else (of_file.share, of_file.air_off_k)
     yield [float(rig.stays[id].driving_hours_per_day) for id in trip.stay_ids]
     chemistry, unit = rig.storage.chemistry, sheet.get("storage.unit.cycles")
     yield chemistry, None if unit is None else unit.value

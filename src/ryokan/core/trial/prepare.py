@@ -18,6 +18,7 @@ from ryokan.core.loads.quiet import quiet_span
 from ryokan.core.loads.step import by_meter
 from ryokan.core.parts.fitted import Fitted
 from ryokan.core.rig import Rig
+from ryokan.core.solar.model import OwnSun
 from ryokan.core.storage.heating import ROW_ID
 from ryokan.core.storage.model import Chemistry
 from ryokan.core.trial.backup import UNKNOWN_H, Backups, backups_of
@@ -49,7 +50,7 @@ class Prepared:
     ``off_frac`` is what the mean sun of a month may be off by, either way, eight times in ten; ``air_spread_k`` one standard
     deviation of a day's air. Shapes (S,). ``open`` are what is there
     or planned, and not known or not chosen: codes of what the trial then does; ``open_at`` the stays at which
-    that leaves something out.
+    that leaves something out. ``own_sun`` is the weather file that the sun is of, if it is.
     """
 
     system: System
@@ -60,6 +61,7 @@ class Prepared:
     places: tuple[tuple[float, float], ...]
     open: tuple[str, ...]
     open_at: frozenset[str]
+    own_sun: OwnSun | None = None
 
     @property
     def has_source(self) -> bool:
@@ -73,6 +75,15 @@ class Prepared:
         """For how long the shortest of the backups holds what must run; None where there is none, or nobody knows. [h]"""
         hours = self.system.fixed.backup_h
         return hours if 0 < hours < UNKNOWN_H else None
+
+    def year_of_file(self) -> Weather | None:
+        """The one year of the rig's weather file, in the order of its days; None where there is none."""
+        own = self.own_sun
+        if own is None or not own.share_by_day:
+            return None
+        at = self.trip.day_numbers % len(own.share_by_day)
+        share, air = (np.array(one)[at][None] for one in (own.share_by_day, own.air_off_k_by_day))
+        return Weather(share, air)
 
     def weather(self, seed: int, years: int, *, first_year: int = 0, rain: Sequence[Rain] = ()) -> Weather:
         """Years of weather along its trip."""
@@ -149,6 +160,7 @@ def prepare(report: Report) -> Prepared:
         places=tuple(at),
         open=(still_open := tuple(_open(sheet, rig, backups))),
         open_at=_open_at(rig, trip, still_open),
+        own_sun=rig.solar.own_sun if rig.solar.sun_from == "file" else None,
     )
 
 

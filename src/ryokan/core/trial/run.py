@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ryokan.core.climate.above import Floats
+from ryokan.core.errors import NoAnswer
 from ryokan.core.evaluate import Report
 from ryokan.core.figure import Figure
 from ryokan.core.trial.figures import figures_of
@@ -108,6 +109,8 @@ def run_beside(
             there = simulate(system, days, weather, threads=threads, tell=progress.of_a_run())
             dark[name].append(there.dark_h[:, counts] > 0)
     middle = Outcome.joined(blocks)
+    of_file = prepared.year_of_file()
+    as_it_came = None if of_file is None else simulate(prepared.system, days, of_file).dark_h[:, counts] > 0
     seen = {name: np.concatenate(one) for name, one in dark.items()}
     as_it_is = middle.dark_h[:, counts] > 0
     out = [
@@ -117,7 +120,15 @@ def run_beside(
     ]
     first_dark = {id: np.concatenate([one[id] for one in out]) for id in away}
     figures = figures_of(
-        report, prepared, middle, seen.get("dull", as_it_is), seen.get("bright", as_it_is), first_dark, years=years, seed=drawn
+        report,
+        prepared,
+        middle,
+        seen.get("dull", as_it_is),
+        seen.get("bright", as_it_is),
+        first_dark,
+        years=years,
+        seed=drawn,
+        as_it_came=as_it_came,
     )
     return Trial(prepared, middle, years, drawn, figures), seen
 
@@ -136,9 +147,17 @@ def _in_blocks(years: int, block_years: int) -> Iterator[tuple[int, int]]:
         yield first, min(block_years, years - first)
 
 
-def follow(trial: Trial, year: int) -> Floats:
-    """One of the years of a trial hour by hour: shape (N × 24, 8), columns as the engine has them."""
-    weather = trial.prepared.weather(trial.seed, 1, first_year=year)
+def follow(trial: Trial, year: int | None) -> Floats:
+    """One of the years of a trial hour by hour, or that of its weather file: shape (N × 24, 8), columns as the engine has them.
+
+    Raises
+    ------
+    NoAnswer
+        The year of the file is asked for, and the sun is of no file, or of one whose days were not kept in their order.
+    """
+    weather = trial.prepared.year_of_file() if year is None else trial.prepared.weather(trial.seed, 1, first_year=year)
+    if weather is None:
+        raise NoAnswer("There is no weather file whose days are known in their order. Read it again.")
     outcome = simulate(trial.prepared.system, trial.prepared.trip.days, weather, follow=0)
     assert outcome.hours is not None
     return outcome.hours
