@@ -31,9 +31,14 @@ def serve(args: list[str]) -> None:
     if NO_WORKER in args:
         os.execv(GUNICORN[0], [*GUNICORN, *(arg for arg in args if arg != NO_WORKER)])
     web = subprocess.Popen([*GUNICORN, *args])
-    for number in (signal.SIGTERM, signal.SIGINT, signal.SIGHUP, signal.SIGQUIT):
-        # To gunicorn, which knows what each means; once it has ended, so does this.
-        signal.signal(number, lambda number, _: web.send_signal(number))
+    told: list[int] = []
+
+    def tell(number: int, _: object) -> None:
+        told.append(number)
+        web.send_signal(number)
+
+    for one in (signal.SIGTERM, signal.SIGINT, signal.SIGHUP, signal.SIGQUIT):
+        signal.signal(one, tell)  # gunicorn knows what each means; once it has ended, so does this
     worker = TaskWorker(dict(os.environ))
     worker.start()
     try:
@@ -42,7 +47,8 @@ def serve(args: list[str]) -> None:
             time.sleep(0.5)
     finally:
         worker.stop()
-    sys.exit(web.returncode)
+    # While it is still starting a signal ends it outright: it was told to.
+    sys.exit(0 if -web.returncode in told else web.returncode)
 
 
 def ryokan(args: list[str]) -> None:

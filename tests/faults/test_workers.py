@@ -14,6 +14,7 @@ from datetime import UTC, datetime
 from pathlib import Path
 from uuid import UUID
 
+from dev.postgres import free_port
 from sqlalchemy import Engine, select, text
 from test_trial_answers import HERE, LAMP
 
@@ -154,3 +155,38 @@ def test_of_two_workers_killed_and_paused_at_random_each_task_ends_once(engine: 
         assert tasks[end.task].state == end.state
         assert end.state == "done" or tasks[end.task].vanished >= MOST_VANISHED
     assert max(row.attempt for row in tasks.values()) > 1  # some were taken up from who was harmed
+
+
+def test_what_is_served_has_a_worker_that_is_started_again_and_ends_with_it(engine: Engine) -> None:
+    url = engine.url.render_as_string(hide_password=False)
+    env = {**os.environ, "RYOKAN_DATABASE_URL": url, "RYOKAN_SECRET_KEY": "a key for tests that is long enough"}
+
+    def workers() -> list[str]:
+        """Processes that work on this very database."""
+        found = []
+        for folder in Path("/proc").glob("[0-9]*"):
+            with suppress(OSError):
+                if b"ryokan\0worker" in (folder / "cmdline").read_bytes() and url.encode() in (folder / "environ").read_bytes():
+                    found.append(folder.name)
+        return found
+
+    def until(count: int, but: str = "") -> str:
+        ends = time.monotonic() + 20
+        while len(found := [one for one in workers() if one != but]) != count:
+            assert time.monotonic() < ends, found
+            time.sleep(0.1)
+        return found[0] if found else ""
+
+    command = [str(ROOT / "script/serve"), "--bind", f"127.0.0.1:{free_port()}", "--workers", "1"]
+    served = subprocess.Popen(command, env=env, stdin=subprocess.DEVNULL, stderr=subprocess.DEVNULL)
+    try:
+        first = until(1)
+        os.kill(int(first), signal.SIGKILL)
+        until(1, but=first)
+        served.send_signal(signal.SIGTERM)
+        assert served.wait(20) == 0
+        until(0)
+    finally:
+        if served.poll() is None:
+            served.terminate()
+            served.wait(20)

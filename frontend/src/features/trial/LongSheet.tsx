@@ -49,7 +49,12 @@ export function LongSheet({ long, canRun }: { long: LongTrial; canRun: boolean }
               Stopped; nothing was kept of it.
             </p>
           )}
-          {canRun && !long.ran?.is_current && (
+          {task?.state === "done" && (
+            <p role="status" className="mb-6 text-soft">
+              They are run; what came of them is on its way…
+            </p>
+          )}
+          {canRun && !long.ran?.is_current && task?.state !== "done" && (
             <div className="mb-6 max-w-[46rem]">
               <p className="mb-3">
                 Fifty years are run after each edit. A thousand tell rare nights apart, and what the answer hangs on;
