@@ -40,6 +40,11 @@ def test_a_run_in_blocks_is_the_run_in_one() -> None:
     assert asked().figures == run_trial(report, years=YEARS, block_years=YEARS).figures
 
 
+def test_hours_on_hookups_are_those_of_the_nights_there() -> None:
+    """Three nights on one, from noon to noon; the last morning is of the stay as well."""
+    assert asked().figures["trial.hookup_h"].value == 72
+
+
 def test_what_it_hangs_on_moves_the_nights_the_way_it_must() -> None:
     """One lamp of 25 W on a full bank of 1 280 Wh: a fifth more load, a fifth less bank, less sun are darker; never lighter."""
     found = {one.code: one for one in asked().hangs_on}

@@ -55,6 +55,7 @@ TITLES: dict[str, str] = {
     "trial.driven_wh": "Brought by driving",
     "trial.driven_h": "Hours of driving",
     "trial.hookup_wh": "Brought by hookups, beside what hung on them",
+    "trial.hookup_h": "Hours on hookups",
     "trial.generator_wh": "Brought by the generator, beside what hung on it",
     "trial.generator_h": "Hours of the generator",
     "trial.others_wh": "Brought by other systems",

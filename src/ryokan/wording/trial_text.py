@@ -77,6 +77,7 @@ ENERGY = (
     ("trial.sun_held_back_wh", "Sun that nobody could take"),
     ("trial.driven_wh", "Brought by driving"),
     ("trial.hookup_wh", "Brought by hookups"),
+    ("trial.hookup_h", "Hours on hookups"),
     ("trial.generator_wh", "Brought by the generator"),
     ("trial.generator_h", "Hours of the generator"),
     ("trial.cycles_per_year", "Full cycles in a year"),
@@ -160,8 +161,10 @@ def notes(
     if backup_h is not None:
         held = quantity(backup_h, "h")
         found.append(f"What must run and has a backup goes on for {held} once the bank is down; charging that is not counted.")
-    if any(not link.gives for link in rig.links.values()):
-        found.append("What other systems bring is taken to be there whenever it is due: their banks are not run along.")
+    if any(not link.gives and link.source != "alternator" for link in rig.links.values()):
+        found.append(
+            "What comes out of another system's bank is taken to be there whenever it is due: that bank is not run along."
+        )
     if rig.trial.shed_below_frac is None and rig.trial.spare_below_frac is None:
         found.append("Nobody switches anything off by hand: all runs until the bank is empty.")
     return found

@@ -70,6 +70,7 @@ UNITS = {
     "trial.month.*.dark_frac.*": "",
     "trial.generator_h": "h",
     "trial.driven_h": "h",
+    "trial.hookup_h": "h",
     "trial.cycles_per_year": "",
     "trial.life_years": "years",
     **{f"trial.{name}": "Wh" for name in ENERGY},
@@ -201,6 +202,11 @@ def _of_energy(writer: _Writer, report: Report, prepared: Prepared, outcome: Out
         stays = report.traces.rig.stays
         nights = [trip.stay_ids[at] for at, is_counted in zip(trip.stays, trip.counts, strict=True) if is_counted]
         writer.put("driven_h", sum(stays[id].driving_hours_per_day for id in nights), "h", "Of the whole trip.")
+    if prepared.system.on_mains.any():
+        afternoons, mornings = trip.days.segments[trip.counts].T
+        on = prepared.system.on_mains
+        hours = 12 * (on[afternoons].sum() + on[mornings].sum())
+        writer.put("hookup_h", float(hours), "h", "Of the whole trip, from noon of each arrival on.")
     _life(writer, report, prepared, float(of_trip[engine.DISCHARGED]))
 
 
