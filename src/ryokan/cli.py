@@ -20,6 +20,7 @@ from ryokan.core.job_file import MAX_BYTES, JobFile, OptionFile, UnreadableJobFi
 from ryokan.core.schedules.all import schedules
 from ryokan.core.schedules.spools import spools_to_buy
 from ryokan.core.trial.findings import with_trial
+from ryokan.core.trial.lent import bank_links
 from ryokan.core.trial.run import MAX_YEARS, run_trial
 from ryokan.core.wiring.numbering import with_numbers
 from ryokan.documents.schedules import schedules_csv, schedules_xlsx
@@ -126,7 +127,7 @@ def trial_file(file: Path, years: int, seed: int | None, as_json: bool, name: st
     """Run a job file through its own journey in years of drawn weather. Needs no database."""
     job, option, report = _worked(file, name)
     try:
-        found = run_trial(report, years=years, seed=seed, threads=2)
+        found = run_trial(report, beside=_beside(job, option, report), years=years, seed=seed, threads=2)
     except NoAnswer as error:
         raise click.ClickException(str(error)) from error
     with_it = with_trial(report, found.figures)
@@ -135,6 +136,16 @@ def trial_file(file: Path, years: int, seed: int | None, as_json: bool, name: st
         click.echo(json.dumps(document, ensure_ascii=False, indent=1))
     else:
         click.echo(trial_text(f"{job.title} – {option.name}", option.rig, with_it, units))
+
+
+def _beside(job: JobFile, option: OptionFile, report: Report) -> dict[str, Report]:
+    """The systems of the job out of whose banks links bring something."""
+    found: dict[str, Report] = {}
+    for id in bank_links(report.traces.rig):
+        giving = (one for one in job.options if one.system != option.system and id in one.rig.links and one.rig.links[id].gives)
+        if (other := next(giving, None)) is not None:
+            found[id] = evaluate(other.rig, job.parts)
+    return found
 
 
 def _worked(file: Path, name: str | None) -> tuple[JobFile, OptionFile, Report]:

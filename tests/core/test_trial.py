@@ -18,6 +18,7 @@ from ryokan.core.trial.chances import chance, change
 from ryokan.core.trial.equal_risk import equal_risk, sizes_of
 from ryokan.core.trial.findings import TRIAL_RULES, with_trial
 from ryokan.core.trial.help import what_might_help
+from ryokan.core.trial.long import digest_of
 from ryokan.core.trial.run import follow, run_trial, year_at
 from ryokan.core.trial.system import Stopped
 from ryokan.core.trial.trip import RUN_IN_NIGHTS, trip_of
@@ -643,3 +644,49 @@ def test_banks_and_arrays_are_of_the_sizes_that_parts_build() -> None:
     for pair in found.pairs:
         for watts in (pair.array_w, pair.least_w, pair.most_w):
             assert watts is None or watts in (0, 300) or watts % 175 == pytest.approx(0, abs=1e-6)
+
+
+# -- Out of another system's bank
+
+CORD = {"system": "Truck", "gives": False, "source": "bank", "output_a": 20, "output_v": 14.4, "hours_per_day": 2}
+
+
+def trailer(**more: Any) -> Report:
+    """A trailer that a truck charges from eleven to one, on five nights, and whose bank always has room for it."""
+    stays = {"first": stay(nights=5)}
+    storage = {"bank": {"nominal_ah": 300}}
+    return trip(
+        [load(10, 24, profile="all_day")],
+        watts=None,
+        stays=stays,
+        storage=storage,
+        trial={"start_frac": 0.3},
+        links={"c": {**CORD, **more}},
+    )
+
+
+def truck(ah: float = 100, **more: Any) -> Report:
+    """1 280 Wh at 20 W through wiring that passes 97 %: gone 62 hours after the first noon."""
+    return trip([load(20, 24, profile="all_day")], ah=ah, watts=None, stays={"first": stay(nights=5)}, **more)
+
+
+def brought(one: Report, beside: dict[str, Report] | None = None) -> float:
+    return float(run_trial(one, beside=beside, years=3).figures["trial.others_wh"].number)
+
+
+def test_what_comes_out_of_another_bank_ends_with_it() -> None:
+    """Of five noons the first three are before the end, and two of the hours before the next noon: five hours of ten."""
+    whole = brought(trailer())
+    assert brought(trailer(), {"c": truck()}) == pytest.approx(whole / 2)
+    assert brought(trailer(), {"c": truck(ah=400)}) == pytest.approx(whole)
+    assert brought(trailer(source="alternator"), {"c": truck()}) == pytest.approx(whole)  # no bank is asked
+    assert brought(trailer(), {"c": evaluate(rig([]))}) == pytest.approx(
+        whole
+    )  # it cannot be run: what is due is taken to come
+    assert run_trial(trailer(), years=2).prepared.as_due == ("Truck",)
+    assert run_trial(trailer(), beside={"c": truck()}, years=2).prepared.as_due == ()
+
+
+def test_another_bank_beside_it_is_another_answer_and_its_names_are_not() -> None:
+    of = [digest_of(trailer(), {"c": one}) for one in (truck(), truck(ah=101), truck(vehicle={"description": "a lorry"}))]
+    assert of[0] == of[2] != of[1] != digest_of(trailer())

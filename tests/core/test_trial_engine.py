@@ -153,7 +153,7 @@ def random_run(rng: np.random.Generator, *, plain_only: bool = False, years: int
         hookup_w=np.array([0.0, 0.0, rng.uniform(0, 600)]),
         on_mains=np.array([0.0, 0.0, 1.0]),
         driving_w=np.where(np.arange(24) == 10, rng.uniform(0, 400), 0.0) * np.ones((segments, 1)),
-        others_w=np.zeros((segments, 24)),
+        others_w=np.where(np.abs(np.arange(24) - 11) < 2, 80.0, 0.0) * np.ones((segments, 1)),
         generator_may=np.where((np.arange(24) >= 8) & (np.arange(24) < 21), 1.0, 0.0),
         anchors_c=np.array([-5.0, 5.0, 18.0, 30.0]),
         let_go=np.array([-1.0, rng.uniform(-1, 0.2), rng.uniform(0.2, 0.3), rng.uniform(0.3, 0.5)]),
@@ -177,7 +177,8 @@ def random_run(rng: np.random.Generator, *, plain_only: bool = False, years: int
 @pytest.mark.parametrize("seed", range(4))
 def test_the_compiled_engine_answers_as_its_own_source_over_lists_to_the_bit(seed: int) -> None:
     system, days, weather = random_run(np.random.default_rng(seed), nights=12)
-    given, written = engine_arguments(system, days, weather, follow=1)
+    weather = replace(weather, lent=np.random.default_rng(seed).random((weather.years, 12, 24)))
+    given, written = engine_arguments(system, days, weather, follow=1, keep_gone=True)
     compiled, interpreted = written(0, 2), as_lists(written(0, 2))
 
     engine.run_years(0, 2, *given, *compiled)

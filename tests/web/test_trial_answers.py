@@ -207,3 +207,33 @@ def test_the_year_of_a_weather_file_is_told_and_followed_as_it_came(browser: Bro
     known = browser.get(f"/options/{shops.option_id}").json["revision"]
     patch = [{"op": "replace", "path": "/solar/own_sun", "value": half}]
     assert browser.send("PATCH", f"/options/{shops.option_id}/rig", patch, If_Match=f'"{known}"').status_code == 422
+
+
+def test_what_comes_out_of_another_systems_bank_is_there_as_long_as_that_bank_is(browser: Browser, shops: Shops) -> None:
+    """The van of this shop goes dark on its third night; its trailer is charged out of it each noon."""
+    trailer = shops.second_system()
+    link = {"system": "Trailer", "gives": True, "source": "bank", "output_a": 5, "output_v": 14.4, "hours_per_day": 2}
+    sent = {"other_option_id": trailer, "link": link, "volts_of_fed_bank": True}
+    assert browser.send("POST", f"/options/{shops.option_id}/links", sent).status_code == 200
+    lamp = {**LAMP, "draw": {"kind": "watts", "watts": 5}}
+    of = {"/loads": {"lamp": lamp}, "/storage/bank": {"nominal_ah": 100}, "/stays": {"meadow": HERE}, "/trial/start_frac": 0.5}
+    browser.edit(trailer, *({"op": "add", "path": path, "value": value} for path, value in of.items()))
+
+    def brought() -> float:
+        return float(browser.get(f"/options/{trailer}/figures/trial.others_wh").json["figure"]["value"])
+
+    ends_early = brought()
+    notes = browser.get(f"/options/{trailer}/trial").json["ran"]["notes"]
+    assert not any("when it is due" in note for note in notes)
+    task = browser.send("POST", f"/options/{trailer}/trial/long").json
+    browser.edit(shops.option_id, {"op": "replace", "path": "/storage/bank/nominal_ah", "value": 1000})
+    assert brought() > 1.5 * ends_early > 0
+    again = browser.send("POST", f"/options/{trailer}/trial/long").json
+    assert again["id"] != task["id"]  # the same trailer behind another van
+
+    browser.edit(shops.option_id, {"op": "replace", "path": "/loads", "value": {}})
+    notes = browser.get(f"/options/{trailer}/trial").json["ran"]["notes"]
+    assert not any("when it is due" in note for note in notes)  # what it gives is a load of its own: it still runs
+    browser.edit(shops.option_id, {"op": "replace", "path": "/storage/bank", "value": None})
+    notes = browser.get(f"/options/{trailer}/trial").json["ran"]["notes"]
+    assert any("the bank of Van is taken to be there when it is due" in note for note in notes)

@@ -80,6 +80,7 @@ def evaluate(
     *,
     before: Report | None = None,
     trials: Mapping[str, Mapping[str, Figure]] | None = None,
+    beside: Mapping[str, Report] | None = None,
     plan: Plan = PLAN,
 ) -> Report:
     """Work out a rig.
@@ -96,6 +97,8 @@ def evaluate(
     trials : mapping of digest to figures
         Of trials that were run. The report has the figures and the findings of the one that is of this rig, if it is among
         them: by :func:`ryokan.core.trial.long.digest_of`.
+    beside : mapping of link to report, optional
+        For those: the systems of the job out of whose banks links bring something.
     plan : Plan
         The questions in their order, and the rules.
 
@@ -126,15 +129,15 @@ def evaluate(
     heard = [trace.answer for trace in work.traces.asked.get(READINGS, {}).values()]
     told, after = (tuple(one for each in heard for one in getattr(each, name)) for name in ("told", "follows"))
     report = Report(work.scope.all_figures(), findings, overruled, states, asked, told, after, work.traces)
-    return _with_its_trial(report, trials) if trials else report
+    return _with_its_trial(report, trials, beside) if trials else report
 
 
-def _with_its_trial(report: Report, trials: Mapping[str, Mapping[str, Figure]]) -> Report:
+def _with_its_trial(report: Report, trials: Mapping[str, Mapping[str, Figure]], beside: Mapping[str, Report] | None) -> Report:
     from ryokan.core.trial.findings import with_trial  # here: both are made of reports
     from ryokan.core.trial.long import digest_of
 
     try:
-        figures = trials.get(digest_of(report))
+        figures = trials.get(digest_of(report, beside))
     except NoAnswer:
         return report
     return report if figures is None else with_trial(report, figures)

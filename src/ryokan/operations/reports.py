@@ -89,9 +89,16 @@ def read_revision(revision: RevisionRow, book: PartsBook, *, like: Report | None
 
 
 def work_out_anew(
-    document: Document, rig: Rig, book: PartsBook, *, before: Report | None = None, trials: Trials | None = None
+    document: Document,
+    rig: Rig,
+    book: PartsBook,
+    *,
+    before: Report | None = None,
+    trials: Trials | None = None,
+    beside: Mapping[str, Report] | None = None,
 ) -> Reading:
-    """Something that is not stored, or not yet. ``before`` is of a rig that differs little, ``trials`` are those that were run.
+    """Something that is not stored, or not yet. ``before`` is of a rig that differs little, ``trials`` are those that were run,
+    with the systems ``beside``.
 
     Raises
     ------
@@ -99,7 +106,7 @@ def work_out_anew(
         The rig refers to a part that the book does not hold.
     """
     references = book_references(rig)
-    report = evaluate(rig, book(references) if references else {}, before=before, trials=trials)
+    report = evaluate(rig, book(references) if references else {}, before=before, trials=trials, beside=beside)
     # The report's own rig shares with the one before what they have in common.
     return Reading(document, report.traces.rig, report)
 

@@ -10,10 +10,12 @@ from uuid import UUID, uuid4
 
 from sqlalchemy.orm import Session
 
+from ryokan.core.evaluate import Report
 from ryokan.core.figure import Figure
 from ryokan.core.links.model import Link
 from ryokan.core.links.moved import moved
 from ryokan.core.rig import Rig
+from ryokan.core.trial.lent import bank_links
 from ryokan.core.vehicle import Vehicle
 from ryokan.operations.accounts import Actor
 from ryokan.operations.documents import document_of, head_documents
@@ -21,10 +23,11 @@ from ryokan.operations.errors import NotPossible, NotThere, Unacceptable
 from ryokan.operations.jobs import require_room, start_option
 from ryokan.operations.parts import parts_book
 from ryokan.operations.patches import Patch
-from ryokan.operations.reports import read_revision
+from ryokan.operations.reports import PartsBook, read_revision
 from ryokan.operations.rigs import Lost, Opened, change_rig, open_option
 from ryokan.store.jobs import JobStore
 from ryokan.store.models import OptionRow
+from ryokan.store.scope import ShopScope
 
 EndState: TypeAlias = Literal["alike", "differs", "missing"]
 
@@ -36,6 +39,36 @@ class OtherEnd:
     option: OptionRow
     state: EndState
     moved: Mapping[str, Figure] = field(default_factory=dict)  # what the link moves in a day, where both ends agree
+
+
+def reports_beside(session: Session, actor: Actor, option: OptionRow, rig: Rig) -> dict[str, Report]:
+    """Reports of the systems out of whose banks links bring something to a rig, by the ids of the links.
+
+    Of a system with several options it is the first that has the link's other end.
+    """
+    return _beside(JobStore(session, actor.scope), parts_book(session, actor.scope), option, rig)
+
+
+def reports_beside_of(session: Session, scope: ShopScope, option_id: UUID, rig: Rig) -> dict[str, Report]:
+    """The same for a worker, who is no person of the shop."""
+    store = JobStore(session, scope)
+    option = store.option(option_id)
+    return {} if option is None else _beside(store, parts_book(session, scope), option, rig)
+
+
+def _beside(store: JobStore, book: PartsBook, option: OptionRow, rig: Rig) -> dict[str, Report]:
+    wanted, found = bank_links(rig), dict[str, Report]()
+    if not wanted:
+        return found
+    for other in store.options_of(option.job_id):
+        if other.id == option.id or other.system == option.system:
+            continue
+        reading = read_revision(store.revision(other.id, other.head), book)
+        for id in wanted:
+            end = reading.rig.links.get(id)
+            if id not in found and end is not None and end.gives:
+                found[id] = reading.report
+    return found
 
 
 def add_system(

@@ -16,8 +16,7 @@ from sqlalchemy.orm import Session
 
 from ryokan.core.errors import NoAnswer
 from ryokan.core.rig import Rig
-from ryokan.core.trial.long import LongAnswer, as_json, digest_of_prepared, from_json, long_answer
-from ryokan.core.trial.prepare import prepare
+from ryokan.core.trial.long import LongAnswer, as_json, digest_of, from_json, long_answer
 from ryokan.core.trial.run import LONG_YEARS
 from ryokan.core.trial.system import Stopped
 from ryokan.operations.accounts import EDITORS, Actor
@@ -26,6 +25,7 @@ from ryokan.operations.errors import NotAllowed, NotPossible, NotThere, Unaccept
 from ryokan.operations.parts import parts_book
 from ryokan.operations.reports import work_out_anew
 from ryokan.operations.rigs import Worked, work_out
+from ryokan.operations.systems import reports_beside, reports_beside_of
 from ryokan.store.database import DatabaseUnavailable, transaction
 from ryokan.store.jobs import JobStore
 from ryokan.store.models import TaskRow
@@ -42,6 +42,7 @@ TELL_EVERY_S = 0.2  # so often progress is written and a wish to stop is heard
 MOST_VANISHED = 3  # a task at which so many workers were lost is given up: it may be what ends them
 
 VANISHED = "The worker that was at it ended, three times over. Whoever runs this server finds why in its log."
+MOVED_ON = "Another system of the job, out of whose bank something comes, was changed meanwhile. Run it again."
 
 
 # -- Asking and looking
@@ -61,7 +62,7 @@ def ask_for_long_trial(session: Session, actor: Actor, option_id: UUID, *, now: 
     """
     worked = work_out(session, actor, option_id)
     try:
-        digest = digest_of_prepared(worked.report, prepare(worked.report))
+        digest = digest_of(worked.report, reports_beside(session, actor, worked.option, worked.rig))
     except NoAnswer as error:
         raise Unacceptable(str(error)) from error
     store = TaskStore(session, actor.scope)
@@ -165,11 +166,12 @@ def work_on(
         if task is None:
             return False
         attempt, option_id, number, wished = task.attempt, task.option_id, task.revision, task.stop_wished
+        digest = task.digest
     try:
         if wished:
             raise Stopped
         answer = _work_out_long(engine, shop_id, option_id, number, _Teller(engine, shop_id, task_id, attempt, leaving))
-        end, why, result = "done", "", as_json(answer)
+        end, why, result = ("done", "", as_json(answer)) if answer.digest == digest else ("failed", MOVED_ON, None)
     except _Superseded:
         return False
     except _Leaving:
@@ -249,5 +251,6 @@ def _work_out_long(engine: Engine, shop_id: UUID, option_id: UUID, number: int, 
     scope = ShopScope(shop_id)
     with transaction(engine) as session:
         document = document_of(JobStore(session, scope).revision(option_id, number))
-        report = work_out_anew(document, Rig.model_validate(document), parts_book(session, scope)).report
-    return long_answer(report, years=LONG_YEARS, tell=tell)
+        reading = work_out_anew(document, Rig.model_validate(document), parts_book(session, scope))
+        beside = reports_beside_of(session, scope, option_id, reading.rig)
+    return long_answer(reading.report, beside=beside, years=LONG_YEARS, tell=tell)

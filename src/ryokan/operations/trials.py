@@ -34,6 +34,7 @@ from ryokan.operations.parts import list_parts, parts_book
 from ryokan.operations.patches import patched
 from ryokan.operations.reports import PartsBook, work_out_anew
 from ryokan.operations.rigs import Worked, work_out
+from ryokan.operations.systems import reports_beside
 from ryokan.operations.tasks import LongTrialOf, long_trial_of
 
 KEPT = 12  # trials in one process; one of fifty years and eight hundred nights takes two megabytes
@@ -62,12 +63,14 @@ class _Short:
     """A short trial of a rig, and the digest of what it read."""
 
     rig: Rig
+    beside: Mapping[str, Report]
     trial: Trial
     digest: str
 
-    def is_of(self, rig: Rig) -> bool:
-        """Whether it is of that rig: by the key that it is kept by it should be, and a wrong trial would be a wrong answer."""
-        return self.rig is rig or self.rig == rig
+    def is_of(self, rig: Rig, beside: Mapping[str, Report]) -> bool:
+        """Whether it is of that rig with those systems beside it: a wrong trial would be a wrong answer."""
+        theirs, others = ({id: report.traces.rig for id, report in one.items()} for one in (self.beside, beside))
+        return (self.rig is rig or self.rig == rig) and theirs == others
 
 
 class _Kept:
@@ -106,15 +109,16 @@ def read_trial(session: Session, actor: Actor, option_id: UUID) -> TrialOf:
 
 
 def _trial_of(session: Session, actor: Actor, worked: Worked) -> TrialOf:
+    beside = reports_beside(session, actor, worked.option, worked.rig)
     try:
-        short = _run(worked)
+        short = _run(worked, beside)
     except NoAnswer as error:
         long = long_trial_of(session, actor, worked, None)
         return TrialOf(worked, worked.report, None, long, str(error))
     long = long_trial_of(session, actor, worked, short.digest)
     best = long.answer.figures if long.answer is not None and long.is_current else short.trial.figures
     book = parts_book(session, actor.scope)
-    found = work_out_anew(worked.document, worked.rig, book, before=worked.report, trials={short.digest: best})
+    found = work_out_anew(worked.document, worked.rig, book, before=worked.report, trials={short.digest: best}, beside=beside)
     return TrialOf(worked, found.report, short.trial, long)
 
 
@@ -123,15 +127,15 @@ def report_with_trial(session: Session, actor: Actor, worked: Worked) -> Report:
     return _trial_of(session, actor, worked).report
 
 
-def _run(worked: Worked) -> _Short:
+def _run(worked: Worked, beside: Mapping[str, Report]) -> _Short:
     key = (worked.option.id, worked.revision.number, worked.revision.at)
     found = _kept.get(key)
-    if found is None or not found.is_of(worked.rig):
+    if found is None or not found.is_of(worked.rig, beside):
         with _RUNS.passed():
             found = _kept.get(key)
-            if found is None or not found.is_of(worked.rig):
-                trial = run_trial(worked.report, years=SHORT_YEARS)
-                found = _Short(worked.rig, trial, digest_of_prepared(worked.report, trial.prepared))
+            if found is None or not found.is_of(worked.rig, beside):
+                trial = run_trial(worked.report, beside=beside, years=SHORT_YEARS)
+                found = _Short(worked.rig, beside, trial, digest_of_prepared(worked.report, trial.prepared))
         _kept.put(key, found)
     return found
 
@@ -160,7 +164,7 @@ def follow_year(session: Session, actor: Actor, option_id: UUID, which: str) -> 
         There is nothing to run, or no such file.
     """
     worked = work_out(session, actor, option_id)
-    trial = _run(worked).trial
+    trial = _run(worked, reports_beside(session, actor, worked.option, worked.rig)).trial
     return Followed(worked, trial, follow(trial, None if which == OF_FILE else year_at(trial, RANKS[which])))
 
 
@@ -191,7 +195,8 @@ def ask_trial(session: Session, actor: Actor, option_id: UUID, said: str) -> tup
         Too many are being asked at once.
     """
     worked = work_out(session, actor, option_id)
-    return worked, _answer(worked, said, parts_book(session, actor.scope))
+    beside = reports_beside(session, actor, worked.option, worked.rig)
+    return worked, _answer(worked, said, parts_book(session, actor.scope), beside)
 
 
 def kept_questions(session: Session, actor: Actor, option_id: UUID) -> tuple[Worked, dict[str, Answered]]:
@@ -199,10 +204,11 @@ def kept_questions(session: Session, actor: Actor, option_id: UUID) -> tuple[Wor
     worked = work_out(session, actor, option_id)
     book = parts_book(session, actor.scope)
     kept = sorted(worked.rig.trial.questions.items(), key=lambda one: (one[1].position, one[0]))
-    return worked, {id: _answer(worked, one.said, book) for id, one in kept}
+    beside = reports_beside(session, actor, worked.option, worked.rig)
+    return worked, {id: _answer(worked, one.said, book, beside) for id, one in kept}
 
 
-def _answer(worked: Worked, said: str, book: PartsBook) -> Answered:
+def _answer(worked: Worked, said: str, book: PartsBook, beside: Mapping[str, Report]) -> Answered:
     read = read_what_if(said, worked.rig)
     if isinstance(read, AskedBack):
         return Answered(said, unread=read.part)
@@ -213,7 +219,7 @@ def _answer(worked: Worked, said: str, book: PartsBook) -> Answered:
                 changed, document = patched(worked.rig, worked.document, read.patch)
                 reading = work_out_anew(document, changed, book, before=worked.report)
                 report, rig = reading.report, reading.rig
-            prepared = prepare(report)
+            prepared = prepare(report, beside)
             rain = () if read.rain is None else (_rain(rig, prepared, read.rain),)
             outcome = simulate(prepared.system, prepared.trip.days, prepared.weather(rig.trial.seed, SHORT_YEARS, rain=rain))
         except (Unacceptable, DomainError) as error:
@@ -244,7 +250,8 @@ def banks_against_arrays(session: Session, actor: Actor, option_id: UUID, most_d
                 have_ah,
                 have_w,
             )
-            return worked, equal_risk(worked.report, most_dark, sizes)
+            beside = reports_beside(session, actor, worked.option, worked.rig)
+            return worked, equal_risk(worked.report, most_dark, sizes, beside)
         except NoAnswer as error:
             return worked, str(error)
 
@@ -281,13 +288,16 @@ def what_helps(session: Session, actor: Actor, option_id: UUID) -> list[Helped]:
         There is nothing to run.
     """
     worked = work_out(session, actor, option_id)
-    return helps(worked.rig, worked.document, worked.report, parts_book(session, actor.scope))
+    beside = reports_beside(session, actor, worked.option, worked.rig)
+    return helps(worked.rig, worked.document, worked.report, parts_book(session, actor.scope), beside)
 
 
-def helps(rig: Rig, document: dict[str, object], report: Report, book: PartsBook) -> list[Helped]:
+def helps(
+    rig: Rig, document: dict[str, object], report: Report, book: PartsBook, beside: Mapping[str, Report] | None = None
+) -> list[Helped]:
     """The same of a rig, its document and its report."""
     with _SEARCHES.passed():
-        prepared = prepare(report)
+        prepared = prepare(report, beside)
         seed = rig.trial.seed
         weather = prepared.weather(seed, HELP_YEARS)
         counts = prepared.trip.counts
@@ -297,7 +307,7 @@ def helps(rig: Rig, document: dict[str, object], report: Report, book: PartsBook
             try:
                 changed, after_document = patched(rig, document, one.patch)
                 reading = work_out_anew(after_document, changed, book, before=report)
-                after = prepare(reading.report)
+                after = prepare(reading.report, beside)
             except (Unacceptable, DomainError):
                 continue  # what cannot be made of this rig helps nobody
             if after.trip.nights != prepared.trip.nights or not brings_nothing_worse(report, reading.report):

@@ -185,6 +185,7 @@ def _ran(found: TrialOf, trial: Trial, its_reader: Reader) -> TrialRan:
             year_round=trial.prepared.trip.year_round,
             has_source=trial.prepared.has_source,
             backup_h=trial.prepared.backup_h,
+            as_due=trial.prepared.as_due,
         ),
         nights=_nights(rig, trial, figures),
         stays=[_stay(rig, id, figures, its_reader) for id in trial.prepared.trip.stay_ids if _ran_at(figures, id)],

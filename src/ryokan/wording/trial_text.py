@@ -143,7 +143,14 @@ def open_ends(still_open: Sequence[str], *, has_source: bool) -> list[str]:
 
 
 def notes(
-    rig: Rig, gaps: int, still_open: Sequence[str], *, year_round: bool, has_source: bool, backup_h: float | None
+    rig: Rig,
+    gaps: int,
+    still_open: Sequence[str],
+    *,
+    year_round: bool,
+    has_source: bool,
+    backup_h: float | None,
+    as_due: Sequence[str],
 ) -> list[str]:
     """What the trial takes for granted, as far as it is not said elsewhere."""
     found = open_ends(still_open, has_source=has_source)
@@ -161,9 +168,10 @@ def notes(
     if backup_h is not None:
         held = quantity(backup_h, "h")
         found.append(f"What must run and has a backup goes on for {held} once the bank is down; charging that is not counted.")
-    if any(not link.gives and link.source != "alternator" for link in rig.links.values()):
+    if as_due:
+        named = " and ".join(dict.fromkeys(as_due))
         found.append(
-            "What comes out of another system's bank is taken to be there whenever it is due: that bank is not run along."
+            f"What comes out of the bank of {named} is taken to be there when it is due: that bank cannot be run along."
         )
     if rig.trial.shed_below_frac is None and rig.trial.spare_below_frac is None:
         found.append("Nobody switches anything off by hand: all runs until the bank is empty.")

@@ -175,12 +175,12 @@ _SIGNATURE = "void({})".format(
         + [_COUNTS] * 3
         + [_FLOATS] * 10
         + ["int64"]
-        + [_FLOATS] * 9
+        + [_FLOATS] * 10
         + [_COUNTS] * 2
         + [_FLOATS] * 2
         + [_COUNTS] * 3
         + [_FLOATS] * 4
-        + ["int64", _FLOATS]
+        + ["int64", _FLOATS, _COUNTS]
     )
 )
 
@@ -216,6 +216,7 @@ def run_years(
     alone,  # by segment, weekday and hour: 1 where something that must run is on and has no backup
     surplus_from,  # by load that runs when charge abounds: charge from which on
     surplus_wh,  # by such a load, segment, weekday and hour
+    lent,  # by year, night and hour of the clock: share of what other systems bring that is there; one entry for all of it
     dark_h,  # out, by year and night
     must_dark_h,
     lowest,
@@ -229,11 +230,14 @@ def run_years(
     locked_wh,  # likewise
     following,  # the year whose hours are kept, or -1
     hours,  # out, by night and hour
+    gone,  # out, by year, night and hour of the clock: 1 without the bank, 2 without the inverter, 3 both; one entry for none
 ):
     """Run the years from ``first`` to ``last`` and fill in what the last arguments are for."""
     count = len(stores) // STORE
     anchors = len(anchors_c)
     surpluses = len(surplus_from)
+    lending = len(lent) > 1
+    keeping = len(gone) > 1
     segment_count = len(hookup_w)
     usable = 0.0
     whole = 0.0
@@ -331,6 +335,8 @@ def run_years(
                     generator = fixed[GENERATOR_W] if generating else 0.0
                     driving = driving_w[hours_here + hour]
                     others = others_w[hours_here + hour]
+                    if lending:
+                        others *= lent[of_night * 24 + hour]
                     steady = hookup + driving + others + generator
                     sources = sun + steady
 
@@ -534,6 +540,8 @@ def run_years(
                     if generating:
                         sums[(year * segment_count + segment) * SUMS + GENERATOR_H] += 1.0
 
+                    if keeping:
+                        gone[of_night * 24 + hour] = (1 if down else 0) + (2 if stopped and inverting else 0)
                     if year == following:
                         at = ((night * 2 + half) * 12 + step) * HOUR
                         hours[at + HOUR_CHARGE] = at_end / whole

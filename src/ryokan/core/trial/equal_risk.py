@@ -12,6 +12,7 @@ from ryokan.core.parts.arrange import arrangement
 from ryokan.core.parts.model import Battery, PanelPart
 from ryokan.core.storage.rules import MAX_PARALLEL
 from ryokan.core.trial.chances import Chance, chance
+from ryokan.core.trial.lent import Beside
 from ryokan.core.trial.prepare import Prepared, prepare
 from ryokan.core.trial.system import Store, System, Weather, simulate
 
@@ -91,7 +92,7 @@ def _steps(factors: Sequence[float], have: float, sizes: Sequence[float]) -> lis
     return sorted({*chosen, have, *(one for one in wanted if one == 0)})
 
 
-def equal_risk(report: Report, most_dark: float, sizes: Sizes | None = None) -> EqualRisk:
+def equal_risk(report: Report, most_dark: float, sizes: Sizes | None = None, beside: Beside | None = None) -> EqualRisk:
     """The smallest array for each bank with which no more than a share of the nights has a dark hour.
 
     Parameters
@@ -101,6 +102,8 @@ def equal_risk(report: Report, most_dark: float, sizes: Sizes | None = None) -> 
         Share of the nights of the journey.
     sizes : Sizes, optional
         What may be bought, by :func:`sizes_of`.
+    beside : mapping of link to report, optional
+        The systems out of whose banks links bring something.
 
     Raises
     ------
@@ -112,7 +115,7 @@ def equal_risk(report: Report, most_dark: float, sizes: Sizes | None = None) -> 
     Bank and array are made larger and smaller as they are: same place, same lie, same kind, controllers along with the panels.
     All on the same years of weather. Looked for by halving; one step to either side of what is found is run as well.
     """
-    prepared = prepare(report)
+    prepared = prepare(report, beside)
     have_ah, have_w = what_there_is(report)
     sizes = sizes or Sizes()
     banks = [ah / have_ah for ah in _steps(BANKS, have_ah, sizes.banks_ah)]

@@ -12,6 +12,7 @@ import numpy as np
 from ryokan.core.evaluate import Report
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.trial.chances import change
+from ryokan.core.trial.lent import Beside
 from ryokan.core.trial.prepare import Prepared, prepare, sheet_of
 from ryokan.core.trial.progress import Tell
 from ryokan.core.trial.run import LONG_YEARS, VERSION, run_beside
@@ -60,12 +61,21 @@ class LongAnswer:
     hangs_on: tuple[Hanging, ...]
 
 
-def long_answer(report: Report, *, years: int = LONG_YEARS, threads: int = 1, tell: Tell | None = None) -> LongAnswer:
+def long_answer(
+    report: Report,
+    *,
+    beside: Beside | None = None,
+    years: int = LONG_YEARS,
+    threads: int = 1,
+    tell: Tell | None = None,
+) -> LongAnswer:
     """Run the rig of a report for long, and beside it with what may come out otherwise, on the same years of weather.
 
     Parameters
     ----------
     report : Report
+    beside : mapping of link to report, optional
+        The systems out of whose banks links bring something.
     years : int
         Of weather, 2 to 2 000.
     threads : int
@@ -80,7 +90,7 @@ def long_answer(report: Report, *, years: int = LONG_YEARS, threads: int = 1, te
     Stopped
         ``tell`` answered False.
     """
-    prepared, sheet = prepare(report), sheet_of(report)
+    prepared, sheet = prepare(report, beside), sheet_of(report)
     asked = list(_ends(prepared, sheet))
     systems = {f"{one.code} {end}": system for one in asked for end, system in one.systems.items()}
     trial, dark = run_beside(report, systems, years=years, threads=threads, tell=tell, prepared=prepared)
@@ -183,7 +193,7 @@ def _side(before: Flags, after: Flags) -> Side:
 # -- By what an answer is known again
 
 
-def digest_of(report: Report) -> str:
+def digest_of(report: Report, beside: Beside | None = None) -> str:
     """The digest of what a trial of this rig reads: two rigs of one digest have one answer.
 
     Raises
@@ -196,7 +206,7 @@ def digest_of(report: Report) -> str:
     SHA-256 over what the engine runs on, and over the little that figures are made of beside it. Names, wires, prices and
     photographs are not among it. The version of the engine is, so that an answer of another one is told to be.
     """
-    return digest_of_prepared(report, prepare(report))
+    return digest_of_prepared(report, prepare(report, beside))
 
 
 def digest_of_prepared(report: Report, prepared: Prepared) -> str:
@@ -216,18 +226,13 @@ def _digest(report: Report, prepared: Prepared, sheet: Sheet) -> str:
 
 
 def _read(report: Report, prepared: Prepared, sheet: Sheet) -> Iterator[Any]:
-    rig, trip, system = report.traces.rig, prepared.trip, prepared.system
+    rig, trip = report.traces.rig, prepared.trip
     yield from (VERSION, rig.trial.seed)
-    for member in fields(system):
-        if member.name not in ("stores", "fixed"):
-            yield getattr(system, member.name)
-    yield np.array(system.fixed.row(), dtype=np.float64)
-    for store in system.stores:
-        yield from (np.array(store.row(), dtype=np.float64), store.left_by_c)
-    days = trip.days
-    yield from (days.segments, days.weekdays, days.begins, trip.day_numbers, trip.counts, trip.stays)
-    yield from (trip.segments, trip.stay_ids, stays_away(rig, prepared), prepared.places, sorted(prepared.open_at))
-    yield from (prepared.off_frac, prepared.air_spread_k, prepared.has_source)
+    yield from _run_of(prepared)
+    for lender in prepared.lenders:
+        yield from (lender.share, lender.by_inverter)
+        yield from _run_of(lender.prepared)
+    yield from (stays_away(rig, prepared), sorted(prepared.open_at), prepared.off_frac, prepared.has_source)
     of_file = prepared.year_of_file()
     yield from () if of_file is None else (of_file.share, of_file.air_off_k)
     yield [float(rig.stays[id].driving_hours_per_day) for id in trip.stay_ids]
@@ -235,6 +240,19 @@ def _read(report: Report, prepared: Prepared, sheet: Sheet) -> Iterator[Any]:
     yield chemistry, None if unit is None else unit.value
     yield [sheet.assumption(f"{chemistry}.{name}").value for name in ("cycles", "calendar_years", "dod_frac")]
     yield [sheet.assumption(f"trial_off_{name}").value for name in OFF]
+
+
+def _run_of(prepared: Prepared) -> Iterator[Any]:
+    """What the engine runs of a rig, and what its weather is drawn by."""
+    trip, system, days = prepared.trip, prepared.system, prepared.trip.days
+    for member in fields(system):
+        if member.name not in ("stores", "fixed"):
+            yield getattr(system, member.name)
+    yield np.array(system.fixed.row(), dtype=np.float64)
+    for store in system.stores:
+        yield from (np.array(store.row(), dtype=np.float64), store.left_by_c)
+    yield from (days.segments, days.weekdays, days.begins, trip.day_numbers, trip.counts, trip.stays)
+    yield from (trip.segments, trip.stay_ids, prepared.places, prepared.air_spread_k)
 
 
 OFF = ("loads_frac", "driving_frac", "air_k", "bank_frac", "idle_frac")

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Iterator, Sequence
-from dataclasses import dataclass
+from collections.abc import Collection, Iterator, Mapping, Sequence
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -14,6 +14,7 @@ from ryokan.core.climate.stay import place_of
 from ryokan.core.errors import NoAnswer
 from ryokan.core.evaluate import Report
 from ryokan.core.figure import Sheet
+from ryokan.core.links.model import Link
 from ryokan.core.loads.quiet import quiet_span
 from ryokan.core.loads.step import by_meter
 from ryokan.core.parts.fitted import Fitted
@@ -23,6 +24,7 @@ from ryokan.core.storage.heating import ROW_ID
 from ryokan.core.storage.model import Chemistry
 from ryokan.core.trial.backup import UNKNOWN_H, Backups, backups_of
 from ryokan.core.trial.bank import charge_at_which_it_stops, stores_of
+from ryokan.core.trial.lent import Beside, Lender, bank_links, lent
 from ryokan.core.trial.loads_by_hour import (
     AMBIENTS,
     FIRST_SHED,
@@ -50,7 +52,9 @@ class Prepared:
     ``off_frac`` is what the mean sun of a month may be off by, either way, eight times in ten; ``air_spread_k`` one standard
     deviation of a day's air. Shapes (S,). ``open`` are what is there
     or planned, and not known or not chosen: codes of what the trial then does; ``open_at`` the stays at which
-    that leaves something out. ``own_sun`` is the weather file that the sun is of, if it is.
+    that leaves something out. ``own_sun`` is the weather file that the sun is of, if it is; ``lenders``
+    are the systems of the job out of whose banks something comes, ``as_due`` the names of
+    those that are taken to give what is due, since they cannot be run along.
     """
 
     system: System
@@ -62,6 +66,8 @@ class Prepared:
     open: tuple[str, ...]
     open_at: frozenset[str]
     own_sun: OwnSun | None = None
+    lenders: tuple[Lender, ...] = ()
+    as_due: tuple[str, ...] = ()
 
     @property
     def has_source(self) -> bool:
@@ -86,16 +92,26 @@ class Prepared:
         return Weather(share, air)
 
     def weather(self, seed: int, years: int, *, first_year: int = 0, rain: Sequence[Rain] = ()) -> Weather:
-        """Years of weather along its trip."""
+        """Years of weather along its trip, with what the systems beside it have to give in them."""
         of_night = self.trip.days.segments
-        return draw_weather(
+        drawn = draw_weather(
             self.places, of_night, self.trip.day_numbers, self.air_spread_k[of_night],
             seed=seed, years=years, first_year=first_year, rain=rain,
         )  # fmt: skip
+        if not self.lenders:
+            return drawn
+        return replace(drawn, lent=lent(self.lenders, self.trip, seed, years, first_year=first_year, rain=rain))
 
 
-def prepare(report: Report) -> Prepared:
+def prepare(report: Report, beside: Beside | None = None) -> Prepared:
     """The rig of a report as the engine takes it.
+
+    Parameters
+    ----------
+    report : Report
+    beside : mapping of link to report, optional
+        The systems out of whose banks links bring something; those that are left out are taken to give what is due, as are
+        those that cannot be run.
 
     Raises
     ------
@@ -137,7 +153,7 @@ def prepare(report: Report) -> Prepared:
         hookup_w=_hookup_w(sheet, rig, segments),
         on_mains=np.array([float(rig.stays[one.stay].hookup != "none") for one in segments]),
         driving_w=driving * _volts_times(sheet, "charging.mode.driving.into_bank_a"),
-        others_w=_others_w(sheet, rig, segments, driving),
+        others_w=_others_w(sheet, rig, segments, driving, rig.links),
         generator_may=_generator_may(rig),
         anchors_c=tables.anchors_c,
         let_go=_let_go(rig, tables.levels),
@@ -150,6 +166,7 @@ def prepare(report: Report) -> Prepared:
         surplus_from=tables.surplus_from,
         surplus_wh=_through_inverter(sheet, loads, tables),
     )
+    lenders, as_due = _lenders(sheet, rig, segments, driving, beside or {})
     at = [place_of(places[one.stay]) if one.stay in places else SOMEWHERE for one in segments]
     return Prepared(
         system=system,
@@ -161,7 +178,31 @@ def prepare(report: Report) -> Prepared:
         open=(still_open := tuple(_open(sheet, rig, backups))),
         open_at=_open_at(rig, trip, still_open),
         own_sun=rig.solar.own_sun if rig.solar.sun_from == "file" else None,
+        lenders=lenders,
+        as_due=as_due,
     )
+
+
+def _lenders(
+    sheet: Sheet, rig: Rig, segments: Sequence[Segment], driving: Floats, beside: Beside
+) -> tuple[tuple[Lender, ...], tuple[str, ...]]:
+    whole = _others_w(sheet, rig, segments, driving, rig.links)
+    found, as_due = list[Lender](), list[str]()
+    for id in bank_links(rig):
+        link = rig.links[id]
+        brings = _others_w(sheet, rig, segments, driving, {id: link})
+        if not brings.any():
+            continue
+        try:
+            theirs = prepare(beside[id]) if id in beside else None
+        except NoAnswer:
+            theirs = None
+        if theirs is None:
+            as_due.append(link.system)
+        else:
+            share = np.divide(brings, whole, out=np.zeros_like(whole), where=whole > 0)
+            found.append(Lender(theirs, share, link.source == "inverter"))
+    return tuple(found), tuple(as_due)
 
 
 def sheet_of(report: Report) -> Sheet:
@@ -254,10 +295,10 @@ def _open(sheet: Sheet, rig: Rig, backups: Backups) -> Iterator[str]:
         yield "backup"
 
 
-def _others_w(sheet: Sheet, rig: Rig, segments: Sequence[Segment], driving: Floats) -> Floats:
+def _others_w(sheet: Sheet, rig: Rig, segments: Sequence[Segment], driving: Floats, links: Mapping[str, Link]) -> Floats:
     """What other systems of the job bring: while driving, or for so many hours about noon. Shape (S, 24). [W]"""
     out = np.zeros((len(segments), 24))
-    for id, link in rig.links.items():
+    for id, link in links.items():
         watts = _volts_times(sheet, f"charging.link.{id}.output_a")
         if link.gives or watts == 0:
             continue

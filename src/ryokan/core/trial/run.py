@@ -12,6 +12,7 @@ from ryokan.core.errors import NoAnswer
 from ryokan.core.evaluate import Report
 from ryokan.core.figure import Figure
 from ryokan.core.trial.figures import figures_of
+from ryokan.core.trial.lent import Beside
 from ryokan.core.trial.prepare import Prepared, prepare
 from ryokan.core.trial.progress import Progress, Tell
 from ryokan.core.trial.stretch import nights_out, stays_away
@@ -42,6 +43,7 @@ class Trial:
 def run_trial(
     report: Report,
     *,
+    beside: Beside | None = None,
     years: int = SHORT_YEARS,
     seed: int | None = None,
     rain: Sequence[Rain] = (),
@@ -54,6 +56,8 @@ def run_trial(
     Parameters
     ----------
     report : Report
+    beside : mapping of link to report, optional
+        The systems out of whose banks links bring something.
     years : int
         Of weather, 2 to 2 000.
     seed : int, optional
@@ -74,7 +78,17 @@ def run_trial(
     Stopped
         ``tell`` answered False.
     """
-    return run_beside(report, {}, years=years, seed=seed, rain=rain, threads=threads, block_years=block_years, tell=tell)[0]
+    return run_beside(
+        report,
+        {},
+        prepared=prepare(report, beside),
+        years=years,
+        seed=seed,
+        rain=rain,
+        threads=threads,
+        block_years=block_years,
+        tell=tell,
+    )[0]
 
 
 def run_beside(

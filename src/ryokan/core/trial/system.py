@@ -143,11 +143,13 @@ class Weather:
     """Years of weather over the halves of the nights: (Y, N, 2).
 
     ``share`` is where a day lies between the dullest (0) and the brightest (1) of its month, ``air_off_k`` how far its air is
-    from the mean. [K]
+    from the mean. [K] ``lent`` (Y, N, 24) is how much is there of what other systems bring, by the hour of the clock; None for
+    all of it.
     """
 
     share: Floats
     air_off_k: Floats
+    lent: Floats | None = None
 
     @property
     def years(self) -> int:
@@ -162,7 +164,8 @@ class Outcome:
     dark hour was dark, and when. ``sums`` (Y, S, 16) are Wh and hours in the order of the engine.
 
     ``hours`` (N × 24, 8) are those of the year that was followed, if one was; ``residual_wh`` is the largest that any hour does
-    not account for.
+    not account for; ``gone`` (Y, N, 24), if it was asked for, by the hour of the clock 1 without the bank, 2 without the
+    inverter, 3 without both.
     """
 
     dark_h: Counts
@@ -175,6 +178,7 @@ class Outcome:
     sums: Floats
     hours: Floats | None
     residual_wh: float
+    gone: Counts | None = None
 
     @classmethod
     def joined(cls, blocks: Sequence[Outcome]) -> Outcome:
@@ -216,6 +220,7 @@ def simulate(
     weather: Weather,
     *,
     follow: int | None = None,
+    keep_gone: bool = False,
     threads: int = 1,
     tell: Any = None,
 ) -> Outcome:
@@ -225,6 +230,8 @@ def simulate(
     ----------
     follow : int, optional
         The year whose hours are kept.
+    keep_gone : bool
+        Whether it is kept for every hour of every year what was gone.
     threads : int
         How many run side by side, each with years of its own. The answer is the same with any number, to the bit.
     tell : callable, optional
@@ -235,7 +242,7 @@ def simulate(
     Stopped
         ``tell`` answered False.
     """
-    arguments, written = engine_arguments(system, days, weather, follow)
+    arguments, written = engine_arguments(system, days, weather, follow, keep_gone=keep_gone)
     from ryokan.core.trial.engine import run_years  # here: it takes a second to load, and few reports need it
 
     starts = range(0, weather.years, CHUNK_YEARS)
@@ -271,7 +278,9 @@ def _told(tell: Any, done: int) -> None:
 class _Written:
     """The arrays that the engine writes into, with room to work in for each call."""
 
-    def __init__(self, years: int, nights: int, segments: int, stores: int, sums: int, hour: int, follow: int | None) -> None:
+    def __init__(
+        self, years: int, nights: int, segments: int, stores: int, sums: int, hour: int, follow: int | None, keep_gone: bool
+    ) -> None:
         self._shape, self._stores, self._sums, self._segments = (years, nights), stores, sums, segments
         of_nights = years * nights
         self.dark_h, self.must_dark_h = np.zeros(of_nights, np.int64), np.zeros(of_nights, np.int64)
@@ -281,6 +290,7 @@ class _Written:
         self._follow = -1 if follow is None else follow
         self.hours = np.zeros(nights * 24 * hour if follow is not None else 1)
         self._hour = hour
+        self.gone = np.zeros(of_nights * 24 if keep_gone else 1, np.int64)
         self._residuals: list[Floats] = []
 
     def __call__(self, first: int, last: int) -> tuple[Any, ...]:
@@ -289,7 +299,7 @@ class _Written:
         following = self._follow if first <= self._follow < last else -1
         return (
             self.dark_h, self.must_dark_h, self.lowest, self.at_dawn, self.full_h, self.cause, self.cause_h, self.sums,
-            residual, np.zeros(self._stores), np.zeros(self._stores), following, self.hours,
+            residual, np.zeros(self._stores), np.zeros(self._stores), following, self.hours, self.gone,
         )  # fmt: skip
 
     def outcome(self) -> Outcome:
@@ -301,12 +311,13 @@ class _Written:
             **by_night,
             sums=self.sums.reshape(self._shape[0], self._segments, self._sums),
             hours=self.hours.reshape(-1, self._hour) if self._follow >= 0 else None,
+            gone=self.gone.reshape(*self._shape, 24) if len(self.gone) > 1 else None,
             residual_wh=float(max((one[0] for one in self._residuals), default=0.0)),
         )
 
 
 def engine_arguments(
-    system: System, days: Days, weather: Weather, follow: int | None = None
+    system: System, days: Days, weather: Weather, follow: int | None = None, *, keep_gone: bool = False
 ) -> tuple[tuple[Any, ...], _Written]:
     """What :func:`.engine.run_years` takes between the years and what it writes to, and the latter."""
     from ryokan.core.trial.engine import DAYS, HOUR, SUMS
@@ -342,5 +353,6 @@ def engine_arguments(
         *tables,
         len(system.let_go),
         *loads,
+        np.ones(1) if weather.lent is None else flat(weather.lent, dtype=np.float64).ravel(),
     )
-    return arguments, _Written(weather.years, days.nights, system.segments, len(system.stores), SUMS, HOUR, follow)
+    return arguments, _Written(weather.years, days.nights, system.segments, len(system.stores), SUMS, HOUR, follow, keep_gone)
