@@ -24,6 +24,7 @@ from ryokan.store.queue import WORK, conninfo
 
 TAKE_UP = "take_up"
 HEARTBEAT_S = 2.0
+TAKE_UP_EVERY = "* * * * * */5"  # the sixth field is seconds
 STALLED_AFTER_S = 8.0  # without a heartbeat for so long a worker is held to have vanished
 LEAVES_WITHIN_S = 1.0  # when it is told to end, a task that is about to be done may be
 POLL_S = 2.0  # beside being told
@@ -44,8 +45,8 @@ def worker_app(engine: Engine, clock: Callable[[], datetime]) -> App:
         if work_on(engine, UUID(shop_id), UUID(task_id), context.job.id, clock=clock, leaving=leaving):
             raise JobAborted
 
-    # Of several workers one is asked, and never two at once. A minute's sixth field is its seconds.
-    @app.periodic(cron="* * * * * */5")
+    # Of several workers one is asked, and never two at once.
+    @app.periodic(cron=TAKE_UP_EVERY)
     @app.task(name=TAKE_UP, queueing_lock=TAKE_UP, priority=1)
     async def take_up_what_is_left(timestamp: int) -> None:
         stalled = await app.job_manager.get_stalled_jobs(seconds_since_heartbeat=STALLED_AFTER_S)
