@@ -75,8 +75,11 @@ class TaskStore:
         return task
 
     def forget_old(self, option_id: UUID, *, keep: int) -> None:
-        """Delete all but the newest of an option's tasks that have ended."""
+        """Delete all but the newest of an option's tasks that have ended; the one that was done last always stays."""
+        done = self.last_done(option_id)
         ended = select(TaskRow.id).where(*self._of(option_id), TaskRow.state.not_in(AT_WORK))
+        if done is not None:
+            ended, keep = ended.where(TaskRow.id != done.id), keep - 1
         old = self._session.scalars(ended.order_by(TaskRow.asked_at.desc(), TaskRow.id).offset(keep)).all()
         for id in old:
             self._session.delete(self._session.get_one(TaskRow, (self._shop_id, id)))
