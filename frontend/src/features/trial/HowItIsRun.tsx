@@ -11,7 +11,8 @@ const hundredths = (share: number | null) => (share === null ? null : Math.round
 
 /** What people do on the trip, and which years they meet. */
 export function HowItIsRun({ notes }: { notes: string[] }) {
-  const { trial, solar } = useRig().rig;
+  const { trial, solar, stays } = useRig().rig;
+  const several = Object.keys(stays).length > 1;
   const carried = Object.values(solar.arrays).some((array) => array.place === "carried");
   return (
     <>
@@ -62,7 +63,7 @@ export function HowItIsRun({ notes }: { notes: string[] }) {
             path="/trial/portable_out"
             value={trial.portable_out}
             options={[
-              { value: true, label: "at every stay" },
+              { value: true, label: several ? "at the stays ticked below" : "at every stay" },
               { value: false, label: "never" },
             ]}
           />
@@ -93,7 +94,7 @@ function SetOutAt() {
   if (stays.length < 2) return null;
   return (
     <fieldset className="py-2" disabled={!answer.may_edit}>
-      <legend className="text-[14px] text-soft">Of these stays</legend>
+      <legend className="text-[14px] text-soft">It is set out at</legend>
       {stays.map(([id, { place }], at) => (
         <label key={id} className="touch mr-5 inline-flex items-center gap-2">
           <input
