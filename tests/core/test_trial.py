@@ -599,9 +599,13 @@ def test_a_backup_is_filled_again_while_there_is_power() -> None:
 
 
 def test_how_long_it_holds_is_asked_for_where_nobody_knows() -> None:
-    storage = {"others": {"b": {**BACKUP, "capacity_ah": None}}}
-    prepared = run_trial(trip([MUST], watts=None, storage=storage), years=2).prepared
-    assert "backup" in prepared.open
+    for more, is_open in (
+        ({"capacity_ah": None}, True),
+        ({"capacity_ah": None, "holds_h": 30}, True),
+        ({"holds_h": 30}, False),
+    ):
+        prepared = run_trial(trip([MUST], watts=None, storage={"others": {"b": {**BACKUP, **more}}}), years=2).prepared
+        assert ("backup" in prepared.open) is is_open, more
 
 
 def test_a_portable_array_that_is_left_in_at_a_stay_brings_nothing_there() -> None:

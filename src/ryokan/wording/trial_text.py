@@ -131,7 +131,7 @@ OPEN = {
     "driving": "What driving brings is not chosen or not known: it brings nothing.",
     "array": "What one of the arrays gives is not known: it is left out.",
     "generator": "What the generator gives is not known: it is left out.",
-    "backup": "How long a backup holds is not known: nothing is said of how long its load goes on once the bank is down.",
+    "backup": "The size of a backup is not known: it is taken to hold its load for as long as it is there for.",
 }
 NO_SOURCE = "Nothing that charges is chosen yet: this is what the bank does alone."
 
