@@ -57,6 +57,19 @@ def test_an_option_as_found_follows_its_survey_and_a_plan_begins_with_what_stays
     assert (rig["charging"]["alternators"]["alternator"]["rated_a"], watts(rig), rig["survey"]["as_found"]) == (120, 0, False)
 
 
+def test_a_found_bank_can_be_unsaid_and_taken_away(shops: Shops) -> None:
+    browser = shops.browser()
+    made = browser.send("POST", f"/options/{shops.option_id}/copies", {"name": "As found", "begin": "as_found"}).json
+    bank = {"kind": "bank", "battery": {"chemistry": "agm", "nominal_v": 12, "capacity_ah": 100}, "series": 2}
+    edit(browser, made["id"], found("house", bank))
+    for member in ("nominal_v", "chemistry", "capacity_ah"):
+        edit(browser, made["id"], {"op": "replace", "path": f"/survey/items/house/battery/{member}", "value": None})
+        assert browser.get(f"/options/{made['id']}").status_code == 200
+    after = edit(browser, made["id"], {"op": "remove", "path": "/survey/items/house"})
+    assert after["rig"]["survey"]["items"] == {} and after["rig"]["storage"]["bank"] is None
+    assert browser.get(f"/options/{made['id']}").json["rig"] == after["rig"]
+
+
 def test_a_survey_is_carried_to_the_other_options(shops: Shops) -> None:
     browser = shops.browser()
     made = browser.send("POST", f"/options/{shops.option_id}/copies", {"name": "As found", "begin": "as_found"}).json

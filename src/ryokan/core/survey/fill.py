@@ -43,14 +43,15 @@ CLASS_SLACK = 0.15  # plates round: 12.0 to 13.0 V are one class (common practic
 def follow_survey(rig: Rig, before: Survey) -> Rig:
     """A rig as found after its survey has changed: what the survey now says otherwise than before stands for the rig.
 
-    Members that the change does not touch keep what was written in them by hand. A rig that is planned stays as it is.
+    Members that the change does not touch keep what was written in them by hand, and the kind and the volts class of a bank
+    stay until another is said: a rig always has one. A rig that is planned stays as it is.
     """
     if not rig.survey.as_found or rig.survey == before:
         return rig
     then = _members(before) if before.as_found else _members(Survey())
     now = _members(rig.survey)
     changed = {place: value for place, value in now.items() if place not in then or value != then[place]}
-    changed |= dict.fromkeys(then.keys() - now.keys())
+    changed |= {place: None for place in then.keys() - now.keys() if _is_a_thing(rig, place)}
     follows = _with(rig, {**changed, **_instead_of_stand_ins(rig, changed, now)})
     return with_runs_found(follows, rig.model_copy(update={"survey": before}))
 
@@ -79,10 +80,19 @@ def _instead_of_stand_ins(rig: Rig, changed: dict[str, Any], now: dict[str, Any]
 
 
 def _is_there(rig: Rig, family: str, id: str) -> bool:
+    return id in _at(rig, family)
+
+
+def _is_a_thing(rig: Rig, place: str) -> bool:
+    """Whether a place is one in a collection, out of which it can go, and not a member that the rig always has."""
+    return isinstance(_at(rig, place.rpartition(".")[0]), dict)
+
+
+def _at(rig: Rig, place: str) -> Any:
     owner: Any = rig
-    for name in family.split("."):
+    for name in place.split(".") if place else ():
         owner = getattr(owner, name)
-    return id in owner
+    return owner
 
 
 def as_found(rig: Rig) -> Rig:
