@@ -147,6 +147,13 @@ def test_loads_that_share_a_fuse_are_of_one_kind_and_draw_no_more_than_it_bears(
     assert put_together(rig, figures, 10) == {"Lighting": ("l40", "l50")}
     assert put_together(rig, figures, 12) == {"Lighting": ("l30", "l40", "l50")}
     assert put_together(rig, figures, 4) == {}
+    # Of very many small ones no circuit holds more than one may, and no more are offered than a rig has.
+    many = {f"m{n}": load(f"spot {n}", 0.1, group=("lighting", "other")[n % 2], position=n) for n in range(300)}
+    of_many = wired({"inverter.cutoff_v": 10, "loads": many})
+    shared = put_together(of_many, evaluate(of_many).figures, 10)
+    assert [len(ids) for ids in shared.values()] == [60, 60, 30] * 2
+    pairs = put_together(of_many, evaluate(of_many).figures, 0.025)
+    assert len(pairs) == 60
     # What stands in one place shares a circuit with its like there.
     boxes = {id: {"name": id, "length_m": 1, "width_m": 1, "height_m": 1} for id in ("Saloon", "Galley")}
     apart = changed(

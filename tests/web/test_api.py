@@ -6,6 +6,7 @@ import gzip
 import json
 from datetime import timedelta
 from typing import Any
+from xml.etree import ElementTree
 
 import pytest
 from flask import Flask
@@ -544,3 +545,23 @@ def test_addresses_headers_and_kinds_of_body_that_nobody_sends(
 
 def test_no_page_of_it_can_be_put_into_a_frame(shops: Shops) -> None:
     assert shops.browser().get("/session").headers["X-Frame-Options"] == "DENY"
+
+
+def test_what_a_word_processor_puts_between_lines_breaks_no_workbook_and_no_drawing(shops: Shops) -> None:
+    browser = shops.browser()
+    odd = "galley\u000blamp\u0001 \ufffe\u001b"
+    lamp = {"name": odd, "draw": {"kind": "watts", "watts": 5}, "hours_per_day": 3}
+    array = {"place": "roof", "plain_w": 100, "name": odd}
+    outline = {"op": "add", "path": "/space/roof/outline", "value": [[0, -1], [4, -1], [4, 1], [0, 1]]}
+    after = browser.edit(
+        shops.option_id,
+        {"op": "add", "path": "/loads/odd", "value": lamp},
+        {"op": "add", "path": "/solar/arrays/odd", "value": array},
+        outline,
+    )
+
+    assert after["rig"]["loads"]["odd"]["name"] == "galley lamp"
+    for path in ("loads.xlsx", "schedules.xlsx"):
+        assert browser.get(f"/options/{shops.option_id}/{path}").status_code == 200
+    drawing = browser.get(f"/options/{shops.option_id}/roof-plan.svg")
+    assert ElementTree.fromstring(drawing.data).tag.endswith("svg")

@@ -7,6 +7,7 @@ import json
 import time
 from collections.abc import Iterator
 from contextlib import contextmanager
+from datetime import timedelta
 from threading import Event, Thread
 from typing import Any
 from uuid import UUID, uuid4
@@ -18,6 +19,7 @@ from test_trial_answers import HERE, LAMP
 
 from ryokan.operations import tasks
 from ryokan.store.database import transaction
+from ryokan.store.queue import hand_in
 from ryokan.store.tasks import AttemptStore, TaskStore
 from ryokan.tasks.worker import work_until_told_to_end, worker_app
 
@@ -275,6 +277,25 @@ def test_one_that_nobody_takes_up_says_so(browser: Browser, shops: Shops) -> Non
     assert browser.get(f"/tasks/{task['id']}").json["nobody_at_it"]
 
 
+def test_stopped_ones_do_not_pile_up(browser: Browser, shops: Shops) -> None:
+    for _ in range(tasks.KEPT + 4):
+        browser.send("POST", f"/tasks/{ask(browser, shops)['id']}/stop")
+        shops.clock.now += timedelta(seconds=1)
+    with transaction(shops.engine) as session:
+        assert session.scalar(text("select count(*) from tasks")) == tasks.KEPT
+
+
+def test_the_first_task_of_a_shop_goes_before_the_second_of_another(browser: Browser, shops: Shops) -> None:
+    for watts in (21, 22, 23):
+        browser.edit(shops.option_id, {"op": "replace", "path": "/loads/lamp/draw/watts", "value": watts})
+        ask(browser, shops)
+    with transaction(shops.engine) as session:
+        shop = session.scalar(text("select id from shops where id != :mine"), {"mine": shops.ada.scope.shop_id})
+        theirs = hand_in(session, shop, uuid4())
+        query = "select id from procrastinate_jobs where status = 'todo' order by priority desc, id"
+        assert list(session.scalars(text(query))).index(theirs) == 1
+
+
 def test_old_ends_are_forgotten(browser: Browser, shops: Shops) -> None:
     for _ in range(tasks.KEPT + 3):
         shops.new_task()
@@ -306,12 +327,14 @@ def test_a_stream_tells_each_change_and_ends_with_the_task(browser: Browser, sho
 def test_streams_beyond_their_number_are_sent_to_look_again_and_one_that_closes_makes_room(
     browser: Browser, shops: Shops
 ) -> None:
-    from ryokan.web.tasks import STREAMS
+    from ryokan.web.tasks import STREAMS, STREAMS_OF_ONE
 
-    task = ask(browser, shops)
-    open_ones = [events(browser, task) for _ in range(STREAMS)]
+    task, others = ask(browser, shops), shops.browser(shops.join("viewer"))
+    open_ones = [events(browser, task) for _ in range(STREAMS_OF_ONE)]
+    assert_problem(browser.get(f"/tasks/{task['id']}/events"), 503, "busy")  # one account never holds them all
+    open_ones += [events(others, task) for _ in range(STREAMS - STREAMS_OF_ONE)]
     assert [one.status_code for one in open_ones] == [200] * STREAMS
-    assert_problem(browser.get(f"/tasks/{task['id']}/events"), 503, "busy")
+    assert_problem(shops.browser(shops.join("designer")).get(f"/tasks/{task['id']}/events"), 503, "busy")
     assert browser.get(f"/tasks/{task['id']}").status_code == 200
     open_ones[0].close()
     again = events(browser, task)

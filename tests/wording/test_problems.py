@@ -107,6 +107,11 @@ def test_a_date_that_cannot_be_taken_is_told_which_can(value: str, said: str) ->
         ("greater_than_equal", {"ge": -40}, "At least −40 is needed."),
         ("greater_than_equal", {"ge": 12345.678}, "At least 12\u202f345.678 is needed."),
         ("too_long", {"max_length": 1}, "There are more than 1."),
+        (
+            "union_tag_invalid",
+            {"tag": "2026-02-30", "expected_tags": "'a'"},
+            "There is no such kind. One of “a” is possible here.",
+        ),
     ],
 )
 def test_bounds_are_said_in_full(kind: str, bound: dict[str, Any], said: str) -> None:

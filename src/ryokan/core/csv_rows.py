@@ -13,7 +13,7 @@ import re
 from collections.abc import Iterator
 
 from ryokan.core.errors import DomainError
-from ryokan.core.plain_text import unkeepable
+from ryokan.core.plain_text import unkeepable, writable
 
 MAX_CELL_CHARACTERS = 2_000
 MAX_COLUMNS = 200
@@ -75,7 +75,7 @@ def read_rows(text: str, *, max_rows: int) -> Iterator[tuple[int, list[str]]]:
             raise UnreadableCsv(f"Row {number} has a cell of more than {MAX_CELL_CHARACTERS} characters.", number)
         if doubtful and (fault := next(filter(None, map(unkeepable, cells)), "")):
             raise UnreadableCsv(f"Row {number}: {fault}", number)
-        found = [cell.strip() for cell in cells]
+        found = [writable(cell).strip() for cell in cells]
         if any(found):
             if number > max_rows + 1:
                 raise UnreadableCsv(f"There are more than {max_rows} rows under the first.", number)

@@ -16,6 +16,9 @@ MAX_VALUES = 200_000  # of a document; a weather file has 90 000
 LARGEST = 1.7e308  # the largest double precision number, IEEE 754
 # PostgreSQL keeps every character of Unicode but U+0000; halves of a surrogate pair are no characters at all.
 _UNKEEPABLE = re.compile("[\0\ud800-\udfff]")
+# Characters that XML 1.0 (production 2, Char) has no place for, so no workbook and no drawing either. Word processors put some
+# of them between lines.
+_UNWRITABLE = re.compile("[\x01-\x08\x0b\x0c\x0e-\x1f\ufffe\uffff]")
 
 
 class UnreadableJson(DomainError):
@@ -42,8 +45,13 @@ def unkeepable(text: str) -> str:
     return f"The character U+{ord(found[0]):04X} at place {found.start() + 1} cannot be kept. Leave it out."
 
 
+def writable(text: str) -> str:
+    """A text with a space for each character that no workbook and no drawing can hold."""
+    return _UNWRITABLE.sub(" ", text)
+
+
 def read_json(content: str | bytes) -> Any:
-    """A document of which everything can be kept.
+    """A document of which everything can be kept, and its texts written into any file: see :func:`writable`.
 
     Raises
     ------
@@ -63,7 +71,16 @@ def read_json(content: str | bytes) -> Any:
         raise UnreadableJson("A number has more digits than any that can be kept.") from error
     for pointer, fault in _faults(document):
         raise UnreadableJson(fault, pointer)
-    return document
+    return _writable_throughout(document)
+
+
+def _writable_throughout(node: Any) -> Any:
+    """The same document; what no workbook can hold is a space in it."""
+    if isinstance(node, str):
+        return writable(node) if _UNWRITABLE.search(node) else node
+    if isinstance(node, dict):
+        return {writable(name): _writable_throughout(value) for name, value in node.items()}
+    return [_writable_throughout(value) for value in node] if isinstance(node, list) else node
 
 
 _TOO_DEEP = f"This is nested deeper than {MAX_DEPTH} levels."

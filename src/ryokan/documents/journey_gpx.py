@@ -12,7 +12,7 @@ from itertools import pairwise
 from xml.etree.ElementTree import Element, ParseError, iterparse
 
 from ryokan.core.errors import DomainError
-from ryokan.core.plain_text import unkeepable
+from ryokan.core.plain_text import unkeepable, writable
 from ryokan.core.rig import MAX_STAYS, Stay
 
 MAX_BYTES = 20_000_000
@@ -133,7 +133,7 @@ def _take(name: str, point: Element, found: _Read) -> None:
     if name != "trkpt":
         said = _child(point, "name")
         text = "" if said is None else (said.text or "").strip()[:MAX_NAME]
-        found.planned[name].append(("" if unkeepable(text) else text, *place))
+        found.planned[name].append(("" if unkeepable(text) else writable(text).strip(), *place))
         return
     time = _child(point, "time")
     if time is None or not time.text:

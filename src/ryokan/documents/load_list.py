@@ -19,6 +19,7 @@ from ryokan.core.job_file import problems_of
 from ryokan.core.loads.line import read_line
 from ryokan.core.loads.model import Ambient, Load
 from ryokan.core.loads.written import write_line
+from ryokan.core.plain_text import writable
 from ryokan.core.rig import MAX_LOADS, Rig
 from ryokan.core.row_problem import RowProblem
 from ryokan.wording.load_line import ask
@@ -65,12 +66,12 @@ def loads_xlsx(title: str, rig: Rig, report: Report) -> bytes:
         cell.font = Font(bold=True)
     sheet.freeze_panes = "A2"
     for cells in _rows(rig, report):
-        sheet.append(list(cells))
+        sheet.append([writable(cell) if isinstance(cell, str) else cell for cell in cells])
         for cell in sheet[sheet.max_row]:
             if isinstance(cell.value, str):
                 cell.data_type = "s"  # never a formula, whatever it begins with
     sheet.column_dimensions["A"].width = 60
-    book.properties.title = title
+    book.properties.title = writable(title)
     out = io.BytesIO()
     book.save(out)
     return out.getvalue()

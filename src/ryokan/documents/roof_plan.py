@@ -10,6 +10,7 @@ from xml.sax.saxutils import escape
 
 from ryokan.core.errors import NoAnswer
 from ryokan.core.parts.model import PanelPart
+from ryokan.core.plain_text import writable
 from ryokan.core.rig import Rig
 from ryokan.core.space.laid import fixings, laid_panels
 
@@ -149,7 +150,7 @@ def as_svg(scene: RoofScene) -> bytes:
         out.append(f'<text x="{AIR_M * MM / 2:.0f}" y="{down:.0f}" font-size="64" xml:space="preserve">{escape(line)}</text>')
         down += 95
     out.append("</svg>")
-    return "\n".join(out).encode()
+    return writable("\n".join(out)).encode()
 
 
 def _look(shape: Shape) -> str:

@@ -7,6 +7,7 @@ import io
 from collections.abc import Iterable
 
 from ryokan.core.csv_rows import inert
+from ryokan.core.plain_text import writable
 from ryokan.wording.quantities import HARD_SPACE, UnitSystem
 from ryokan.wording.schedules import Cell, Table, headed
 
@@ -58,7 +59,7 @@ def schedules_xlsx(title: str, tables: Iterable[Table], units: UnitSystem) -> by
         sheet.page_setup.fitToWidth, sheet.page_setup.fitToHeight = 1, 0
         sheet.sheet_properties.pageSetUpPr.fitToPage = True
         sheet.print_title_rows = "1:1"
-    book.properties.title = title
+    book.properties.title = writable(title)
     out = io.BytesIO()
     book.save(out)
     return out.getvalue()
@@ -66,5 +67,5 @@ def schedules_xlsx(title: str, tables: Iterable[Table], units: UnitSystem) -> by
 
 def _value(cell: Cell) -> float | str:
     if cell.number is None:
-        return cell.text.replace(HARD_SPACE, " ")  # people search files with an ordinary one
+        return writable(cell.text.replace(HARD_SPACE, " "))  # people search files with an ordinary one
     return int(cell.number) if cell.number == int(cell.number) else cell.number

@@ -110,6 +110,8 @@ def stop_task(session: Session, actor: Actor, task_id: UUID, *, now: datetime) -
     if task.state == "queued":
         task.state, task.ended_at = "stopped", now
         take_out(session, task.job_id)
+        session.flush()
+        TaskStore(session, actor.scope).forget_old(task.option_id, keep=KEPT)
     elif task.state == "running":
         task.stop_wished = True
     session.flush()
@@ -214,6 +216,9 @@ def take_up(engine: Engine, stalled_job_ids: Sequence[int], *, clock: Callable[[
             if vanished:
                 task.attempt += 1  # from now on the one that has vanished writes no more
                 log.warning("a worker has vanished", extra={"data": {"task": task.kind, "state": task.state}})
+        session.flush()
+        for shop_id, option_id in {(task.shop_id, task.option_id) for task in found}:
+            TaskStore(session, ShopScope(shop_id)).forget_old(option_id, keep=KEPT)
         for job_id in stalled_job_ids:  # also those whose task had ended, or that were no task
             take_out(session, job_id)
         return len(found)

@@ -14,10 +14,13 @@ WORK = "work_on_task"  # the one job there is: what is to be done stands in the 
 _app = App(connector=SyncPsycopgConnector())
 
 
-def hand_in(session: Session, shop_id: UUID, task_id: UUID) -> int:
-    """Put a task into the queue, within the session's transaction; a worker is told once it is committed."""
+def hand_in(session: Session, shop_id: UUID, task_id: UUID, behind: int = 0) -> int:
+    """Put a task into the queue, within the session's transaction; a worker is told once it is committed.
+
+    ``behind`` are the shop's own tasks that wait already: the first of each shop goes before the second of any.
+    """
     connection = session.connection().connection.driver_connection
-    deferrer = _app.configure_task(WORK, connection=connection)
+    deferrer = _app.configure_task(WORK, connection=connection, priority=-behind)
     return deferrer.defer(shop_id=str(shop_id), task_id=str(task_id))
 
 

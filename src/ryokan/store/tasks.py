@@ -62,7 +62,7 @@ class TaskStore:
             asked_by=asked_by,
             asked_at=at,
             state="queued",
-            job_id=hand_in(self._session, self._shop_id, id),
+            job_id=hand_in(self._session, self._shop_id, id, behind=self.at_work()),
             attempt=0,
             vanished=0,
             stop_wished=False,

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 import json
 import time
+from collections import Counter
 from collections.abc import Callable, Iterator
 from datetime import datetime, timedelta
-from threading import BoundedSemaphore
+from threading import Lock
 from uuid import UUID
 
 from flask import Blueprint, session
@@ -24,15 +25,39 @@ from ryokan.web.task_schemas import TaskAnswer
 
 blueprint = Blueprint("tasks", __name__)
 
-# Of a process' threads, streams may hold so many; whoever comes then looks again every second instead.
-STREAMS = 4
+# Of a process' threads, streams may hold so many, and those of one account so many of them; whoever comes then looks again
+# every second instead.
+STREAMS, STREAMS_OF_ONE = 4, 2
 LOOK_EVERY_S = 0.25
 BEAT_S = 5.0  # a line that says nothing, by which it is learned that nobody listens any more
 LONGEST_S = 60.0  # the browser asks for another then
 WAITS_LONG = timedelta(seconds=10)
 ENDED = ("done", "stopped", "failed")
 
-_streams = BoundedSemaphore(STREAMS)
+
+class _Places:
+    """Places for so many streams, of which nobody holds more than some."""
+
+    def __init__(self, most: int, of_one: int) -> None:
+        self._most, self._of_one = most, of_one
+        self._held: Counter[UUID] = Counter()
+        self._lock = Lock()
+
+    def take(self, who: UUID) -> bool:
+        """Whether there was one."""
+        with self._lock:
+            free = self._held.total() < self._most and self._held[who] < self._of_one
+            self._held[who] += int(free)
+            return free
+
+    def give_back(self, who: UUID) -> None:
+        with self._lock:
+            self._held[who] -= 1
+            if not self._held[who]:
+                del self._held[who]
+
+
+_streams = _Places(STREAMS, STREAMS_OF_ONE)
 
 
 @blueprint.post("/options/<uuid:option_id>/trial/long")
@@ -70,7 +95,7 @@ def follow(task_id: UUID) -> tuple[Iterator[bytes], int, dict[str, str]]:
     """The same as server-sent events, each the task as :func:`read` answers it, until it has ended."""
     with signed_in() as (opened, actor):
         read_task(opened, actor, task_id)
-    if not _streams.acquire(blocking=False):
+    if not _streams.take(actor.user_id):
         raise Busy("As many are listening as can. Look again in a second instead.")
     headers = {
         "Content-Type": "text/event-stream",
@@ -78,7 +103,7 @@ def follow(task_id: UUID) -> tuple[Iterator[bytes], int, dict[str, str]]:
         "X-Accel-Buffering": "no",  # proxies that gather answers let this one through as it comes
     }
     # Not a response of Flask's: the validation of answers would read all of that before it begins.
-    return _Events(context(), session[TOKEN], task_id), 200, headers
+    return _Events(context(), session[TOKEN], actor.user_id, task_id), 200, headers
 
 
 class _Events(Iterator[bytes]):
@@ -87,8 +112,8 @@ class _Events(Iterator[bytes]):
     It holds one of the process' streams until it is closed, whether or not anybody has begun to read.
     """
 
-    def __init__(self, of: Context, token: str, task_id: UUID, sleep: Callable[[float], None] = time.sleep) -> None:
-        self._of, self._token, self._task_id, self._sleep = of, token, task_id, sleep
+    def __init__(self, of: Context, token: str, who: UUID, task_id: UUID, sleep: Callable[[float], None] = time.sleep) -> None:
+        self._of, self._token, self._who, self._task_id, self._sleep = of, token, who, task_id, sleep
         self._until = time.monotonic() + LONGEST_S
         self._last, self._told_at, self._open = b"", 0.0, True
         self._held = True
@@ -125,7 +150,7 @@ class _Events(Iterator[bytes]):
         self._open = False
         if self._held:
             self._held = False
-            _streams.release()
+            _streams.give_back(self._who)
 
 
 def task_answer(task: TaskRow, actor: Actor, at: datetime) -> TaskAnswer:

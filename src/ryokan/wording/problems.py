@@ -102,7 +102,10 @@ def _words(fault: FileProblem) -> str:
 def _said(value: Any) -> str:
     """A bound in full: unlike figures of a report, bounds are not rounded."""
     if _DAY.fullmatch(str(value)):
-        return say_day(date.fromisoformat(str(value)))
+        try:
+            return say_day(date.fromisoformat(str(value)))
+        except ValueError:  # it looks like one, and is what somebody wrote
+            return str(value)
     if isinstance(value, int | float | Decimal):
         return f"{value:,}".removesuffix(".0").replace(",", THIN_SPACE).replace("-", "−")
     return re.sub(r"'([^']*)'", r"“\1”", str(value))
