@@ -7,7 +7,7 @@ import re
 
 import pytest
 from installer import Installer, slow_line
-from playwright.sync_api import Page, Route, expect
+from playwright.sync_api import Browser, Page, Route, expect
 
 from ryokan.operations.demo import EMAIL, PASSWORD
 
@@ -307,3 +307,53 @@ def test_two_pages_of_one_browser_ask_about_a_line_once(installer: Installer) ->
     expect(other.get_by_label("Asked about: kettle")).to_have_count(0)
     other.reload()
     expect(other.get_by_text("Saved, revision 2")).to_be_visible()
+
+
+def test_what_waits_in_a_shared_browser_goes_out_only_as_that_of_whoever_typed_it(
+    installer: Installer, browser: Browser
+) -> None:
+    page, site = installer.page, installer.site
+    installer.sign_in()
+    page.goto(f"{site.server.address}/shop")
+    page.get_by_label("Address to invite").fill("bo@saltmarsh.example")
+    page.get_by_role("button", name="Make an invitation").click()
+    guest = browser.new_context().new_page()
+    guest.goto(page.get_by_label("Link of the invitation").input_value())
+    guest.get_by_label("Your name").fill("Bo Lund")
+    guest.get_by_label("A password").fill("a-tin-of-terminals")
+    guest.keyboard.press("Enter")
+    guest.get_by_role("button", name="I have read this").click()
+    guest.context.close()
+
+    page.goto(site.server.address)
+    installer.open("Moth counters", "Loads")
+    complaining(installer)
+    page.route("**/api/v1/options/*/rig", lambda route: route.abort())
+    type_fast(page, ["lamp 5 W 4 h"])
+    expect(page.get_by_text("Not saved yet: 1")).to_be_visible()
+    page.get_by_role("button", name="Ines Vane").click()
+    page.get_by_role("menuitem", name="Sign out").click()
+    expect(page.get_by_role("dialog")).to_contain_text("One thing is kept in this browser")
+    page.get_by_role("dialog").get_by_role("button", name="Sign out").click()
+    page.unroute("**/api/v1/options/*/rig")
+
+    sent: list[str] = []
+    page.on("request", lambda one: sent.append(one.url) if one.method == "PATCH" else None)
+    page.get_by_label("Address").fill("bo@saltmarsh.example")
+    page.get_by_label("Password").fill("a-tin-of-terminals")
+    page.keyboard.press("Enter")
+    installer.open("Moth counters", "Loads")
+    expect(page.get_by_text("Saved, revision 1")).to_be_visible()
+    expect(page.locator("tr[data-row]")).to_have_count(0)
+    page.get_by_role("button", name="Bo Lund").click()
+    page.get_by_role("menuitem", name="Sign out").click()
+    expect(page.get_by_label("Address")).to_be_visible()
+    assert sent == []
+
+    page.get_by_label("Address").fill(EMAIL)
+    page.get_by_label("Password").fill(PASSWORD)
+    page.keyboard.press("Enter")
+    installer.open("Moth counters", "Loads")
+    installer.saved(2)
+    expect(page.locator("tr[data-row]")).to_have_count(1)
+    assert rows(page) == ["lamp"]

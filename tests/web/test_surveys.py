@@ -357,3 +357,34 @@ def test_a_log_of_a_hundred_thousand_rows_is_added_up(shops: Shops) -> None:
 
     assert (read["rows"], len(read["days"])) == (100_000, 69)  # 69.4 days of a minute each
     assert read["mean_w"] == pytest.approx(60)
+
+
+def test_what_waited_in_a_browser_is_taken_only_as_that_of_whoever_typed_it(shops: Shops) -> None:
+    ada = shops.browser()
+    mine, other = ada.get("/session").json["person"]["id"], "6ff4df8e-6a37-4d33-b5a9-0f2a5a4b4b11"
+    lamp = [{"op": "add", "path": "/loads/lamp", "value": LAMP}]
+
+    def send(person: str) -> TestResponse:
+        return ada.send("PATCH", f"/options/{shops.option_id}/rig", lamp, If_Match='"1"', For_Person=person)
+
+    assert_problem(send(other), 401, "another_person")
+    assert "lamp" not in ada.get(f"/options/{shops.option_id}").json["rig"]["loads"]
+    assert send(mine).status_code == 200
+
+
+def test_a_photograph_that_is_sent_twice_is_kept_once(shops: Shops) -> None:
+    browser, id = shops.browser(), "0b2ac6a8-3a5f-4d0e-9d6a-8f5b6f5f2f10"
+
+    def send(picture: bytes, job: str) -> TestResponse:
+        return browser.client.post(
+            f"/api/v1/jobs/{job}/photographs?pin=vehicle&id={id}",
+            data=picture,
+            content_type="application/octet-stream",
+            headers={"X-CSRF-Token": browser.token},
+        )
+
+    for _ in range(2):
+        kept = send(a_picture(), shops.job_id)
+        assert [one["id"] for one in kept.json["photographs"]] == [id]
+    elsewhere = browser.send("POST", "/jobs", {"title": "Other", "customer": "c"}).json
+    assert_problem(send(a_picture(), elsewhere["id"]), 422, "unacceptable")

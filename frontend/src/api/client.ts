@@ -18,6 +18,7 @@ export class RequestFailed extends Error {
   get trouble(): Trouble | null {
     // A proxy in front answers for a server that does not, with a page that is no problem document.
     if (this.status === 0 || (GATEWAY.includes(this.status) && this.problem === null)) return "no answer";
+    if (this.problem?.code === "another_person") return "another person";
     if (this.status === 401) return "signed out";
     if (this.problem?.code === "csrf") return "stale page";
     if (this.status === 429 || this.problem?.code === "busy") return "too fast";
@@ -41,6 +42,11 @@ let csrfToken = "";
 
 export function keepCsrfToken(token: string): void {
   csrfToken = token;
+}
+
+/** Says whose a request is: the server takes it only while that person is signed in here. */
+export function forPerson(id: string): Record<string, string> {
+  return id ? { "For-Person": id } : {};
 }
 
 let tellSignedOut = () => {};
@@ -68,7 +74,8 @@ export async function unwrap<T>(
   if (answer.data !== undefined && answer.data !== null) return answer.data;
   const problem = answer.error as Partial<Problem> | undefined;
   const failed = new RequestFailed(answer.response.status, problem?.detail ? (problem as Problem) : null);
-  if (failed.problem?.code === "not_signed_in" || failed.trouble === "stale page") tellSignedOut();
+  const someoneElse = failed.trouble === "another person";
+  if (failed.problem?.code === "not_signed_in" || failed.trouble === "stale page" || someoneElse) tellSignedOut();
   throw failed;
 }
 

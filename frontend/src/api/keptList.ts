@@ -55,6 +55,40 @@ export class KeptList<T> {
   }
 }
 
+type Kind = "outbox" | "lines" | "found";
+const KINDS: readonly Kind[] = ["outbox", "lines", "found"];
+
+/** Under which beginning what waits of one person and option is kept. */
+export function keptAs(kind: Kind, person: string, optionId: string): string {
+  return `ryokan.${kind}.${person}.${optionId}`;
+}
+
+/** How many edits and lines of a person wait in this browser, of whichever option. */
+export function waitingOf(store: Store, person: string): number {
+  const beginnings = KINDS.map((kind) => `ryokan.${kind}.${person}.`);
+  const names = Array.from({ length: store.length }, (_, index) => store.key(index) ?? "");
+  return names.filter((name) => beginnings.some((beginning) => name.startsWith(beginning))).length;
+}
+
+/**
+ * Give what an earlier version of this page kept without saying whose it is to whoever opens that option. An edit among it is
+ * set aside, for them to look at before it goes out as theirs.
+ */
+export function takeOver(store: Store, kind: Kind, optionId: string, person: string): void {
+  const beginning = `ryokan.${kind}.${optionId}.`;
+  const names = Array.from({ length: store.length }, (_, index) => store.key(index) ?? "");
+  for (const name of names.filter((one) => one.startsWith(beginning))) {
+    const item = parsed(store.getItem(name)) as Record<string, unknown> | null;
+    if (item === null) continue;
+    const unsure = { followers: [], problem: { detail: WHOSE }, failed: false };
+    const kept = kind === "outbox" && !item.aside ? { ...item, aside: unsure } : item;
+    store.setItem(`${keptAs(kind, person, optionId)}.${name.slice(beginning.length)}`, JSON.stringify(kept));
+    store.removeItem(name);
+  }
+}
+
+const WHOSE = "An earlier version of this page kept it without saying whose it is. Send it only if it is yours.";
+
 function parsed(text: string | null): unknown {
   try {
     return text === null ? null : JSON.parse(text);

@@ -27,7 +27,14 @@ export interface Aside {
 export type Outcome = { stored: true } | { stored: false; problem: Problem | null; failed: boolean; editId: string };
 
 /** Why nothing goes out for now. None of it is about the edit that waits first. */
-export type Trouble = "no answer" | "signed out" | "stale page" | "too fast" | "unavailable" | "full";
+export type Trouble =
+  | "no answer"
+  | "signed out"
+  | "another person"
+  | "stale page"
+  | "too fast"
+  | "unavailable"
+  | "full";
 
 /** What sending one edit came to. `failed`: on this edit, while the server answers other requests. */
 export type Sent =

@@ -4,6 +4,10 @@ import { newName } from "./outbox";
 /** A photograph that the server has not stored yet. */
 export interface WaitingPhotograph {
   id: string;
+  /** Whose it is: it goes out only as theirs. Those of an earlier version do not say. */
+  person?: string;
+  /** Its id at the server, so that sending it twice keeps it once. */
+  photographId?: string;
   jobId: string;
   pin: string;
   file: Blob;
@@ -25,6 +29,7 @@ export class PhotographQueue {
   private readonly listeners = new Set<() => void>();
   private readonly opened: Promise<void>;
   private draining: Promise<void> | null = null;
+  private person = "";
 
   constructor(
     private readonly send: (one: WaitingPhotograph) => Promise<PhotographSent>,
@@ -32,7 +37,7 @@ export class PhotographQueue {
     private readonly wait: (ms: number) => Promise<void> = (ms) => new Promise((done) => setTimeout(done, ms)),
   ) {
     this.opened = entries<string, WaitingPhotograph>(this.store).then(
-      (kept) => this.become([...kept.map(([, one]) => one), ...this.state]),
+      (kept) => this.become([...kept.map(([, one]) => ofSomebody(one)), ...this.state]),
       () => undefined, // no database in this browser: what is taken waits in this page alone
     );
     void this.opened.then(() => this.flush());
@@ -45,9 +50,31 @@ export class PhotographQueue {
 
   readonly getState = (): readonly WaitingPhotograph[] => this.state;
 
+  /** Who is signed in from now on; what is theirs goes out. */
+  signedIn(person: string): void {
+    this.person = person;
+    void this.flush();
+  }
+
+  /** Those of whoever is signed in, with those of which nobody knows whose they are. */
+  mine(): readonly WaitingPhotograph[] {
+    return this.state.filter((one) => one.person === this.person || one.person === undefined);
+  }
+
+  /** Send one once more that was refused: as that of whoever says so. */
+  async sendAgain(id: string): Promise<void> {
+    const found = this.state.find((one) => one.id === id);
+    if (!found) return;
+    const again = { ...found, person: this.person, photographId: found.photographId ?? asUuid(), refused: "" };
+    this.become(this.state.map((one) => (one.id === id ? again : one)));
+    await set(id, again, this.store).catch(() => undefined);
+    await this.flush();
+  }
+
   /** Keep a photograph and send it when it can be; whether the browser had room to keep it. */
   async add(jobId: string, pin: string, file: Blob): Promise<boolean> {
-    const one = { id: `${Date.now()}-${newName().slice(0, 8)}`, jobId, pin, file, refused: "" };
+    const id = `${Date.now()}-${newName().slice(0, 8)}`;
+    const one = { id, person: this.person, photographId: asUuid(), jobId, pin, file, refused: "" };
     this.become([...this.state, one]);
     const kept = await set(one.id, one, this.store).then(
       () => true,
@@ -64,24 +91,26 @@ export class PhotographQueue {
   }
 
   flush(): Promise<void> {
-    this.draining ??= this.drain().finally(() => {
-      this.draining = null;
-    });
+    this.draining ??= this.drain();
     return this.draining;
   }
 
   private async drain(): Promise<void> {
-    await this.opened;
-    for (let one = this.next(); one; one = this.next()) {
-      const sent = await this.send(one);
-      if (sent.kind === "later") await this.wait(RETRY_MS);
-      else if (sent.kind === "stored") await this.drop(one.id);
-      else await this.refuse(one, sent.why);
+    try {
+      await this.opened;
+      for (let one = this.next(); one; one = this.next()) {
+        const sent = await this.send(one);
+        if (sent.kind === "later") await this.wait(RETRY_MS);
+        else if (sent.kind === "stored") await this.drop(one.id);
+        else await this.refuse(one, sent.why);
+      }
+    } finally {
+      this.draining = null; // at once, so that nobody who comes now is left behind
     }
   }
 
   private next(): WaitingPhotograph | undefined {
-    return this.state.find((one) => !one.refused);
+    return this.state.find((one) => !one.refused && one.person === this.person);
   }
 
   private async refuse(one: WaitingPhotograph, why: string): Promise<void> {
@@ -94,4 +123,24 @@ export class PhotographQueue {
     this.state = state;
     for (const listener of this.listeners) listener();
   }
+}
+
+const WHOSE = "an earlier version of this page kept it without saying whose it is. Send it only if it is yours.";
+
+function ofSomebody(one: WaitingPhotograph): WaitingPhotograph {
+  return one.person === undefined && !one.refused ? { ...one, refused: WHOSE } : one;
+}
+
+/** A random name in the form of a UUID, version 4 (RFC 9562). */
+function asUuid(): string {
+  const hex = newName();
+  const variant = ((Number.parseInt(hex[16] ?? "0", 16) & 3) | 8).toString(16);
+  const parts = [
+    hex.slice(0, 8),
+    hex.slice(8, 12),
+    `4${hex.slice(13, 16)}`,
+    variant + hex.slice(17, 20),
+    hex.slice(20),
+  ];
+  return parts.join("-");
 }

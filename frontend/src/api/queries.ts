@@ -29,12 +29,21 @@ export const queryClient = new QueryClient({
   },
 });
 
+/** Who was signed in last: while nobody is, what is open is still theirs. */
+const last = { person: "" };
+
+/** Whose what is typed now is, by the id of whoever is signed in, or was last. */
+export function whoTypes(): string {
+  return queryClient.getQueryData(sessionQuery.queryKey)?.person?.id ?? last.person;
+}
+
 export const sessionQuery = queryOptions({
   queryKey: ["session"],
   staleTime: Number.POSITIVE_INFINITY,
   queryFn: async () => {
     const answer = await unwrap(client.GET("/api/v1/session"));
     keepCsrfToken(answer.csrf_token);
+    if (answer.person) last.person = answer.person.id;
     return answer;
   },
 });

@@ -1,5 +1,5 @@
 import { QueryClientProvider, useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 import { queryClient, sessionQuery } from "../api/queries";
 import type { SessionAnswer } from "../api/types";
@@ -48,6 +48,7 @@ function SignedIn() {
 function WhoeverWas({ session }: { session: SessionAnswer }) {
   const [last, setLast] = useState(session.person);
   if (session.person && session.person !== last) setLast(session.person);
+  usePhotographsOf(session.person?.id);
   const person = session.person ?? last;
   if (!person) return <SignInPage />;
   const { caution } = session;
@@ -67,4 +68,17 @@ function WhoeverWas({ session }: { session: SessionAnswer }) {
       </Routes>
     </>
   );
+}
+
+/** Photographs that an earlier visit of whoever is signed in has left in this browser go out from any page. */
+function usePhotographsOf(person: string | undefined) {
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      void import("../api/photographs").then(
+        ({ photographQueue }) => photographQueue().signedIn(person ?? ""),
+        () => undefined, // the network is gone: they go out on the next visit
+      );
+    }, 1_000);
+    return () => clearTimeout(timer);
+  }, [person]);
 }

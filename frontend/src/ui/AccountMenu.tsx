@@ -2,10 +2,12 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { client, unwrap } from "../api/client";
+import { waitingOf } from "../api/keptList";
 import { sessionQuery } from "../api/queries";
 import type { Person } from "../api/types";
 import { applyTheme, storedTheme, type Theme } from "../app/theme";
 import { Menu, type MenuItem } from "./Menu";
+import { SignOutDialog } from "./SignOutDialog";
 
 const THEME_WORDS: Record<Theme, string> = { system: "as the device", light: "light", dark: "dark" };
 const NEXT: Record<Theme, Theme> = { system: "dark", dark: "light", light: "system" };
@@ -25,33 +27,46 @@ export function AccountMenu({ person, more = [] }: { person: Person; more?: Menu
     // Sentences are made by the server, in the reader's units.
     await queries.invalidateQueries({ predicate: (query) => query.queryKey !== sessionQuery.queryKey });
   };
+  const [waiting, setWaiting] = useState(0);
+  const askToSignOut = async () => {
+    const photographs = await import("../api/photographs").then(
+      ({ photographQueue }) => photographQueue().mine().length,
+      () => 0, // never fetched, so none was taken on this visit
+    );
+    const count = waitingOf(localStorage, person.id) + photographs;
+    if (count > 0) setWaiting(count);
+    else await signOut();
+  };
   const signOut = async () => {
     await unwrap(client.DELETE("/api/v1/session"));
     queries.clear();
     window.location.assign("/");
   };
   return (
-    <Menu
-      heading={`${person.name}, ${person.shop}`}
-      trigger={
-        <button type="button" className="touch h-8 whitespace-nowrap hover:text-ink">
-          {person.name} ▾
-        </button>
-      }
-      items={[
-        ...more,
-        { label: `Theme: ${THEME_WORDS[theme]}`, keys: "press to change", onSelect: changeTheme },
-        {
-          label: `Units: ${person.units === "us" ? "foot, pound, °F" : "metre, kilogram, °C"}`,
-          keys: "press to change",
-          onSelect: () => void changeUnits(),
-        },
-        { label: "Parts", onSelect: () => navigate("/parts") },
-        { label: "Shop and people", onSelect: () => navigate("/shop") },
-        { label: "Your account", onSelect: () => navigate("/account") },
-        { label: "Sources and tables", onSelect: () => navigate("/sources") },
-        { label: "Sign out", onSelect: () => void signOut() },
-      ]}
-    />
+    <>
+      <Menu
+        heading={`${person.name}, ${person.shop}`}
+        trigger={
+          <button type="button" className="touch h-8 whitespace-nowrap hover:text-ink">
+            {person.name} ▾
+          </button>
+        }
+        items={[
+          ...more,
+          { label: `Theme: ${THEME_WORDS[theme]}`, keys: "press to change", onSelect: changeTheme },
+          {
+            label: `Units: ${person.units === "us" ? "foot, pound, °F" : "metre, kilogram, °C"}`,
+            keys: "press to change",
+            onSelect: () => void changeUnits(),
+          },
+          { label: "Parts", onSelect: () => navigate("/parts") },
+          { label: "Shop and people", onSelect: () => navigate("/shop") },
+          { label: "Your account", onSelect: () => navigate("/account") },
+          { label: "Sources and tables", onSelect: () => navigate("/sources") },
+          { label: "Sign out", onSelect: () => void askToSignOut() },
+        ]}
+      />
+      {waiting > 0 && <SignOutDialog waiting={waiting} onStay={() => setWaiting(0)} onSignOut={() => void signOut()} />}
+    </>
   );
 }

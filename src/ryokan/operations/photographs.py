@@ -6,7 +6,7 @@ import re
 from collections.abc import Sequence
 from datetime import datetime
 from typing import Literal, TypeAlias
-from uuid import UUID
+from uuid import UUID, uuid4
 
 from sqlalchemy.orm import Session
 
@@ -38,9 +38,11 @@ def photographs(session: Session, actor: Actor, job_id: UUID) -> Sequence[Photog
 
 
 def add_photograph(
-    session: Session, actor: Actor, job_id: UUID, content: bytes, *, pin: str, now: datetime
+    session: Session, actor: Actor, job_id: UUID, content: bytes, *, pin: str, id: UUID | None = None, now: datetime
 ) -> Sequence[PhotographRow]:
     """Keep a photograph with a job, pinned to what it shows: the vehicle, a found item, a compartment.
+
+    One that is there already under its ``id`` is not kept twice: the answer to the first was lost.
 
     Raises
     ------
@@ -57,6 +59,11 @@ def add_photograph(
     if not PIN.fullmatch(pin):
         raise Unacceptable("A photograph is pinned to the vehicle, to something found or to a compartment.")
     store = PhotographStore(session, actor.scope)
+    there = None if id is None else store.photograph(id)
+    if there is not None:
+        if there.job_id != job_id:
+            raise Unacceptable("Another job has a photograph of that id.")
+        return store.of_job(job_id)
     if store.count(job_id) >= MAX_PHOTOGRAPHS:
         raise NotPossible(f"A job keeps at most {MAX_PHOTOGRAPHS} photographs. Throw one away first.")
     try:
@@ -64,7 +71,7 @@ def add_photograph(
     except UnreadablePhotograph as error:
         raise Unacceptable(str(error)) from error
     store.add(
-        job_id, pin=pin, size_px=(read.width_px, read.height_px), jpeg=read.jpeg, small_jpeg=read.small_jpeg,
+        job_id, id=id or uuid4(), pin=pin, size_px=(read.width_px, read.height_px), jpeg=read.jpeg, small_jpeg=read.small_jpeg,
         author_id=actor.user_id, at=now,
     )  # fmt: skip
     return store.of_job(job_id)

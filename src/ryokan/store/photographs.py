@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from datetime import datetime
-from uuid import UUID, uuid4
+from uuid import UUID
 
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
@@ -35,12 +35,21 @@ class PhotographStore:
         return self._session.get(PhotographRow, (self._shop_id, photograph_id))
 
     def add(
-        self, job_id: UUID, *, pin: str, size_px: tuple[int, int], jpeg: bytes, small_jpeg: bytes, author_id: UUID, at: datetime
+        self,
+        job_id: UUID,
+        *,
+        id: UUID,
+        pin: str,
+        size_px: tuple[int, int],
+        jpeg: bytes,
+        small_jpeg: bytes,
+        author_id: UUID,
+        at: datetime,
     ) -> PhotographRow:
         """Store a photograph without a caption."""
         width_px, height_px = size_px
         row = PhotographRow(
-            shop_id=self._shop_id, id=uuid4(), job_id=job_id, pin=pin, caption="", width_px=width_px, height_px=height_px,
+            shop_id=self._shop_id, id=id, job_id=job_id, pin=pin, caption="", width_px=width_px, height_px=height_px,
             jpeg=jpeg, small_jpeg=small_jpeg, author_id=author_id, at=at,
         )  # fmt: skip
         self._session.add(row)

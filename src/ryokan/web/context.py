@@ -16,9 +16,10 @@ from ryokan.operations.accounts import Actor, actor_by_token
 from ryokan.operations.errors import Unacceptable
 from ryokan.operations.shop import reader as reader
 from ryokan.store.database import transaction
-from ryokan.web.problems import NotSignedIn
+from ryokan.web.problems import AnotherPerson, NotSignedIn
 
 TOKEN = "token"
+FOR_PERSON = "For-Person"  # what waited in a browser says whose it is, since others may have signed in there meanwhile
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,12 +51,16 @@ def signed_in() -> Iterator[tuple[Session, Actor]]:
     ------
     NotSignedIn
         Nobody is, or the sign-in has expired.
+    AnotherPerson
+        The request is of somebody else than who is signed in.
     """
     with database() as opened:
         token = session.get(TOKEN)
         actor = actor_by_token(opened, token, now()) if token else None
         if actor is None:
             raise NotSignedIn("Sign in first.")
+        if request.headers.get(FOR_PERSON) not in (None, str(actor.user_id)):
+            raise AnotherPerson("Somebody else is signed in in this browser. What you typed waits until you are again.")
         yield opened, actor
 
 

@@ -14,6 +14,7 @@ from ryokan.wording.quantities import UnitSystem
 class Person(BaseModel):
     """Who is signed in."""
 
+    id: UUID
     name: str
     role: str
     shop: str

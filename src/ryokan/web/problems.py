@@ -40,6 +40,12 @@ class NotSignedIn(refusals.Refused):
     code = "not_signed_in"
 
 
+class AnotherPerson(refusals.Refused):
+    """What was sent is of somebody else than who is signed in."""
+
+    code = "another_person"
+
+
 def answer(
     status: int, code: str, detail: str, faults: list[FileProblem] | None = None, draft: Draft | None = None
 ) -> Response:

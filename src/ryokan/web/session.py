@@ -102,6 +102,7 @@ def session_answer(actor: Actor | None) -> SessionAnswer:
     person = None
     if actor is not None:
         person = Person(
+            id=actor.user_id,
             name=actor.name,
             role=actor.role,
             shop=actor.shop_name,

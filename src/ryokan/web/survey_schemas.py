@@ -38,6 +38,7 @@ class PinQuery(Sent):
     """What a new photograph shows."""
 
     pin: str = Field(default="vehicle", max_length=80)
+    id: UUID | None = Field(default=None, description="Its id: sent again under the same one, it is kept once.")
 
 
 class PictureQuery(Sent):

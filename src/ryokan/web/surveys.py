@@ -57,7 +57,8 @@ def add_photograph(job_id: UUID, query: PinQuery) -> PhotographList:
     """Keep a photograph, the body as it is: JPEG, PNG or WebP. What the camera wrote into it is not kept."""
     content = request.get_data()
     with signed_in() as (session, actor):
-        return _list(photographs.add_photograph(session, actor, job_id, content, pin=query.pin, now=now()))
+        kept = photographs.add_photograph(session, actor, job_id, content, pin=query.pin, id=query.id, now=now())
+        return _list(kept)
 
 
 @blueprint.get("/photographs/<uuid:photograph_id>")

@@ -94,11 +94,6 @@ function OpenRig({
 function fetchStepsAhead() {
   const timer = setTimeout(() => {
     for (const page of [...Object.values(STEP_PAGES), ...DIALOGS]) void page.fetchAhead();
-    // Photographs that an earlier visit has left in this browser go out from any page.
-    void import("../../features/survey/usePhotographQueue").then(
-      ({ photographQueue }) => photographQueue(),
-      () => undefined, // the network is gone: they go out on the next visit
-    );
   }, 2_000);
   return () => clearTimeout(timer);
 }

@@ -1,11 +1,11 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from "react";
 import { applyPatch, type Operation } from "rfc6902";
-import { client, failedAlone, RequestFailed, unwrap } from "../../api/client";
+import { client, failedAlone, forPerson, RequestFailed, unwrap } from "../../api/client";
 import { afterEdit } from "../../api/editAnswer";
-import { whenForgotten } from "../../api/keptList";
+import { keptAs, takeOver, whenForgotten } from "../../api/keptList";
 import { type Edit, Outbox, type Sent, seenAt } from "../../api/outbox";
-import { optionQuery, sessionQuery } from "../../api/queries";
+import { optionQuery, sessionQuery, whoTypes } from "../../api/queries";
 import type { EditAnswer, OptionAnswer, PatchOperation, Rig } from "../../api/types";
 import type { RigContext, Walk } from "../../features/worksheet/useRig";
 import { useFoundLines, useTypedLines } from "./useTypedLines";
@@ -27,7 +27,7 @@ export function useRigState(optionId: string, answer: OptionAnswer, comment: (pi
   );
 
   const send = useCallback(
-    async (edit: Edit): Promise<Sent> => {
+    async (edit: Edit, owner: string): Promise<Sent> => {
       const known = queries.getQueryData(optionQuery(optionId).queryKey) ?? answer;
       try {
         const edited = await unwrap(
@@ -37,6 +37,7 @@ export function useRigState(optionId: string, answer: OptionAnswer, comment: (pi
             headers: {
               "If-Match": `"${known.revision}"`,
               ...seenAt(edit),
+              ...forPerson(owner),
               "Edit-Id": edit.editId,
               ...(edit.gesture ? { Gesture: edit.gesture } : {}),
               ...(edit.madeOn ? { "Schema-Version": String(edit.madeOn) } : {}),
@@ -63,7 +64,8 @@ export function useRigState(optionId: string, answer: OptionAnswer, comment: (pi
     [queries, optionId, answer, accept],
   );
 
-  const outbox = useOutbox(optionId, send);
+  const owner = session.data?.person?.id ?? whoTypes();
+  const outbox = useOutbox(owner, optionId, send);
   const state = useSyncExternalStore(outbox.subscribe, outbox.getState);
   const rig = useMemo(() => withWaiting(answer.rig, state.waiting), [answer.rig, state.waiting]);
 
@@ -74,8 +76,8 @@ export function useRigState(optionId: string, answer: OptionAnswer, comment: (pi
     },
     [outbox],
   );
-  const { typedLines, lines } = useTypedLines(optionId, rig, outbox);
-  const { foundLines, found } = useFoundLines(optionId, outbox);
+  const { typedLines, lines } = useTypedLines(owner, optionId, rig, outbox);
+  const { foundLines, found } = useFoundLines(owner, optionId, outbox);
 
   const walk = useCallback(
     async (to: Walk) => {
@@ -148,14 +150,16 @@ function post(optionId: string, to: Walk, revision: number) {
   return unwrap(client.POST("/api/v1/options/{option_id}/revisions/{number}/restore", { params }));
 }
 
-/** One outbox an option for the life of the page; it sends through whatever the newest `send` is. */
-function useOutbox(optionId: string, send: (edit: Edit) => Promise<Sent>): Outbox {
+/** One outbox an option and person for the life of the page; it sends through whatever the newest `send` is. */
+function useOutbox(owner: string, optionId: string, send: (edit: Edit, owner: string) => Promise<Sent>): Outbox {
   const [holder] = useState(() => ({ send }));
   holder.send = send;
-  let outbox = outboxes.get(optionId);
+  const name = `${owner}.${optionId}`;
+  let outbox = outboxes.get(name);
   if (!outbox) {
-    outbox = new Outbox(`ryokan.outbox.${optionId}`, (edit) => holder.send(edit), localStorage);
-    outboxes.set(optionId, outbox);
+    takeOver(localStorage, "outbox", optionId, owner);
+    outbox = new Outbox(keptAs("outbox", owner, optionId), (edit) => holder.send(edit, owner), localStorage);
+    outboxes.set(name, outbox);
   }
   const found = outbox;
   useEffect(() => {

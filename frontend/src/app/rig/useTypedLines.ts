@@ -1,6 +1,6 @@
 import { useEffect, useState, useSyncExternalStore } from "react";
-import { client, failedAlone, RequestFailed, unwrap } from "../../api/client";
-import { whenForgotten } from "../../api/keptList";
+import { client, failedAlone, forPerson, RequestFailed, unwrap } from "../../api/client";
+import { keptAs, takeOver, whenForgotten } from "../../api/keptList";
 import type { Outbox } from "../../api/outbox";
 import { type ReadLine, type TypedLine, TypedLines } from "../../api/typedLines";
 import type { FoundLineAnswer, LineAnswer, Load, PatchOperation, Rig } from "../../api/types";
@@ -10,34 +10,36 @@ const queues = new Map<string, TypedLines<Load, LineAnswer>>();
 const foundQueues = new Map<string, TypedLines<FoundLineAnswer, FoundLineAnswer>>();
 
 /** The lines of one option that are not loads yet; they are read on every step, and after a reload. */
-export function useTypedLines(optionId: string, rig: Rig, outbox: Outbox) {
+export function useTypedLines(owner: string, optionId: string, rig: Rig, outbox: Outbox) {
   const [now] = useState(() => ({ rig }));
   now.rig = rig;
-  const found = keptQueue(queues, optionId, () => {
+  const found = keptQueue(queues, `${owner}.${optionId}`, () => {
+    takeOver(localStorage, "lines", optionId, owner);
     const take = (line: TypedLine, load: Load) => shownInItsRow(outbox, patchOf(now.rig, line, load));
-    return new TypedLines(`ryokan.lines.${optionId}`, (line) => read(optionId, line), take, localStorage);
+    return new TypedLines(keptAs("lines", owner, optionId), (line) => read(owner, optionId, line), take, localStorage);
   });
   return { typedLines: found, lines: useQueue(found) };
 }
 
 /** The lines of one option about what is found, and what meters say. One is read after the other: it may say more of the last. */
-export function useFoundLines(optionId: string, outbox: Outbox) {
-  const found = keptQueue(foundQueues, optionId, () => {
+export function useFoundLines(owner: string, optionId: string, outbox: Outbox) {
+  const found = keptQueue(foundQueues, `${owner}.${optionId}`, () => {
+    takeOver(localStorage, "found", optionId, owner);
     const take = (_: TypedLine, answer: FoundLineAnswer) => shownInItsRow(outbox, answer.patch);
     const readBehind = async (line: TypedLine) => {
       await outbox.flush();
-      return readFound(optionId, line);
+      return readFound(owner, optionId, line);
     };
-    return new TypedLines(`ryokan.found.${optionId}`, readBehind, take, localStorage, undefined, 1);
+    return new TypedLines(keptAs("found", owner, optionId), readBehind, take, localStorage, undefined, 1);
   });
   return { foundLines: found, found: useQueue(found) };
 }
 
-function keptQueue<Queue>(kept: Map<string, Queue>, optionId: string, make: () => Queue): Queue {
-  const known = kept.get(optionId);
+function keptQueue<Queue>(kept: Map<string, Queue>, name: string, make: () => Queue): Queue {
+  const known = kept.get(name);
   if (known) return known;
   const made = make();
-  kept.set(optionId, made);
+  kept.set(name, made);
   return made;
 }
 
@@ -60,21 +62,28 @@ function patchOf(rig: Rig, line: TypedLine, load: Load): PatchOperation[] {
   return line.replaces === null ? addLoad(line.id, line.position, load) : replaceLoad(rig, line.replaces, load);
 }
 
-function read(optionId: string, line: TypedLine): Promise<ReadLine<Load, LineAnswer>> {
+function read(owner: string, optionId: string, line: TypedLine): Promise<ReadLine<Load, LineAnswer>> {
   return tried(async () => {
     const params = { path: { option_id: optionId } };
     const body = { line: line.line, replaces: line.replaces };
-    const answer = (await unwrap(client.POST("/api/v1/options/{option_id}/lines", { params, body }))) as LineAnswer;
+    const headers = forPerson(owner);
+    const sent = client.POST("/api/v1/options/{option_id}/lines", { params, body, headers });
+    const answer = (await unwrap(sent)) as LineAnswer;
     return answer.load ? { kind: "read", read: answer.load as Load } : { kind: "asked", answer };
   });
 }
 
-function readFound(optionId: string, line: TypedLine): Promise<ReadLine<FoundLineAnswer, FoundLineAnswer>> {
+function readFound(
+  owner: string,
+  optionId: string,
+  line: TypedLine,
+): Promise<ReadLine<FoundLineAnswer, FoundLineAnswer>> {
   return tried(async () => {
     const params = { path: { option_id: optionId } };
     const { id, position, of = "thing", at = null } = line;
     const body = { line: line.line, id, position, of, at };
-    const answer = await unwrap(client.POST("/api/v1/options/{option_id}/found-lines", { params, body }));
+    const headers = forPerson(owner);
+    const answer = await unwrap(client.POST("/api/v1/options/{option_id}/found-lines", { params, body, headers }));
     const found = answer as FoundLineAnswer;
     return found.patch.length > 0 ? { kind: "read", read: found } : { kind: "asked", answer: found };
   });

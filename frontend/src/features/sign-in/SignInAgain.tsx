@@ -14,7 +14,7 @@ export function SignInAgain({ was }: { was: Person }) {
   const paused = useTypingPause(PAUSE_MS);
   const goOn = (person: Person | null) => {
     // Somebody else does not go on in what this person had open.
-    if (person?.name !== was.name || person.shop !== was.shop) window.location.assign("/");
+    if (person?.id !== was.id) window.location.assign("/");
     else void queries.invalidateQueries({ predicate: (query) => query.queryKey !== sessionQuery.queryKey });
   };
   if (!paused) return null;

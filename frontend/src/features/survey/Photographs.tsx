@@ -33,7 +33,7 @@ export function Photographs({ mayAdd }: { mayAdd: boolean }) {
   const found = useQuery(photographsQuery(jobId));
   const [pin, setPin] = useState("vehicle");
   const [open, setOpen] = useState<string | null>(null);
-  const { waiting, take, drop } = usePhotographQueue(jobId);
+  const { waiting, take, drop, sendAgain } = usePhotographQueue(jobId);
   const choices = places(rig);
   const keep = (list: unknown) => {
     queries.setQueryData(photographsQuery(jobId).queryKey, list as never);
@@ -68,7 +68,7 @@ export function Photographs({ mayAdd }: { mayAdd: boolean }) {
           </span>
         </div>
       )}
-      <WaitingPhotographs waiting={waiting} choices={choices} onDrop={drop} />
+      <WaitingPhotographs waiting={waiting} choices={choices} onDrop={drop} onSendAgain={sendAgain} />
       {photographs.length === 0 ? (
         <p className="text-soft">
           No photograph yet. Labels, cable paths and what is behind panels are soon forgotten.
@@ -110,10 +110,12 @@ function WaitingPhotographs({
   waiting,
   choices,
   onDrop,
+  onSendAgain,
 }: {
   waiting: readonly WaitingPhotograph[];
   choices: [string, string][];
   onDrop: (id: string) => void;
+  onSendAgain: (id: string) => void;
 }) {
   const refused = waiting.filter((one) => one.refused);
   const count = waiting.length - refused.length;
@@ -127,6 +129,9 @@ function WaitingPhotographs({
       {refused.map((one) => (
         <p key={one.id} role="alert" className="mb-3 text-danger">
           A photograph of {of(choices, one)} was not taken: {one.refused}{" "}
+          <button type="button" className="touch underline underline-offset-2" onClick={() => onSendAgain(one.id)}>
+            Send it again
+          </button>{" "}
           <button type="button" className="touch underline underline-offset-2" onClick={() => onDrop(one.id)}>
             Throw it away
           </button>
