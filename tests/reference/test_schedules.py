@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import tomllib
+import tracemalloc
 from pathlib import Path
 from typing import Any
 
@@ -14,7 +15,7 @@ from hypothesis import strategies as st
 
 from ryokan.core.evaluate import evaluate
 from ryokan.core.schedules.all import Schedules, schedules
-from ryokan.core.schedules.spools import cutting_plan
+from ryokan.core.schedules.spools import Effort, cutting_plan
 from ryokan.core.wiring.numbering import with_numbers
 
 CASES = tomllib.loads((Path(__file__).parent / "schedules.toml").read_text())
@@ -110,3 +111,17 @@ def test_no_way_to_cut_buys_less(cuts: list[int], lengths: set[int]) -> None:
     assert (sum(one.length_m for one in plan.spools), len(plan.spools)) == (
         least_bought(possible, tuple(lengths)) if possible else (0, 0)
     )
+
+
+def test_very_many_pieces_are_planned_within_the_effort_that_there_is() -> None:
+    """Many short pieces and spools that hardly differ: sets of spools beyond number, which are counted and never built."""
+    cuts, spools = [0.5 + n % 37 / 10 for n in range(2_400)], [10 + n / 10 for n in range(12)]
+    effort = Effort()
+    tracemalloc.start()
+    plan = cutting_plan(cuts, spools, effort)
+    _, peak_bytes = tracemalloc.get_traced_memory()
+    tracemalloc.stop()
+    assert sorted(n for spool in plan.spools for n in spool.cuts) == list(range(len(cuts)))
+    assert sum(cuts) <= plan.bought_m <= 1.1 * sum(cuts) and not plan.proven
+    assert peak_bytes < 30e6
+    assert effort.laid >= -len(cuts) and effort.places >= 0

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+from bisect import bisect_left, insort
 from collections import Counter
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from typing import Any, TypeAlias
 
@@ -12,11 +13,30 @@ from ryokan.core.schedules.rows import PieceRow, SpoolRow
 from ryokan.core.wiring.practice import area_mm2
 
 MM = 1_000  # lengths are whole millimetres here
-# In the solver's own measure of work, which is the same on any machine: for one set of spools, and in all.
-LONGEST_TRY, LONGEST_SEARCH = 0.5, 3.0
-MOST_SETS = 100_000
+# In the solver's own measure of work, which is the same on any machine: for one set of spools, and for all kinds of cable.
+LONGEST_TRY, LONGEST_SEARCH = 0.3, 0.4
+# What is looked at before the best that was found stands as it is: sets of spools of one kind of cable, cuts laid onto spools
+# for all kinds, and places for cuts that solvers are asked about.
+MOST_SETS, MOST_LAID, MOST_PLACES = 20_000, 200_000, 4_000
 
 Filled: TypeAlias = tuple[int, Counter[int]]
+
+
+@dataclass(slots=True)
+class Effort:
+    """What may still be spent on a search: in the solver's measure, in cuts that are laid, and in places of solvers."""
+
+    work: float = LONGEST_SEARCH
+    laid: int = MOST_LAID
+    places: int = MOST_PLACES
+
+    def shared(self, among: int) -> Effort:
+        """An equal part of it."""
+        return Effort(self.work / among, self.laid // among, max(self.places // among, 200))
+
+    @property
+    def is_spent(self) -> bool:
+        return self.work <= 0 or self.laid <= 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,7 +70,7 @@ class CuttingPlan:
         return sum(one.waste_m for one in self.spools)
 
 
-def cutting_plan(cuts_m: Sequence[float], spools_m: Sequence[float], work: float = LONGEST_SEARCH) -> CuttingPlan:
+def cutting_plan(cuts_m: Sequence[float], spools_m: Sequence[float], effort: Effort | None = None) -> CuttingPlan:
     """The least metres to buy, and among those the fewest spools.
 
     Parameters
@@ -59,8 +79,8 @@ def cutting_plan(cuts_m: Sequence[float], spools_m: Sequence[float], work: float
         Lengths of the pieces. [m]
     spools_m : sequence of float
         Lengths that spools come in; any number of each. [m]
-    work : float
-        How much may be spent on it, in the solver's own measure.
+    effort : Effort, optional
+        How much may be spent on it; all that may be where nothing is said.
 
     Returns
     -------
@@ -74,7 +94,7 @@ def cutting_plan(cuts_m: Sequence[float], spools_m: Sequence[float], work: float
     wanted = Counter(cut for cut in cuts if cut <= longest)
     if not wanted:
         return CuttingPlan((), left, True)
-    filled, proven = _least(wanted, spools, work)
+    filled, proven = _least(wanted, spools, effort or Effort())
     filled.sort(key=lambda one: (-one[0], -sum(one[1].elements())))
     places: dict[int, list[int]] = {}
     for n, cut in enumerate(cuts):
@@ -88,75 +108,91 @@ def cutting_plan(cuts_m: Sequence[float], spools_m: Sequence[float], work: float
     return CuttingPlan(tuple(found), left, proven)
 
 
-def _least(wanted: Counter[int], spools: Sequence[int], work: float) -> tuple[list[Filled], bool]:
+def _least(wanted: Counter[int], spools: Sequence[int], effort: Effort) -> tuple[list[Filled], bool]:
     """Spools with what is cut from each, and whether that is proven to be least.
 
     Sets of spools are tried in the order of their metres and their number: the first that holds all cuts is the least.
     """
     first = _first_that_has_room(wanted, spools)
-    total = sum(wanted.elements())
+    cuts = sorted(wanted.elements(), reverse=True)
     best = (sum(length for length, _ in first), len(first))
     proven = True
-    sets = _sets_of(spools, total, best)
+    sets = _sets_of(spools, sum(cuts), best)
     if sets is None:
         return first, False
     for lengths in sets:
-        filled = _best_fit(wanted, lengths)
+        if effort.is_spent:
+            return first, False
+        effort.laid -= len(cuts)
+        filled = _best_fit(cuts, lengths)
         if filled is None:
-            most = min(work, LONGEST_TRY)
-            filled, spent = _packed(wanted, lengths, most)
-            work -= spent
-            proven &= filled is not None or spent < most
+            filled, is_sure = _packed(wanted, lengths, effort)
+            proven &= is_sure
         if filled is not None:
             return filled, proven
-        if work <= 0:
-            return first, False
     return first, proven
 
 
-def _sets_of(spools: Sequence[int], total: int, best: tuple[int, int]) -> list[tuple[int, ...]] | None:
+def _sets_of(spools: Sequence[int], total: int, best: tuple[int, int]) -> Iterator[tuple[int, ...]] | None:
     """Sets of spools that have so many millimetres or more, least metres first and then the fewest, each below the best.
 
-    None where there are too many to look at.
+    None where there are too many to look at: they are counted before any is made.
     """
-    sets: list[tuple[int, int, tuple[int, ...]]] = [(0, 0, ())]
+    sets: list[tuple[int, int, tuple[int, ...]]] = [(0, 0, ())]  # metres, number, and how many of each length
     for length in reversed(spools):  # the longest first; with the shortest the sum has to be reached
-        shortest = length == spools[0]
-        sets = [
-            (metres + more * length, count + more, (*lengths, *(length,) * more))
-            for metres, count, lengths in sets
-            for more in range(max(0, -(-(total - metres) // length)) if shortest else 0, (best[0] - metres) // length + 1)
-        ]
-        if len(sets) > MOST_SETS:
+        missing = total if length == spools[0] else 0
+        numbers = [range(max(0, -(-(missing - metres) // length)), (best[0] - metres) // length + 1) for metres, _, _ in sets]
+        if sum(map(len, numbers)) > MOST_SETS:
             return None
-    return [lengths for metres, count, lengths in sorted(sets) if (metres, count) < best]
+        sets = [
+            (metres + more * length, count + more, (*counts, more))
+            for (metres, count, counts), of_it in zip(sets, numbers, strict=True)
+            for more in of_it
+        ]
+    below = sorted(one for one in sets if one[:2] < best)
+    longest_first = tuple(reversed(spools))
+    return (
+        tuple(length for length, number in zip(longest_first, counts, strict=True) for _ in range(number))
+        for _, _, counts in below
+    )
 
 
 def _first_that_has_room(wanted: Counter[int], spools: Sequence[int]) -> list[Filled]:
     """A plan to begin with: longest cut first, onto the first spool with room; each spool then exchanged for the shortest."""
     rooms: list[Counter[int]] = []
+    left: list[int] = []
     for cut in sorted(wanted.elements(), reverse=True):
-        room = next((one for one in rooms if sum(one.elements()) + cut <= spools[-1]), None)
-        if room is None:
-            rooms.append(room := Counter())
-        room[cut] += 1
-    return [(next(one for one in spools if one >= sum(room.elements())), room) for room in rooms]
-
-
-def _best_fit(wanted: Counter[int], lengths: Sequence[int]) -> list[Filled] | None:
-    """Longest cut first, each from the spool on which it leaves least; None where that does not go."""
-    left, taken = list(lengths), [Counter[int]() for _ in lengths]
-    for cut in sorted(wanted.elements(), reverse=True):
-        at = min((n for n, rest in enumerate(left) if rest >= cut), key=lambda n: left[n], default=None)
-        if at is None:
-            return None
+        at = next((n for n, rest in enumerate(left) if rest >= cut), len(rooms))
+        if at == len(rooms):
+            rooms.append(Counter())
+            left.append(spools[-1])
+        rooms[at][cut] += 1
         left[at] -= cut
-        taken[at][cut] += 1
+    used = (spools[-1] - rest for rest in left)
+    return [(next(one for one in spools if one >= length), room) for length, room in zip(used, rooms, strict=True)]
+
+
+def _best_fit(cuts: Sequence[int], lengths: Sequence[int]) -> list[Filled] | None:
+    """Cuts, the longest first, each from the spool on which it leaves least; None where that does not go."""
+    taken = [Counter[int]() for _ in lengths]
+    left = sorted((length, -n) for n, length in enumerate(lengths))  # of those that are equal, the first that was named
+    for cut in cuts:
+        at = bisect_left(left, (cut, -len(lengths)))
+        if at == len(left):
+            return None
+        rest, n = left.pop(at)
+        taken[-n][cut] += 1
+        insort(left, (rest - cut, n))
     return list(zip(lengths, taken, strict=True))
 
 
-def _packed(wanted: Counter[int], lengths: Sequence[int], work: float) -> tuple[list[Filled] | None, float]:
-    """All cuts from exactly those spools, or None; and how much work it took. Where all was spent nothing is proven."""
+def _packed(wanted: Counter[int], lengths: Sequence[int], effort: Effort) -> tuple[list[Filled] | None, bool]:
+    """All cuts from exactly those spools, or None; and whether that is sure. Where too much would be asked it is not."""
+    places = len(wanted) * len(lengths)
+    if places > effort.places:
+        return None, False
+    effort.places -= places
+    most = min(effort.work, LONGEST_TRY)
     from ortools.sat.python import cp_model  # here: few ask for a plan
 
     model = cp_model.CpModel()
@@ -179,14 +215,13 @@ def _packed(wanted: Counter[int], lengths: Sequence[int], work: float) -> tuple[
     solver = cp_model.CpSolver()
     solver.parameters.num_workers = 1  # with several the plan is not the same each time
     solver.parameters.random_seed = 1
-    solver.parameters.max_deterministic_time = work
+    solver.parameters.max_deterministic_time = most
     status = solver.solve(model)
-    if status == cp_model.INFEASIBLE:
-        return None, min(solver.response_proto.deterministic_time, 0.99 * work)
+    effort.work -= min(solver.response_proto.deterministic_time, most)
     if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
-        return None, work
+        return None, status == cp_model.INFEASIBLE
     counts = [{cut: solver.value(count) for cut, count in taken.items()} for taken in slots]
-    return [(length, +Counter(taken)) for length, taken in zip(lengths, counts, strict=True)], 0.0
+    return [(length, +Counter(taken)) for length, taken in zip(lengths, counts, strict=True)], True
 
 
 def spools_to_buy(rig: Rig, pieces: Iterable[PieceRow]) -> tuple[SpoolRow, ...]:
@@ -207,7 +242,7 @@ def spools_to_buy(rig: Rig, pieces: Iterable[PieceRow]) -> tuple[SpoolRow, ...]:
     lengths, rows = [one.m for one in rig.wiring.spools], []
     for kind in sorted(kinds, key=lambda kind: (-area_mm2(kind[0]), *map(str, kind))):
         cuts = kinds[kind]
-        plan = cutting_plan([metres for _, metres in cuts], lengths, LONGEST_SEARCH / len(kinds))
+        plan = cutting_plan([metres for _, metres in cuts], lengths, Effort().shared(len(kinds)))
         for spool in plan.spools:
             marks = tuple(cuts[n][0] for n in spool.cuts)
             used = spool.length_m - spool.waste_m
