@@ -65,9 +65,9 @@ def loads_xlsx(title: str, rig: Rig, report: Report) -> bytes:
     for cell in sheet[1]:
         cell.font = Font(bold=True)
     sheet.freeze_panes = "A2"
-    for cells in _rows(rig, report):
+    for number, cells in enumerate(_rows(rig, report), start=2):  # asking a sheet for its last row looks at all of them
         sheet.append([writable(cell) if isinstance(cell, str) else cell for cell in cells])
-        for cell in sheet[sheet.max_row]:
+        for cell in sheet[number]:
             if isinstance(cell.value, str):
                 cell.data_type = "s"  # never a formula, whatever it begins with
     sheet.column_dimensions["A"].width = 60

@@ -47,9 +47,9 @@ def schedules_xlsx(title: str, tables: Iterable[Table], units: UnitSystem) -> by
         for cell in sheet[1]:
             cell.font = Font(bold=True)
         sheet.freeze_panes = "B2"
-        for row in table.rows:
+        for number, row in enumerate(table.rows, start=2):  # asking a sheet for its last row costs a look at all of them
             sheet.append([_value(cell) for cell in row])
-            for cell in sheet[sheet.max_row]:
+            for cell in sheet[number]:
                 if isinstance(cell.value, str):
                     cell.data_type = "s"  # never a formula, whatever it begins with
         for number, column in enumerate(table.columns, start=1):
