@@ -48,13 +48,14 @@ def schedules_xlsx(title: str, tables: Iterable[Table], units: UnitSystem) -> by
             cell.font = Font(bold=True)
         sheet.freeze_panes = "B2"
         for number, row in enumerate(table.rows, start=2):  # asking a sheet for its last row costs a look at all of them
-            sheet.append([_value(cell) for cell in row])
-            for cell in sheet[number]:
-                if isinstance(cell.value, str):
-                    cell.data_type = "s"  # never a formula, whatever it begins with
-        for number, column in enumerate(table.columns, start=1):
-            longest = max([len(headed(column, units)), *(len(row[number - 1].text) for row in table.rows)])
-            sheet.column_dimensions[get_column_letter(number)].width = min(WIDEST, longest + 2)
+            values = [_value(cell) for cell in row]
+            sheet.append(values)
+            for column, value in enumerate(values, start=1):
+                if isinstance(value, str) and value.startswith("="):
+                    sheet.cell(number, column).data_type = "s"  # never a formula
+        for at, of_it in enumerate(table.columns, start=1):
+            longest = max([len(headed(of_it, units)), *(len(row[at - 1].text) for row in table.rows)])
+            sheet.column_dimensions[get_column_letter(at)].width = min(WIDEST, longest + 2)
         sheet.page_setup.orientation = "landscape"
         sheet.page_setup.fitToWidth, sheet.page_setup.fitToHeight = 1, 0
         sheet.sheet_properties.pageSetUpPr.fitToPage = True
