@@ -48,6 +48,7 @@ def meant(one: dict[str, Any]) -> dict[str, Any]:
         "duty_frac": duty,
         "days_per_week": said.pop("days", 7),
         "seasons": said.pop("seasons", ""),
+        "months": list(said.pop("months", ())),
         "automatic": said.pop("automatic", None),
         "when": said.pop("when", "always"),
         "above_charge_frac": said.pop("above", 0.8),
@@ -74,6 +75,7 @@ def found(reading: Reading, meant: dict[str, Any]) -> dict[str, Any]:
         **load.model_dump(),
         "draw": {renamed.get(name, name): value for name, value in draw.items()},
         "seasons": " ".join(sorted(load.seasons)),
+        "months": list(load.months),
         "clock": [hour for hour, bar in enumerate(load.bars) if bar],
     }
     filled = {"feed": "feed", "power_factor": "power_factor", "start_factor": "start_factor"}
@@ -138,7 +140,7 @@ def test_a_line_that_is_not_clear_is_asked_back_and_each_offer_answers(one: dict
         ("heater 1.500 W 2 h ac", "load.point_or_thousand", "1.500 W", "heater 1500 W 2 h ac"),
         ("microwave 1400 W 10m", "load.minutes_or_metres", "10m", "microwave 1400 W 10 min"),
         ("pump 60 W 15 min 7", "load.number_without_unit", "7", None),
-        ("heater 40 W 8 h in january", "load.months_not_seasons", "in january", "heater 40 W 8 h in winter"),
+        ("heater 40 W 8 h since january", "load.months_not_seasons", "since january", "heater 40 W 8 h in winter"),
     ],
 )
 def test_what_is_asked_stands_at_its_place_with_what_was_likely_meant(

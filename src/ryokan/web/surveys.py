@@ -172,7 +172,7 @@ def read_found_line(option_id: UUID, json: FoundLine) -> FoundLineAnswer:
     """Read a line as a thing that was found, as readings or as room, without storing anything."""
     with signed_in() as (session, actor):
         rig = rigs.work_out(session, actor, option_id).rig
-    if json.of == "reading" or says_a_reading(json.line):
+    if json.of == "reading" or says_a_reading(json.line, rig):
         return of_survey.found_line(read_meters(json.line, rig, id=json.id, position=json.position, at=json.at))
     return of_survey.found_line(read_found(json.line, rig, id=json.id, position=json.position))
 

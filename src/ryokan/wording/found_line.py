@@ -12,7 +12,12 @@ from ryokan.wording.quantities import number
 QUESTIONS: dict[str, str] = {
     "line.endless": "“{text}” is longer than any number is.",
     "thing.what_is_it": "What is it? Name it, such as “inverter 2000W under the bed”, or write “other: gas detector”.",
-    "thing.is_not_there": "What is not there takes no line.",
+    "thing.two_things": "These are two things: “{first}” and “{second}”. Write a line for each.",
+    "thing.of_one_or_all": "Is “{text}” of one, or of all together? Write how many there are, and the watts of one.",
+    "thing.volts_of_one_or_all": "Are “{text}” of one panel, or of all in series together?",
+    "thing.of_the_inverter": "“{text}” is said of the inverter. Write it in its own line.",
+    "thing.is_not_there": "“{text}”: what is not there takes no line. What was there and goes may be written with “goes”.",
+    "thing.denied": "“{text}”: what it is not does not say what it is. Write what is there.",
     "thing.number_without_unit": "“{text}” has no unit that says what it is. Write A, V, W, Ah, ft, m or years behind it.",
     "thing.said_twice": "“{text}” says otherwise than “{first}”. Keep one.",
     "thing.which_number": "“{text}” stands between “{first}” and “{second}”. Of which is it?",
@@ -36,6 +41,7 @@ QUESTIONS: dict[str, str] = {
     "thing.side_without_unit": "In what are the sides of “{text}”? Write cm, m, in or ft behind them.",
     "thing.box_without_name": "What is it called, the space of “{text}”?",
     "thing.box_out_of_bounds": "“{text}” is no space of a vehicle: each side is above 0 and at most 20 m.",
+    "reading.denied": "“{text}”: how was it instead? Write resting, charging or under load, or leave it out.",
     "reading.nothing_read": "What does it say? Write for example “12.9 V resting” or “solar 340 W hazy”.",
     "reading.into_or_out": "Do “{text}” go into the bank, or out of it?",
     "reading.whose_watts": "Whose are “{text}”: of the array, or of the mains?",
@@ -95,7 +101,7 @@ _WORDS: Mapping[str, Mapping[Any, str]] = {
     "bay": {"living_space": "in the living space", "vented_enclosure": "in a vented enclosure", "outside": "outside"},
     "restraint": {"frame": "in a bolted frame", "straps": "strapped", "none": "held by nothing"},
     "take_off": {"diagonal": "taken off diagonally", "equal_leads": "equal leads", "posts": "posts", "side": "off one side"},
-    "battery.self_heating": {True: "heats itself"},
+    "battery.self_heating": {True: "heats itself", False: "does not heat itself"},
     "mounting": {
         "roof": "on the roof", "arch": "on the arch", "bonnet": "on the bonnet", "ground": "on the ground",
         "portable": "carried out",
@@ -233,6 +239,8 @@ _ASSUMED = {
     "gas_of_the_region": "“gas” taken to be {value}",
     "thickness_of_a_frame": "{value} m thick left out: any frame is about that",
     "class_of_the_bank": "{value} V taken to be the banks that it charges",
+    "watts_of_all": "{value} W of all together",
+    "volts_of_all": "{value} V of all in series",
     "amps_of_the_bms": "{value} A taken to be what its electronics pass",
 }
 _READ = {

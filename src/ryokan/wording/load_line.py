@@ -2,6 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+from itertools import pairwise
+
+from ryokan.core.itinerary import MONTH_NAMES
 from ryokan.core.lines.kit import Question
 from ryokan.core.loads.line import Reading
 from ryokan.core.loads.model import AcAmps, Cooling, DcAmps, DeviceBattery, KwhPerYear, Load, Watts, WhPerDay
@@ -76,6 +80,7 @@ _ASSUMED = {
     "start_factor": "starts at {start_factor} × as usual",
     "usb_volts": "5 V of a plain USB port",
     "days": "taken to be so by the week",
+    "whole_months": "those months in full",
     "hours": "taken to run all day, as is usual",
 }
 
@@ -106,6 +111,13 @@ def usual_note(usual: UsualLoad) -> str:
     return "; ".join(said)
 
 
+def _months(months: Sequence[int]) -> str:
+    """Months in words: a stretch by its ends."""
+    names = [MONTH_NAMES[month - 1] for month in months]
+    runs_on = all((one - other) % 12 == 1 for other, one in pairwise(months))
+    return f"{names[0]} to {names[-1]}" if runs_on and len(names) > 2 else " and ".join(names)
+
+
 def understood(reading: Reading) -> str:
     """How a line was read, in one sentence; empty where it was not."""
     load = reading.load
@@ -119,7 +131,9 @@ def understood(reading: Reading) -> str:
     if load.days_per_week != 7:
         text += f", {'one day' if load.days_per_week == 1 else f'{load.days_per_week} days'} a week"
     text += _time_of_day(load)
-    if load.seasons:
+    if load.months:
+        text += f", in {_months(load.months)} only"
+    elif load.seasons:
         text += f", in {' and '.join(load.seasons)} only"
     if load.when != "always":
         text += f", {WHEN_WORDS[load.when].format(share=number(load.above_charge_frac * 100))}"

@@ -7,6 +7,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from typing import Any, Literal, TypeAlias
 
+from ryokan.core.lines.denial import DENIES, denied_at, is_plain, opposite
 from ryokan.core.lines.kit import NUMBER, NUMBER_WORDS, Marks, Question, read_number
 
 Value: TypeAlias = Any
@@ -51,16 +52,27 @@ _SCALE = {"kw": 1e3, "kwh": 1e3, "kva": 1e3, "lb": _KG_PER_LB, "month": 1 / 12, 
 
 @dataclass(frozen=True, slots=True)
 class Phrase:
-    """Words that say something: a pattern, and the members that it sets; a callable takes the match."""
+    """Words that say something: a pattern, and the members that it sets; a callable takes the match.
+
+    ``denied`` is what it sets where the line denies it; None: the opposite of what it says, if there is a plain one.
+    """
 
     pattern: re.Pattern[str]
     sets: Mapping[str, Value | Callable[[re.Match[str]], Value]]
+    denied: Mapping[str, Value | Callable[[re.Match[str]], Value]] | None = None
 
 
-def phrase(pattern: str, **sets: Value | Callable[[re.Match[str]], Value]) -> Phrase:
+def phrase(
+    pattern: str,
+    denied: Mapping[str, Value | Callable[[re.Match[str]], Value]] | None = None,
+    /,
+    **sets: Value | Callable[[re.Match[str]], Value],
+) -> Phrase:
     """A phrase; ``__`` in the name of a member stands for the dot within it."""
     return Phrase(
-        re.compile(rf"\b(?:{pattern})(?!\w)", re.IGNORECASE), {name.replace("__", "."): to for name, to in sets.items()}
+        re.compile(rf"\b(?:{pattern})(?!\w)", re.IGNORECASE),
+        {name.replace("__", "."): to for name, to in sets.items()},
+        denied,
     )
 
 
@@ -93,6 +105,9 @@ class Said:
     assumed: dict[str, str] = field(default_factory=dict)  # what was filled in, with the words of it
     questions: list[Question] = field(default_factory=list)
     loose: dict[Measure, list[tuple[Value, int, int]]] = field(default_factory=dict)  # quantities that have no member yet
+    denied: list[tuple[int, int]] = field(default_factory=list)  # stretches that the line denies, with what denies them
+    heads: frozenset[str] = frozenset()  # members that say what the thing is, see :class:`LineKind`
+    absent: Mapping[str, Value] | None = None
     of: str = "thing"  # what the line tells of, as the codes of its questions have it
 
     def say(self, member: str, value: Value, start: int, end: int) -> None:
@@ -127,14 +142,17 @@ class LineKind:
     """A kind of thing that a line may name.
 
     ``called`` are the words that name it, ``slots`` say where each quantity goes, ``finish`` sees to what takes more than a
-    word: it may ask, and fill in what follows. ``first`` are the phrases that go before the words
-    ``beside`` a number.
+    word: it may ask, and fill in what follows. ``absent`` is what a line says that denies the thing itself; None: such a thing
+    takes no line. ``heads`` are members that say what the thing is: denied, they deny it. ``first`` are the phrases that go
+    before the words ``beside`` a number.
     """
 
     kind: str
     called: re.Pattern[str]
     slots: Mapping[Measure, str] = field(default_factory=dict)
     phrases: tuple[Phrase, ...] = ()
+    absent: Mapping[str, Value] | None = None
+    heads: frozenset[str] = frozenset()
     counted: bool = False
     finish: Callable[[Said], None] | None = None
     first: tuple[Phrase, ...] = ()
@@ -224,8 +242,50 @@ def take_count(said: Said) -> int | None:
 
 
 def take_phrases(said: Said, phrases: tuple[Phrase, ...]) -> None:
-    """Mark what the phrases say."""
+    """Mark what the phrases say; of one that the line denies the opposite, and where there is none it is asked about."""
     for one in phrases:
-        for match in said.marks.take("phrase", one.pattern):
-            for member, to in one.sets.items():
-                said.say(member, to(match) if callable(to) else to, match.start(), match.end())
+        for match in one.pattern.finditer(said.marks.left):
+            sets = {member: to(match) if callable(to) else to for member, to in one.sets.items()}
+            at = None if DENIES.search(match[0]) else denied_at(said.marks.left, match.start(), match.end())
+            start, end = at or match.span()
+            said.marks.mark("phrase", start, end)
+            if at is not None:
+                said.denied.append(at)
+                denied = one.denied if one.denied is not None else _not_there(said, sets) or opposite(sets)
+                if denied is None or not is_plain(said.marks.line[start:end]):
+                    said.ask("denied", start, end)
+                    continue
+                sets = {member: to(match) if callable(to) else to for member, to in denied.items()}
+            for member, value in sets.items():
+                said.say(member, value, start, end)
+
+
+def _not_there(said: Said, sets: Mapping[str, Value]) -> dict[str, Value] | None:
+    """What is said where a denied phrase names the thing itself, and of such a thing it can be said that there is none."""
+    if said.absent is None or not sets or not sets.keys() <= said.heads:
+        return None
+    return {**sets, **said.absent}
+
+
+def ask_of_denials(said: Said) -> None:
+    """Ask of what is joined with something that is denied, “straps and bms missing”, and of denials that nothing took up."""
+    phrases = [part for part in said.marks.marked if part.meaning in ("phrase", "kind")]
+    for start, end in said.denied:
+        for part in phrases:
+            if part.start >= end:
+                between = said.marks.line[end : part.start]
+            elif part.end <= start:
+                between = said.marks.line[part.end : start]
+            else:
+                continue
+            joined = re.fullmatch(r"\s*,?\s*(or|nor|and|&|/)\s*(?:a |an |any |the )?", between, re.IGNORECASE)
+            if joined is not None and not (part.meaning == "kind" and part.end <= start):
+                said.ask("denied", min(start, part.start), max(end, part.end))
+    for match in said.marks.take("denial", DENIES):
+        said.ask("denied", match.start(), _next_word_end(said.marks.line, match.end()))
+
+
+def _next_word_end(line: str, at: int) -> int:
+    """Where the word behind a place ends: what a denial is most likely about."""
+    following = re.match(r"\s*[^\s,;]+", line[at:])
+    return at + (following.end() if following else 0)

@@ -39,6 +39,10 @@ _UNITS = (
     r"gauge|awg|degrees?|pounds?|kilos?|strings?|o'?clock"
 )
 UNIT_AHEAD = re.compile(rf"\s*(?:{_UNITS})\b", re.IGNORECASE)
+# “Isn't” and, by phone, “isnt”; “cant” and “wont” are words of their own.
+_CONTRACTED = re.compile(r"(?<![\w-])(is|are|was|were|does|do|did|has|have|could|should|would)n['’]?t(?!\w)", re.IGNORECASE)
+# “One aught” is 1/0.
+_AUGHTS = re.compile(r"(?<![\w/])(one|two|three|four|[1-4])[ -](?:aught|ought|naught|nought)(?!\w)", re.IGNORECASE)
 # A word that stands for a number; as a name of something it would be a number dropped.
 SPOKEN_NUMBER = re.compile(rf"(?:{'|'.join((*_ONES, *_TENS, *_LARGE, 'half', 'dozen'))})", re.IGNORECASE)
 
@@ -164,9 +168,16 @@ class Rewritten:
 
 def figures_for_words(line: str) -> str:
     """A line with spoken numbers as figures, as :meth:`Rewritten.figures_for_words` has it."""
+    return in_figures(line).text
+
+
+def in_figures(line: str) -> Rewritten:
+    """The same, with where each character stands in the line as it was typed."""
     rewritten = Rewritten(line)
+    rewritten.sub(_CONTRACTED, lambda match: f"{match[1]} not")
+    rewritten.sub(_AUGHTS, lambda match: f"{_ONES.get(match[1].lower()) or match[1]}/0")
     rewritten.figures_for_words()
-    return rewritten.text
+    return rewritten
 
 
 def _spoken(words: list[str]) -> float | None:

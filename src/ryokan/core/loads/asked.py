@@ -173,7 +173,8 @@ def _count_or_times(said: LoadSaid) -> None:
         return
     count, span = counts[0], spans[0]
     joined = said.marks.line[span.end : count.start]
-    if count.start >= span.end and not joined.strip() and count.text[:1].lower() in "x×*" and span.value * count.value <= 24:
+    of_minutes = span.value < 1 and span.value * count.value <= 24  # “4 h x2” are two of them
+    if count.start >= span.end and not joined.strip() and count.text[:1].lower() in "x×*" and of_minutes:
         _ask_count_or_times(said, count)
 
 

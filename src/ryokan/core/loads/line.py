@@ -59,6 +59,7 @@ WEEKLY_H_AT_ONCE = 7.0  # so many hours a week and more are spread over its days
 HOUSEHOLD_W = 500.0  # what draws as much is most likely a household appliance (common practice)
 MOST_START_TIMES = 12.0
 FAR_FROM_USUAL = 8.0  # times the usual watts; common practice varies less than that
+_MISSING = ("load.no_hours", "load.no_draw", "load.no_name")
 STATED = (WhPerDay, KwhPerYear, DeviceBattery)
 _TOOL = re.compile(r"\b(?:drill|driver|saw|tool|grinder|cordless|batter(?:y|ies))\b", re.IGNORECASE)
 
@@ -97,9 +98,11 @@ def read_line(line: str, *, system_v: int, mains_v: int, hemisphere: str = "nort
         return Reading(None, (replace(too_long, code="load.unreadable"),))
     said, rewritten = said_by(line, hemisphere)
     reading = _reading(said, system_v=system_v, mains_v=mains_v, typed=line)
+    # One at a time, and of what stands there before what is missing: the answer may answer the others.
+    asked = sorted(reading.questions, key=lambda one: one.code in _MISSING)[:1]
     return replace(
         reading,
-        questions=_as_typed(reading.questions, rewritten),
+        questions=_as_typed(tuple(asked), rewritten),
         doubts=_as_typed(reading.doubts, rewritten),
     )
 
@@ -269,7 +272,9 @@ def _amps(
 ) -> tuple[Draw | None, Feed, list[str]]:
     part, volts = said.parts["amps"][0], said.first("volts")
     amps = part.value / (said.first("quantity") if said.parts["total"] and several(said) else 1)
-    if assumed:
+    if assumed and usual is not None and usual.feed == "dc" and amps * system_v <= FAR_FROM_USUAL * usual.usual_w:
+        assumed = ["feed", "volts"]  # of what runs on the house's volts nobody means amps of the mains
+    elif assumed:
         _which_amps(said, part, usual, system_v=system_v, mains_v=mains_v)
         return None, feed, []
     if feed == "ac":
@@ -287,7 +292,8 @@ def _amps(
         return DcAmps(amps=amps, volts=USB_V), feed, ["usb_volts"]
     if volts is not None and volts > LOWEST_AC_V:
         return None, feed, []
-    return (DcAmps(amps=amps, volts=volts or system_v) if 0 < amps <= 2000 else None), feed, [] if volts else ["volts"]
+    told = list(dict.fromkeys([*assumed, *([] if volts else ["volts"])]))
+    return (DcAmps(amps=amps, volts=volts or system_v) if 0 < amps <= 2000 else None), feed, told
 
 
 def _which_amps(said: LoadSaid, amps: Part, usual: UsualLoad | None, *, system_v: int, mains_v: int) -> None:
@@ -327,6 +333,8 @@ def _load(said: LoadSaid, usual: UsualLoad | None, *, draw: Draw, feed: Feed, ty
     if typical <= 0 or said.parts["watts_average"]:
         low = high = typical = 24.0
     above = said.first("above_charge")
+    if said.members.get("whole_months"):
+        filled.append("whole_months")
     load = Load(
         name=said.name[:80],
         group=usual.group if usual is not None else "other",
@@ -343,6 +351,7 @@ def _load(said: LoadSaid, usual: UsualLoad | None, *, draw: Draw, feed: Feed, ty
         automatic=said.members.get("automatic"),
         per_person=bool(said.parts["per_person"]),
         seasons=said.members.get("seasons", ()),
+        months=said.members.get("months", ()),
         when=said.members.get("when", "always" if above is None else "above_charge"),
         above_charge_frac=0.8 if above is None else above,
         profile=said.members.get("profile"),

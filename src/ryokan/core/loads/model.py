@@ -99,6 +99,11 @@ class Load(Model):
     never_with: str | None = Field(default=None, max_length=40, description="Loads of one such group never run together.")
     per_person: bool = Field(default=False, description="The quantity is for each of the people.")
     seasons: tuple[Season, ...] = Field(default=(), max_length=4, description="When it is used at all; empty: all year.")
+    months: tuple[Annotated[int, Field(ge=1, le=12)], ...] = Field(
+        default=(),
+        max_length=12,
+        description="Months of those seasons in which it is used at all; empty: all of them. Whole seasons are planned for.",
+    )
     duty_by_ambient: dict[Ambient, Fraction] = Field(
         default_factory=dict, description="Share of its hours that it runs, where that follows the weather outside."
     )

@@ -61,6 +61,11 @@ def in_season(load: Load, season: Season) -> bool:
     return not load.seasons or season in load.seasons
 
 
+def in_month(load: Load, month: int, hemisphere: str) -> bool:
+    """Whether a load is used in a month at all, 1 to 12."""
+    return in_season(load, season_of(month, hemisphere)) and (not load.months or month in load.months)
+
+
 def duty_frac(rig: Rig, load: Load, season: Season) -> float:
     """Share of its hours that a load runs in a season: the largest over the weather of its stays."""
     if isinstance(load.draw, STATED_ENERGY):

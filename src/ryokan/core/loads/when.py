@@ -24,10 +24,25 @@ def when_in_the_year(said: LoadSaid, hemisphere: str) -> None:
             said.ask("season_or_name", match.start(), match.end(), {}, f"{rest} in {named[0]}", quoted)
         found |= set(SEASONS) - set(named) if match["but"] else set(named)
         said.marks.mark("season", match.start(), match.end())
-    for start, end, months in _months(said):
-        _as_seasons(said, start, end, months, hemisphere, found)
-    if found:
-        said.members["seasons"] = tuple(season for season in SEASONS if season in found)
+    months = {month for month in range(1, 13) if season_of(month, hemisphere) in found}
+    for start, end, one, cut in _months(said):
+        if not one or (cut and len(one) == 1):
+            _ask_which_months(said, start, end, hemisphere)
+            continue
+        months |= one
+        if cut:
+            said.members["whole_months"] = True
+    touched = {season_of(month, hemisphere) for month in months}
+    if touched:
+        said.members["seasons"] = tuple(season for season in SEASONS if season in touched)
+    if len(touched) * 3 != len(months):
+        said.members["months"] = _in_their_order(months)
+
+
+def _in_their_order(months: set[int]) -> tuple[int, ...]:
+    """Months from the first behind one that is not among them: November to February, not January to December."""
+    begins = min(month for month in months if (month - 2) % 12 + 1 not in months)
+    return tuple(sorted(months, key=lambda month: (month - begins) % 12))
 
 
 def _seasons_named(text: str) -> list[Season]:
@@ -38,26 +53,32 @@ def _seasons_named(text: str) -> list[Season]:
     return named
 
 
-def _months(said: LoadSaid) -> list[tuple[int, int, set[int] | None]]:
-    """Months that the line names with where; None where the dates cut a month."""
-    found: list[tuple[int, int, set[int] | None]] = []
+def _months(said: LoadSaid) -> list[tuple[int, int, set[int], bool]]:
+    """Months that the line names, with where, and whether dates cut one of them: then it counts whole."""
+    found: list[tuple[int, int, set[int], bool]] = []
     for match in words.DATES.finditer(said.marks.left):
         joined = said.marks.left[match.end("first") : match.start("last")]
         if "and" in joined.lower() and "between" not in match[0].lower():
             continue
         first, last = _date(match["first"], ends=False), _date(match["last"], ends=True)
         span = {(first[0] - 1 + step) % 12 + 1 for step in range((last[0] - first[0]) % 12 + 1)}
-        found.append((match.start(), match.end(), span if first[1] and last[1] else None))
+        found.append((match.start(), match.end(), span, not (first[1] and last[1])))
         said.marks.mark("months", match.start(), match.end())
     for match in words.MONTH_LIST.finditer(said.marks.left):
         found.append(
-            (match.start(), match.end(), {_month(one) for one in re.findall(r"[a-z]{3,}", match[1], re.I) if _month(one)})
+            (
+                match.start(),
+                match.end(),
+                {_month(one) for one in re.findall(r"[a-z]{3,}", match[1], re.I) if _month(one)},
+                False,
+            )
         )
         said.marks.mark("months", match.start(), match.end())
     for match in words.ONE_MONTH.finditer(said.marks.left):
         month, whole = _date(re.sub(r"^(?:in|during|on|for|since|until|till|from)\s+", "", match[0], flags=re.I), ends=False)
         only = re.match(r"(?:in|during|for)\s|[a-z]+$", match[0], re.I) is not None
-        found.append((match.start(), match.end(), {month} if whole and only else None))
+        since = re.match(r"(?:since|until|till|from)\s", match[0], re.I) is not None
+        found.append((match.start(), match.end(), set() if since else {month}, not (whole and only)))
         said.marks.mark("months", match.start(), match.end())
     return found
 
@@ -87,21 +108,11 @@ def _date(text: str, *, ends: bool) -> tuple[int, bool]:
     return month, int(day) >= 28 if ends else int(day) == 1
 
 
-def _as_seasons(said: LoadSaid, start: int, end: int, months: set[int] | None, hemisphere: str, found: set[Season]) -> None:
-    """Months that make whole seasons are those; others are asked about, with the seasons that they touch."""
-    touched = {season_of(month, hemisphere) for month in months or ()}
-    if months is not None and len(touched) * 3 == len(months):
-        found |= touched
-        return
-    if months is None:
-        touched = {
-            season_of(month, hemisphere)
-            for month in map(_month, re.findall(r"[a-z]{3,}", said.marks.line[start:end], re.I))
-            if month
-        }
-        touched |= {
-            season_of(int(month), hemisphere) for month in re.findall(r"20\d\d-(0[1-9]|1[0-2])", said.marks.line[start:end])
-        }
+def _ask_which_months(said: LoadSaid, start: int, end: int, hemisphere: str) -> None:
+    """Of one date, or of “since May”, it is asked for how long; the seasons that are named are offered."""
+    named = [month for month in map(_month, re.findall(r"[a-z]{3,}", said.marks.line[start:end], re.I)) if month]
+    named += [int(month) for month in re.findall(r"20\d\d-(0[1-9]|1[0-2])", said.marks.line[start:end])]
+    touched = {season_of(month, hemisphere) for month in named}
     all_of = " and ".join(season for season in SEASONS if season in touched)
     offers = [said.in_other_words(start, end, f"in {all_of}")] if touched else []
     said.ask("months_not_seasons", start, end, {"seasons": all_of}, *offers)
@@ -110,6 +121,8 @@ def _as_seasons(said: LoadSaid, start: int, end: int, months: set[int] | None, h
 def when_in_the_week(said: LoadSaid) -> None:
     for match in words.WEEKDAYS.finditer(said.marks.left):
         days = 2 if match["ends"] else 5 if match["work"] else 1
+        if match["initials"]:
+            days = words.INITIALS[match["initials"].replace(" ", "")]
         if match["first"]:
             first, last = (words.DAYS_OF_THE_WEEK.index(match[one][:3].lower()) for one in ("first", "last"))
             days = (last - first) % 7 + 1

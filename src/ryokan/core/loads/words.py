@@ -300,6 +300,7 @@ COUNTS: tuple[Pattern, ...] = (
     _is("quantity", rf"{_WHOLE}\s*@\s*(?=[\d\0])"),
     _is("quantity", rf"^\s*{_WHOLE}\s*at\s+(?=[\d\0])"),
     _is("quantity", r"(?<![a-z])[x×*]\s*(\d{1,3})(?!\w|[.,/]\d)"),
+    _is("quantity", rf"^\s*{_WHOLE}\s+(?=\0)"),
     _is("quantity", r"\((\d{1,3})\)"),
     _is("quantity", rf"{_WHOLE}\s*(?:pcs?|pieces|off|nos?\.?|of them|units)(?![a-z])"),
     _is("quantity", r"\b(?:qty|quantity|count)\s*[.:=]?\s*(\d{1,3})\b"),
@@ -356,7 +357,7 @@ FEED = _re(r"\b(usb-?c|usb|ac|dc)\b(?!-)")
 # When in the day: a preset of the profiles, or hours of its own. (common practice)
 MORNING, AFTERNOON = (6, 10), (12, 18)
 _WHEN_OF_DAY: tuple[tuple[str, str | tuple[int, int]], ...] = (
-    (r"mornings?", MORNING),
+    (r"mornings?|(?:every|each) am", MORNING),
     (r"afternoons?", AFTERNOON),
     (r"evenings?", "evening"),
     (r"night(?:\s?time)?s?|overnight", "night"),
@@ -386,7 +387,7 @@ SEASON_OF: dict[str, Season] = {
     "winter": "winter",
 }
 _SEASON = r"(?:springs?|summers?|autumns?|falls?|winters?)"
-_JOIN = r"(?:\s*,\s*(?:and |or )?| and | or |\s*&\s*|\s*/\s*)"
+_JOIN = r"(?:\s*,\s*(?:and |or )?| and | or |\s*[&+]\s*|\s*/\s*)"
 _UP_TO = r"\s*(?:-|–|to|till|until|through)\s*"
 _IN = r"(?:(?:only )?(?:in|during|for|from|over) (?:the )?)"
 SEASONS = _re(
@@ -415,13 +416,15 @@ ONE_MONTH = _re(
     r"\b(?:jan|feb|mar|apr|jun|jul|aug|sept?|oct|nov|dec)\b\.?(?=\s*(?:$|[,;)]))",
 )  # fmt: skip
 
+# By their initials, as calendars have them: how many days.
+INITIALS = {"M-F": 5, "M–F": 5, "MWF": 3, "M/W/F": 3, "TTh": 2, "T/Th": 2}
 DAYS_OF_THE_WEEK = ("mon", "tue", "wed", "thu", "fri", "sat", "sun")
 _FULL_WEEKDAY = r"(?:monday|tuesday|wednesday|thursday|friday|saturday|sunday)s?"
 _WEEKDAY = rf"(?:{_FULL_WEEKDAY}|mon|tues?|wed|thurs?|thu|fri|sat|sun)"
 WEEKDAYS = _re(
     rf"(?:\b(?P<but>(?:but )?(?:not|except|excluding|never) (?:on |at )?(?:the )?))?(?P<led>\b(?:only )?(?:on|at|every|each) "
     rf"(?:the )?)?(?:\b(?P<ends>weekends?)\b|\b(?P<work>weekdays|work\s?days|working days)\b|\b(?P<first>{_WEEKDAY}){_UP_TO}"
-    rf"(?P<last>{_WEEKDAY})\b|\b(?P<list>{_WEEKDAY}(?:{_JOIN}{_WEEKDAY})+)\b|"
+    rf"(?P<last>{_WEEKDAY})\b|(?-i:\b(?P<initials>M\s?[-–]\s?F|MWF|M/W/F|TTh|T/Th)\b)|\b(?P<list>{_WEEKDAY}(?:{_JOIN}{_WEEKDAY})+)\b|"
     rf"\b(?P<one>{_FULL_WEEKDAY}|(?:mon|tue|wed|thu|fri|sat|sun)(?=\s*(?:$|[,;)])))\b)(?: only\b)?",
 )
 
@@ -431,7 +434,8 @@ NOT_A_NAME = _re(
     rf"{_FULL_MONTH}|{_FULL_WEEKDAY}|season)s?|seconds|daily|nightly|hourly|weekly|monthly|yearly|annual(?:ly)?|noon|midday|midnight|"
     r"dusk|dawn|sunset|sunrise|overnight|daytime|once|twice|thrice|times|half|quarters?|thirds|percent|share|always|sometimes|often|"
     r"occasionally|rarely|seldom|usually|mostly|every|each|few|couple|several|dozens?|most|lot|lots|per|when|while|whilst|if|unless|"
-    r"until|till|during|except|excluding|not|never|weather|total|average|minimum|fifth|sixth|hot(?= weather))(?!\w)",
+    r"until|till|during|except|excluding|no|not|never|without|no longer|neither|nor|am|pm|weather|total|average|minimum|fifth|"
+    r"sixth|hot(?= weather))(?!\w)",
 )
 BERTHS = _re(r"quarter(?:deck|s)?(?= (?:berth|cabin|deck)s?\b)")
 FILLERS = _re(

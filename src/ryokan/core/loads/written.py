@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from ryokan.core.loads.model import AcAmps, Cooling, DcAmps, DeviceBattery, KwhPerYear, Load, Watts, WhPerDay
 from ryokan.core.loads.taken import said_by
+from ryokan.core.loads.words import MONTHS
 
 _WHEN = {"driving": "while driving", "shore": "on shore", "anchor": "at anchor"}
 
@@ -46,12 +47,19 @@ def _written(load: Load, name: str) -> str:
         f"start {load.start_factor:g}x",
         load.importance if load.importance != "should" else "",
         "per person" if load.per_person else "",
-        f"in {' and '.join(load.seasons)}" if load.seasons else "",
+        _write_seasons(load),
         _WHEN.get(load.when, ""),
         f"above {load.above_charge_frac * 100:g}%" if load.when == "above_charge" else "",
         f"never with {load.never_with}" if load.never_with else "",
     ]
     return " ".join(part for part in parts if part)
+
+
+def _write_seasons(load: Load) -> str:
+    """Months where they were said, otherwise seasons."""
+    if load.months:
+        return f"in {', '.join(MONTHS[month - 1] for month in load.months)}"
+    return f"in {' and '.join(load.seasons)}" if load.seasons else ""
 
 
 def _plain(number: float) -> str:

@@ -10,6 +10,7 @@ from typing import Any
 
 from pydantic import ValidationError
 
+from ryokan.core.lines.denial import denied_at
 from ryokan.core.lines.kind import JOINS
 from ryokan.core.lines.kit import (
     MAX_LINE,
@@ -19,12 +20,12 @@ from ryokan.core.lines.kit import (
     Marks,
     Question,
     endless,
-    figures_for_words,
+    in_figures,
     read_number,
 )
 from ryokan.core.readings.model import UNITS, Quantity, Reading
 from ryokan.core.rig import Rig
-from ryokan.core.survey.line import Understood, why_not
+from ryokan.core.survey.line import Understood, as_typed, why_not
 
 MAINS_V = 60  # no DC bus of a vehicle reads as high, no mains as low
 _N = rf"([+]?{NUMBER})"
@@ -46,11 +47,17 @@ _STATES = (
     (r"charging|absorbing|in bulk|floating", "charging"),
     (r"under load|loaded", "loaded"),
 )
+# Between clear and overcast, and neither.
+_MIXED = (
+    r"(?:partly|partially|part|half|some|scattered)[- ](?:cloud(?:y|s)?|sun(?:ny)?|overcast)|mixed (?:cloud|sky|skies)"
+    r"|sun and cloud"
+)
 _SKIES = (
     (r"overcast|cloudy|grey|gray|rain(?:ing|y)?", "overcast"),
     (r"haz[ey]|thin cloud|broken cloud|bright cloud", "hazy"),
     (r"clear(?: sky)?|sunny|blue sky|no cloud", "clear"),
 )
+_SKY_WORDS = "|".join((_MIXED, *(pattern for pattern, _ in _SKIES if not pattern.startswith("clear"))))
 _SOURCES = (
     (r"(?:on (?:a |the )?)?(?:hookup|shore power)", "hookup"),
     (r"driving|engine (?:on|running)|idling", "driving"),
@@ -68,7 +75,12 @@ _JOINS = JOINS | {"reading", "measured", "battery", "bank", "bus", "meter", "say
 
 
 _SAYS_A_READING = re.compile(
-    r"^\s*(?:reads?|reading|measured)\b|\b(?:at rest|resting|rested|under load|below full)\b|^[^a-z]*\d\s*%\s*$", re.IGNORECASE
+    r"^\s*(?:reads?|reading|measured)\b|\b(?:at rest|resting|rested|under load|below full)\b|^[^a-z]*\d\s*%\s*$"
+    # Volts and amps in tenths are what meters show; plates have them whole.
+    rf"|^\s*(?:bank|battery|gauge|shunt|net|{_SUN}|{_GIVERS['controller']}|solar controller)[\s:]+(?:reads? |shows? |at )?"
+    r"(?=[^a-z]*\d+[.,]\d+\s*v\b|[+−-]\s?\d)(?!.*\b(?:voc|vmp|isc|imp|open|bms)\b)(?!.*\d\s*(?:ah|w|watts?)\b(?=.*\bpanels?\b))"
+    rf"|^\s*(?:gauge|soc|state of charge)\b.*\d\s*%|\b(?:{_SKY_WORDS})\b.*\d|\d.*\b(?:{_SKY_WORDS})\b",
+    re.IGNORECASE,
 )
 
 
@@ -111,9 +123,20 @@ _PATTERNS: tuple[_Pattern, ...] = (
 )
 
 
-def says_a_reading(line: str) -> bool:
-    """Whether a line among things tells what a meter says: it begins so, or says that something rests or is under load."""
-    return _SAYS_A_READING.search(line) is not None
+def says_a_reading(line: str, rig: Rig | None = None) -> bool:
+    """Whether a line among things tells what a meter says: it begins so, says a state or a sky, has volts and amps in tenths
+    as meters show them, or what a load of the rig draws."""
+    if _SAYS_A_READING.search(line) is not None:
+        return True
+    loads = () if rig is None else rig.active_loads().values()
+    return any(
+        re.match(
+            rf"\s*(?:the )?{re.escape(load.name)}\s+(?:draws|takes|pulls|uses)?\s*{NUMBER}\s*(?:a|amps?|w|watts?)\s*$",
+            line,
+            re.I,
+        )
+        for load in loads
+    )
 
 
 def read_meters(line: str, rig: Rig, *, id: str, position: float, at: datetime | None = None) -> Understood:
@@ -137,7 +160,9 @@ def read_meters(line: str, rig: Rig, *, id: str, position: float, at: datetime |
     """
     if (too_long := endless(line)) is not None:
         return Understood("reading", questions=(too_long,))
-    marks, questions = Marks(figures_for_words(line[:MAX_LINE])), list[Question]()
+    rewritten = in_figures(line[:MAX_LINE])
+    marks, questions = Marks(rewritten.text), list[Question]()
+    _denied(marks, questions)
     moment = _moment(marks, rig, at)
     found = [*_of_named(marks, rig), *_of_givers(marks, rig)]
     for one in _PATTERNS:
@@ -150,7 +175,20 @@ def read_meters(line: str, rig: Rig, *, id: str, position: float, at: datetime |
     if not found and not questions:
         questions.append(Question("reading.nothing_read", 0, len(line), {"text": line.strip()}))
     readings = [_of_a_load({**moment, **reading}) for _, reading in found]
-    return _made(readings, questions, id=id, position=position, line=line)
+    asked = [as_typed(one, rewritten) for one in questions[:1]]
+    return _made(readings, asked, id=id, position=position, line=line)
+
+
+_SAYS_WHEN = "|".join(pattern for pattern, _ in (*_STATES, *_SKIES, *_SOURCES))
+
+
+def _denied(marks: Marks, questions: list[Question]) -> None:
+    """“Not charging” is no charging, “engine not running” no driving: what it was instead is asked."""
+    for match in re.finditer(rf"\b(?:{_SAYS_WHEN}|on|running|runs)(?!\w)", marks.line, re.IGNORECASE):
+        at = denied_at(marks.line, match.start(), match.end())
+        if at is not None and not re.fullmatch(r"nothing on|no cloud", marks.line[at[0] : match.end()], re.IGNORECASE):
+            questions.append(Question("reading.denied", *at, {"text": marks.line[at[0] : at[1]].strip()}))
+            return
 
 
 def _moment(marks: Marks, rig: Rig, at: datetime | None) -> dict[str, Any]:
@@ -170,6 +208,8 @@ def _moment(marks: Marks, rig: Rig, at: datetime | None) -> dict[str, Any]:
     for pattern, state in _STATES:
         if marks.take("state", rf"\b(?:{pattern})\b"):
             moment.setdefault("state", state)
+    for match in marks.take("mixed_sky", rf"\b(?:{_MIXED})(?!\w)"):
+        moment["note"] = match[0]  # neither clear nor overcast: it stays in words
     for pattern, sky in _SKIES:
         if marks.take("sky", rf"\b(?:{pattern})(?!\w)"):
             moment.setdefault("sky", sky)
@@ -265,7 +305,7 @@ def _unclear(marks: Marks, moment: dict[str, Any], found: list[tuple[int, dict[s
         elif word[0].lower().strip(".-–/") not in _JOINS and word[0].strip(".-–/~+|"):
             words.append(word[0])
     if words:
-        moment["note"] = " ".join(words)
+        moment["note"] = " ".join(filter(None, [moment.get("note", ""), *words]))
 
 
 def _of_what(marks: Marks, word: re.Match[str], questions: list[Question]) -> None:

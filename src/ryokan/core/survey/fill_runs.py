@@ -154,6 +154,7 @@ def said_of_runs(rig: Rig, survey: Survey) -> dict[str, dict[str, Any]]:
     for cable in survey.that_counts(FoundCable).values():
         for key in all_meant(cable, rig, runs):
             values = {name: getattr(cable, name) for name in ("conductor", "fuse_a", "insulation_c", "material", "make")}
+            values["bears_a"] = cable.told_ampacity_a
             values["length"] = cable.one_way_length
             _add(said, key, values | ({"cables": cable.cables} if cable.cables > 1 else {}))
     of_main = _for_the_inverter(survey)

@@ -12,6 +12,7 @@ from ryokan.core.survey.fill import volts_class
 
 CLASSES: tuple[VoltsClass, ...] = get_args(VoltsClass)
 LFP_CELL_V = 3.2
+OF_ONE_V = 30.0  # open volts below this are those of one panel, also where several are in series (common practice)
 GAS = "gas of the region"  # petrol in North America, gas elsewhere (common practice)
 SAME_POINT = 0.08  # volts times amps this near the rated watts are those of full power (common practice)
 OPEN_POINT = (1.12, 1.5)  # and so far above it the open volts and the short-circuit amps (common practice)
@@ -52,6 +53,7 @@ def _arrangement(said: Said) -> None:
     """From “2s2p”, or from a count where only one way makes a class; several ways are asked about."""
     count = said.members.pop("count", None)
     series, parallel = said.members.get("series"), said.members.get("parallel")
+    said.members.pop("of_strings", None)
     at = said.places.get("count", (0, len(said.marks.line)))
     if count in (None, 1):
         return
@@ -84,6 +86,7 @@ def _arrangement(said: Said) -> None:
 def panels(said: Said) -> None:
     """Volts and amps of a panel: those at full power make its watts, the open ones a quarter more; strings from words."""
     members = said.members
+    _of_all(said)
     volts, amps = (said.loose.pop(measure, []) for measure in ("volts", "amps"))
     watts = members.get("watts_each")
     _point(said, watts, volts, amps)
@@ -100,6 +103,42 @@ def panels(said: Said) -> None:
         said.ask("count_unlike_arrangement", *said.places.get("count", (0, 0)), words)
     if members.get("mounting") is None and re.search(r"\broof\b", str(members.get("place", "")), re.IGNORECASE):
         members["mounting"] = "roof"
+
+
+def _of_all(said: Said) -> None:
+    """What is said of all panels together, as that of each; where it is not clear of how many it is, that is asked."""
+    members = said.members
+    together, each = members.pop("together", False), members.pop("of_each", False)
+    count, series, parallel = members.get("count"), members.get("series"), members.get("parallel")
+    if series and parallel and (members.pop("of_strings", False) or count in (None, 1)):
+        members["count"] = count = series * parallel
+    watts, in_series = members.get("watts_each"), series or (count if members.get("all_series") else None)
+    start, end = said.places.get("watts_each", (0, len(said.marks.line)))
+    if together and watts is not None and "voc_v" not in members:
+        if count is None or count == 1:
+            said.ask("of_one_or_all", start, end)
+        else:
+            members["watts_each"] = watts / count
+            said.assumed["watts_of_all"] = f"{watts:g}"
+    volts = members.get("voc_v")
+    if volts is None or not in_series or in_series < 2 or each or _is_of_one(members):
+        return
+    if together:
+        members["voc_v"] = volts / in_series
+        said.assumed["volts_of_all"] = f"{volts:g}"
+    elif volts > OF_ONE_V:
+        start, end = said.places.get("voc_v", (0, len(said.marks.line)))
+        text = said.marks.line[start:end].strip()
+        readings = (said.in_other_words(start, end, f"{text} {word}") for word in ("each", "together"))
+        said.ask("volts_of_one_or_all", start, end, None, *readings)
+
+
+def _is_of_one(members: dict[str, Any]) -> bool:
+    """Whether open volts and shorted amps make the watts of one panel, with what lies between them and full power."""
+    watts, volts, amps = (members.get(name) for name in ("watts_each", "voc_v", "isc_a"))
+    if watts is None or volts is None or amps is None:
+        return False
+    return bool(OPEN_POINT[0] <= volts * amps / watts <= OPEN_POINT[1])
 
 
 def _point(said: Said, watts: float | None, volts: list[Any], amps: list[Any]) -> None:
@@ -232,6 +271,8 @@ def inverter(said: Said) -> None:
 def cord(said: Said) -> None:
     """The rating of a cord from its amps, by the mains of the region."""
     european = _is_european(said)
+    if said.members.pop("_of_the_inverter", False):
+        said.ask("of_the_inverter", *said.places["_of_the_inverter"])
     known: tuple[Hookup, ...] = get_args(Hookup)
     prefix = "eu_" if european else "na_"
     for amps, start, end in said.loose.pop("amps", []):
@@ -275,9 +316,20 @@ def guard(said: Said) -> None:
 
 
 def run(said: Said) -> None:
-    """A run through the engine space lies in its heat."""
-    if re.search(r"\bengine\b", str(said.members.get("place", "")), re.IGNORECASE) and "runs" not in said.members:
+    """Amps of a run: of a cable whose size is said they are what it bears, else those of its fuse. One through the engine space
+    lies in its heat."""
+    amps = said.loose.pop("amps", [])
+    for value, start, end in amps:
+        of_the_cable = said.members.get("conductor") is not None and "told_ampacity_a" not in said.members
+        said.say("told_ampacity_a" if of_the_cable else "fuse_a", value, start, end)
+    if "runs" not in said.members and re.search(r"\bengine\b", str(said.members.get("place", "")), re.IGNORECASE):
         said.members["zone"] = "engine_space"
+
+
+def cable(said: Said) -> None:
+    """Amps of a cable are what it bears; of its fuse where that is named beside them."""
+    for value, start, end in said.loose.pop("amps", []):
+        said.say("told_ampacity_a", value, start, end)
 
 
 def switch(said: Said) -> None:

@@ -26,6 +26,7 @@ CORD = LineKind(
     (
         *amount(ADAPTER, AMPS, "adapter_a"),
         *amount(r"(?:the )?inlet", AMPS, "inlet_a"),
+        phrase(r"(?:goes |is )?(?:plugged |put )?in(?:to)? (?:the )?inverter", _of_the_inverter=True),
     ),
     finish=finish.cord,
 )
@@ -36,7 +37,8 @@ _WAY = (
     phrase(rf"(?:(?:through|via|by) (?:the |a )?)?{_PLUG}\s*(?:of\s*)?({NUMBER})\s*{AMPS}", plug_a=number, hitch_plug="fitted"),
     phrase(rf"({NUMBER})\s*{AMPS}\s*{_PLUG}", plug_a=number, hitch_plug="fitted"),
     phrase(
-        r"(?:through |by |via )?(?:the |a )?(?:(?:hitch|trailer|7[- ]pin|13[- ]pin) (?:plug|socket|connector))",
+        r"(?:through |thru |by |via )?(?:the |a )?(?:(?:hitch|trailer|7[- ]pin|13[- ]pin) (?:plug|socket|connector))"
+        r"(?:,? (?:7|13)[- ]pins?)?",
         hitch_plug="fitted",
     ),
     phrase(r"(?:switched |triggered |on )?(?:by |with )?(?:the )?ignition(?: signal| switched)?", trigger="ignition"),
@@ -48,7 +50,7 @@ _WAY = (
         r"(?:(?:switched|triggered|on) (?:by |with )(?:an? |the )?)?(?:engine[- ](?:run(?:ning)?[- ])?signal|d\+)",
         trigger="engine_signal",
     ),
-    phrase(r"(?:switched|closed|thrown) by hand", trigger="hand"),
+    phrase(r"(?:switched|closed|thrown) by hand|(?:with |by )?(?:an? )?(?:hand|manual)[- ]switch", trigger="hand"),
     phrase(r"no (?:field|charge)[- ]stop", field_stop="none"),
     phrase(r"(?:with (?:a )?)?(?:field|charge)[- ]stop", field_stop="fitted"),
     phrase(rf"({NUMBER})\s*{VOLTS} (?:at|on) (?:its|the) (?:input|far end)", far_end_v=number),
@@ -63,7 +65,7 @@ _SETTINGS = (
     phrase(r"equali[sz](?:es|ing|ation)", equalises="yes"),
     phrase(r"no (?:cold|low temp(?:erature)?)[- ](?:stop|cut[- ]?off)", cold_stop="none"),
     phrase(r"(?:with (?:a )?)?(?:cold|low temp(?:erature)?)[- ](?:stop|cut[- ]?off)", cold_stop="fitted"),
-    phrase(r"lead only|not for lithium|no lithium(?: profile)?", lithium="no"),
+    phrase(r"lead only|(?:not|never) (?:set )?for lithium|no lithium(?: profile)?", lithium="no"),
     phrase(r"(?:set (?:to|for) |for )?(?:lithium|lfp|lifepo4)(?: profile| ready)?", lithium="yes"),
 )
 _EASE = (
@@ -72,7 +74,9 @@ _EASE = (
 )
 DCDC = LineKind(
     "dcdc",
-    called(r"dc[- /]?(?:to[- ])?dc(?:[- ]charger)?|b2b(?: charger)?|battery to battery(?: charger)?"),
+    called(
+        r"dc[- /]?(?:to[- ])?dc(?:[- ]charger)?|b2b(?: charger)?|battery to battery(?: charger)?|step[- ]?down(?: converters?)?"
+    ),
     {"amps": "output_a", "length": "length", "conductor": "conductor"},
     (
         *_WAY,
@@ -109,7 +113,7 @@ CONTROLLER = LineKind(
         *(phrase(rf"(?:{_MOST_W}) (?:on|at|for) {volts}\s*{VOLTS}", **{f"most_{volts}v_w": number}) for volts in (12, 24, 48)),
         phrase(_MOST_W, most_12v_w=number),
         phrase(r"(?:two|2|twin|dual) (?:inputs|trackers)", inputs=2),
-        phrase(r"lead only|not for lithium|no lithium", lithium="no"),
+        phrase(r"lead only|(?:not|never) (?:set )?for lithium|no lithium", lithium="no"),
         phrase(r"(?:for |set for )?(?:lithium|lfp|lifepo4)(?: ready)?", lithium="yes"),
         phrase(rf"max(?:imum)?\s*({NUMBER})\s*{VOLTS}", most_v=number),
     ),
@@ -121,8 +125,8 @@ INVERTER = LineKind(
     called(r"inverters?(?:[ /-]charger)?|combi"),
     {"watts": "rated_w"},
     (
-        *amount(r"surge|peak", WATTS, "surge_w"),
-        *amount(r"surge|peak", r"kw\b", "surge_w", 1000),
+        *amount(r"surge|peak|start(?:s|ing|up)?", WATTS, "surge_w"),
+        *amount(r"surge|peak|start(?:s|ing|up)?", r"kw\b", "surge_w", 1000),
         *amount(r"idle|standby|no load", WATTS, "idle_w"),
         phrase(rf"asks? for (?:a )?({NUMBER})\s*{AMPS}\s*fuse", maker_fuse_a=number),
         phrase(r"pure sine(?: wave)?|true sine(?: wave)?|sine wave", waveform="pure_sine"),
@@ -136,9 +140,11 @@ INVERTER = LineKind(
         *TRANSFER,
         phrase(
             rf"(?:back-?)?feeds? (?:the |a )?(?:whole |ac |main |breaker |sub[- ]?)*(?:{A_PANEL}"
-            r"|vehicle|van|boat|rv|bus|trailer|everything)"
-            rf"|(?:hard-?)?wired (?:in)?to (?:the |a )?(?:main |sub[- ]?)?(?:{A_PANEL})",
+            r"|vehicle|van|boat|rv|bus|trailer|everything)",
             feeds="panel",
+        ),
+        phrase(
+            rf"(?:hard-?)?wired (?:in)?to (?:the |a )?(?:main |sub[- ]?)?(?:{A_PANEL})", {"feeds": "outlets"}, feeds="panel"
         ),
         phrase(r"feeds? (?:all )?(?:the )?(?:existing )?outlets", feeds="panel"),
         phrase(r"plug(?:ged)?[- ]in(?: only)?", feeds="outlets"),
@@ -215,7 +221,7 @@ ALTERNATOR = LineKind(
     (
         phrase(r"smart(?: regulation)?|ecu[- ]controlled", regulation="smart"),
         phrase(r"euro[- ]?[3-7]", note=lambda match: match[0]),  # many of them are smart, and not all
-        phrase(r"external(?:ly)?(?: regulat(?:or|ed|ion))?", regulation="external"),
+        phrase(r"ext(?:ernal(?:ly)?)?(?: reg(?:ulat(?:or|ed|ion))?)?", regulation="external"),
         phrase(r"standard(?: regulat(?:or|ed|ion))?|internal(?:ly)? regulat(?:or|ed|ion)", regulation="standard"),
         phrase(rf"(?:does not|doesn't|not) (?:charge|connected to)(?: {_HOUSE})?|no house charging", charges_house="none"),
         phrase(rf"{_THROUGH}?{_BY_VOLTS}(?: to {_HOUSE})?", charges_house="relay", trigger="volts"),
@@ -228,7 +234,9 @@ ALTERNATOR = LineKind(
         phrase(rf"(?:straight|direct(?:ly)?) (?:to|into|on) {_HOUSE}", charges_house="regulated"),
         *amount(r"(?:at )?idle|idling(?: at)?", AMPS, "idle_a"),
         phrase(r"no (?:temperature|heat) sens(?:or|ing)|not temperature[- ]sensed", temperature_sensed="none"),
-        phrase(r"(?:with (?:a )?)?(?:temperature|heat) sens(?:or|ing)|temperature[- ]sensed", temperature_sensed="fitted"),
+        phrase(
+            r"(?:with (?:a )?)?(?:temp(?:erature)?|heat) sens(?:or|ing)|temp(?:erature)?[- ]sensed", temperature_sensed="fitted"
+        ),
         phrase(r"no lead buffer", lead_buffer="none"),
         phrase(r"(?:with (?:a )?)?lead buffer", lead_buffer="fitted"),
         *_WAY,
@@ -251,6 +259,12 @@ def _either(match: re.Match[str]) -> int:
 
 _IN_SERIES = (
     phrase(r"(\d{1,2})p(\d{1,2})s", parallel=lambda match: int(match[1]), series=lambda match: int(match[2])),
+    phrase(
+        rf"{_SMALL} strings? of {_SMALL}",
+        parallel=_small,
+        series=lambda match: NUMBER_WORDS.get(match[2].lower()) or int(match[2]),
+        of_strings=True,
+    ),
     phrase(rf"{_SMALL} (?:in )?series", series=_small),
     phrase(rf"{_SMALL} (?:in )?parallel(?: strings)?|{_SMALL} strings", parallel=_either),
     phrase(r"(\d{1,2})s(\d{1,2})p", series=lambda match: int(match[1]), parallel=lambda match: int(match[2])),
@@ -258,6 +272,12 @@ _IN_SERIES = (
     phrase(r"(\d{1,2})p", parallel=lambda match: int(match[1])),
     phrase(r"(?:all )?(?:in )?series", all_series=True),
     phrase(r"(?:all )?(?:in )?parallel", all_parallel=True),
+)
+# Whether figures are those of one panel, or of all.
+_ALL_TOGETHER = (
+    phrase(r"of (?:solar )?(?:panels|solar|pv)", together=True),
+    phrase(r"(?:in )?total|all together|altogether|together|combined|in all|all in", together=True),
+    phrase(r"each|apiece|a piece|per panel|of one", of_each=True),
 )
 _LARGEST_FUSE = r"(?:max(?:imum)?|largest)(?: series)? fuse"
 PANELS = LineKind(
@@ -282,7 +302,8 @@ PANELS = LineKind(
         phrase(r"no (?:disconnect|isolator|switch)", disconnect="none"),
         phrase(r"(?:with (?:a |an )?)?(?:disconnect|isolator)", disconnect="fitted"),
         phrase(r"(?:connectors? mixed|mixed connectors?|unlike connectors?)", connectors_alike="no"),
-        phrase(r"(?:with )?(?:its|their|an?) own controller", own_controller="yes"),
+        phrase(r"(?:with )?(?:(?:its|their|an?) )?own controller", own_controller="yes"),
+        phrase(r"(?:port|polarity|poles?) (?:is |are )?(?:not reversed|right)", polarity="as_marked"),
         phrase(r"(?:port|polarity|poles?) reversed|reversed (?:port|polarity)", polarity="reversed"),
     ),
     counted=True,
@@ -314,6 +335,7 @@ PANELS = LineKind(
             rf"(?:max(?:imum)?\s*)?({NUMBER})\s*{VOLTS}\s*system|system(?: volts| voltage)?\s*({NUMBER})\s*{VOLTS}",
             system_v=number,
         ),
+        *_ALL_TOGETHER,
         phrase(r"(\d{2,3})[- ]cells?", cells=lambda match: int(match[1])),
     ),
 )
@@ -327,8 +349,9 @@ BATTERY = LineKind(
         phrase(r"nmc|traction modules?", battery__chemistry="nmc"),
         phrase(r"agm", battery__chemistry="agm"),
         phrase(r"gel", battery__chemistry="gel"),
-        phrase(r"sealed (?:wet|lead|flooded)|maintenance[- ]free", battery__chemistry="sealed_wet"),
-        phrase(r"flooded|wet(?: lead)?|with caps", battery__chemistry="flooded"),
+        phrase(r"sealed (?:wet|lead|flooded)(?:[- ]acid)?|maintenance[- ]free", battery__chemistry="sealed_wet"),
+        phrase(r"flooded(?: lead)?(?:[- ]acid)?|wet(?: lead)?|(?:with )?caps", battery__chemistry="flooded"),
+        phrase(r"group[- ]?\d{2,3}[a-z]{0,2}|gc[- ]?2|4d|8d", note=lambda match: match[0]),  # sizes of cases
         phrase(rf"({NUMBER})\s*{AMPS}\s*bms|bms\s*({NUMBER})\s*{AMPS}", battery__discharge_limit_a=number, bms="fitted"),
         phrase(r"no bms|without (?:a )?bms", bms="none"),
         phrase(r"(?:with )?(?:a )?bms", bms="fitted"),
@@ -340,13 +363,14 @@ BATTERY = LineKind(
         phrase(r"(?:with )?(?:a )?balancer|equali[sz]er(?= between)", midpoint="balancer"),
         phrase(r"no string fuses", string_fuses="none"),
         phrase(r"(?:with )?string fuses|fuse (?:for )?each string", string_fuses="fitted"),
-        phrase(r"self[- ]heat(?:ed|ing)|heated", battery__self_heating=True),
+        phrase(r"no (?:self[- ])?heat(?:er|ing)", battery__self_heating=False),
+        phrase(r"self[- ]heat(?:ed|ing)|heated|heater", battery__self_heating=True),
         phrase(r"(?:in )?(?:the |a )?(?:living space|cabin)", bay="living_space"),
         phrase(r"(?:in )?(?:the |a )?vented (?:box|enclosure)", bay="vented_enclosure"),
         phrase(r"outside", bay="outside"),
         phrase(r"straps?|strapped(?: down)?", restraint="straps"),
         phrase(r"bolted(?: frame| down)?|in a frame|steel frame", restraint="frame"),
-        phrase(r"nothing holds it|loose|not (?:held|fixed|strapped)", restraint="none"),
+        phrase(r"nothing holds it|loose|not (?:held|fixed|strapped)(?: down)?", restraint="none"),
         phrase(r"diagonal(?:ly)?(?: take-?off)?", take_off="diagonal"),
         phrase(r"equal leads?", take_off="equal_leads"),
         phrase(r"(?:taken )?(?:at|from) one (?:side|end)|side take-?off", take_off="side"),
@@ -361,6 +385,7 @@ OTHER_BANK = LineKind(
     {"amp_hours": "capacity_ah", "amps": "cranking_a"},
     counted=True,
     phrases=(
+        phrase(r"(?:start(?:er|ing)?|cranking)(?=\s+\d)", role="starter"),
         phrase(rf"(?:{OF_A_MACHINE})(?= (?:{BANK}))", name=lambda match: match[0]),
         phrase(rf"(?:start(?:er|ing)?|cranking|engine|chassis|vehicle)(?= (?:{BANK}))", role="starter"),
         phrase(rf"second(?= (?:{BANK}))", role="second"),
@@ -369,12 +394,13 @@ OTHER_BANK = LineKind(
         phrase(r"agm", chemistry="agm"),
         phrase(r"gel", chemistry="gel"),
         phrase(r"sealed (?:wet|lead|flooded)|maintenance[- ]free", chemistry="sealed_wet"),
-        phrase(r"flooded|wet(?: lead)?|with caps", chemistry="flooded"),
+        phrase(r"flooded(?: lead)?(?:[- ]acid)?|wet(?: lead)?|with caps", chemistry="flooded"),
         phrase(r"nothing keeps it (?:full|charged)|no upkeep", upkeep="none"),
         phrase(r"kept (?:full|charged) (?:by|from) the house", upkeep="house"),
         phrase(r"(?:two|2)[- ]pole (?:isolator|isolation|switch)", isolation="two_pole"),
         phrase(r"(?:one|1|single)[- ]pole (?:isolator|isolation|switch)", isolation="one_pole"),
         phrase(r"no (?:isolator|isolation|switch)", isolation="none"),
+        phrase(r"isolator", {"isolation": "none"}),
         phrase(r"no managing device", managing_device="none"),
         phrase(r"(?:behind |with |through )?(?:a )?managing device", managing_device="fitted"),
         phrase(rf"({NUMBER})\s*cca", note=lambda match: match[0]),

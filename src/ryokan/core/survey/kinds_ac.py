@@ -19,6 +19,7 @@ TRANSFER = (
         r"between (?:the )?(?:shore|hook-?up|mains|grid) (?:and|or) (?:the )?inverter"
         r"|between (?:the )?inverter (?:and|or) (?:the )?(?:shore|hook-?up|mains|grid)"
     ),
+    phrase(r"(?:with )?(?:an? )?(?:internal|built[- ]?in) transfer(?: switch| relay)?", transfer="inverter", feeds="panel"),
     phrase(
         r"(?:by |through |via |with )?(?:an? )?"
         r"(?:automatic transfer(?: switch| relay)?|auto(?:matic)? change-?over|ats|transfer relay)",
@@ -52,6 +53,7 @@ TRANSFER = (
 )
 _RCD = r"rcds?|rcbos?|rccbs?|residual[- ]current(?: device)?s?"
 _GFCI = r"gfci(?: outlets?| breakers?)?s?|gfi|ground[- ]fault(?: (?:device|breaker|outlet|interrupter)s?)?"
+_NO_RCD = {"device": "rcd", "rcd": "none"}
 _MILLIAMPS = phrase(r"\d+\s*ma")
 RCD_TYPES = tuple(
     phrase(rf"type[- ]?{letter}(?: (?:{_RCD}))?|(?:{_RCD})(?:,? of)? type[- ]?{letter}", rcd=letter)
@@ -61,7 +63,7 @@ AC_PANEL = LineKind(
     "ac_panel",
     called(
         r"(?:(?:ac|breaker|mains|main|sub)[- ]?)+panel|breaker box|consumer unit|(?:load|power) cent(?:er|re)"
-        r"|(?:ac|230\s*v|120\s*v|mains) distribution(?: panel| board)?|mains board"
+        r"|(?:ac|230\s*v|120\s*v|mains) distribution(?: panel| board)?|mains board|(?:panel|breaker)[- ]?board"
     ),
     {"amps": "main_a"},
     (
@@ -99,11 +101,14 @@ AC_PANEL = LineKind(
 AC_GUARD = LineKind(
     "ac_guard",
     called(rf"galvanic isolator|isolat(?:ion|ing) transformer|polarity (?:indicator|light|lamp|tester|alarm)|{_RCD}|{_GFCI}"),
-    {"amps": "rated_a"},
-    (
+    absent={"there": "none"},
+    heads=frozenset({"device", "_galvanic"}),
+    slots={"amps": "rated_a"},
+    phrases=(
         phrase(
             r"fail[- ]?safe(?: (?:with|and) (?:a )?status(?: lamp| light| indicator)?)?"
             r"|with (?:a )?status(?: lamp| light| indicator)?",
+            {"device": "galvanic"},
             device="fail_safe",
         ),
         phrase(r"no (?:galvanic )?isolator", device="galvanic", there="none"),
@@ -113,10 +118,10 @@ AC_GUARD = LineKind(
         phrase(r"isolat(?:ion|ing) transformer", device="transformer"),
         phrase(r"polarity (?:indicator|light|lamp|tester|alarm)", device="polarity"),
         phrase(rf"no (?:{_RCD}|{_GFCI})", device="rcd", rcd="none"),
-        phrase(r"gfci outlets?", device="rcd", rcd="gfci", covers="outlets"),
+        phrase(r"gfci outlets?", _NO_RCD, device="rcd", rcd="gfci", covers="outlets"),
         *(Phrase(one.pattern, {"device": "rcd", **one.sets}) for one in RCD_TYPES),
-        phrase(rf"{_GFCI}", device="rcd", rcd="gfci"),
-        phrase(rf"{_RCD}", device="rcd"),
+        phrase(rf"{_GFCI}", _NO_RCD, device="rcd", rcd="gfci"),
+        phrase(rf"{_RCD}", _NO_RCD, device="rcd"),
         phrase(
             r"(?:for |on |over |guards )?(?:the )?(?:whole|all|everything|whole (?:boat|vehicle|vessel)|main|inlet)",
             covers="all",

@@ -23,7 +23,7 @@ REACH = (
     phrase(r"(?:easily |readily )?(?:reachable|accessible|within reach|in reach)", reach="yes"),
 )
 POLES = (
-    phrase(r"(?:double|two|2)[- ]poles?|dp(?= (?:switch|isolator|disconnect))", poles=2),
+    phrase(r"(?:double|two|2)[- ]poles?|(?:in |on |of )?both poles|dp(?= (?:main )?(?:switch|isolator|disconnect))", poles=2),
     phrase(r"(?:single|one|1)[- ]pole|sp(?= (?:switch|isolator|disconnect))", poles=1),
 )
 _IGNITION = (
@@ -54,8 +54,10 @@ OF_A_CLASS = (
 GEAR = LineKind(
     "dc_gear",
     called(A_GEAR),
-    {"amps": "rated_a", "volts": "rated_v"},
-    (
+    absent={"there": "none"},
+    heads=frozenset({"gear", "name", "pole"}),
+    slots={"amps": "rated_a", "volts": "rated_v"},
+    phrases=(
         phrase(rf"(?:no|without (?:an? )?) ?(?:{_MONITOR}|shunt|monitor)", gear="shunt", there="none"),
         phrase(rf"(?:no|without (?:an? )?) ?(?:{_SHED})", gear="load_disconnect", there="none"),
         phrase(rf"(?:reads?|shows?|says)\s*{NUMBER}\s*(?:v|volts?|%|a|amps?)", note=_note),
@@ -115,6 +117,10 @@ NEGATIVE = LineKind(
             chassis_points="several",
         ),
         phrase(r"(?:at |in )?(?:one|a single) (?:point|place)", chassis="fitted", chassis_points="one"),
+        phrase(
+            r"(?:hull|frame|chassis) (?:is )?not (?:used )?(?:as|for) (?:the |a )?(?:negative|return)"
+            r"|no (?:hull|frame|chassis) return", hull_return="no",
+        ),
         phrase(r"(?:hull|frame|chassis) (?:is )?(?:used )?(?:as|for) (?:the |a )?(?:negative|return)", hull_return="yes"),
         phrase(rf"(?:negative|neg|battery negative) (?:is |are )?(?:{_JOINED} )?(?:to )?{_EARTH}", chassis="fitted"),
         phrase(r"(?:negative |neg )?(?:chassis|hull|frame) (?:ground|bond|earth|connection)(?:ed|ing)?", chassis="fitted"),

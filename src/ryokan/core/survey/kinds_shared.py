@@ -7,7 +7,7 @@ import re
 from ryokan.core.lines.kind import Phrase, phrase
 from ryokan.core.lines.kit import NUMBER, read_number
 
-BANK = r"banks?|batter(?:y|ies)"
+BANK = r"banks?|batter(?:y|ies)|batts?|bats?"
 
 
 def number(match: re.Match[str]) -> float:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 
+from ryokan.core.lines.denial import DENIES
 from ryokan.core.lines.kind import LineKind, Phrase, called, phrase
 from ryokan.core.lines.kit import NUMBER, read_number
 from ryokan.core.survey import finish
@@ -63,6 +64,7 @@ def _fuse_amps(match: re.Match[str]) -> float:
 OF_A_RUN = (
     phrase(rf"({NUMBER})\s*{AMPS}\s*(?:fuse|breaker)|(?:fuse|breaker)\s*({NUMBER})\s*{AMPS}", fuse_a=_fuse_amps),
     phrase(r"no (?:main )?(?:fuse|breaker)|without (?:a )?fuse|not fused|unfused", fuse_a="none"),
+    phrase(r"(?:main )?(?:fused?|breaker)(?! ?(?:box|block|panel|holder))", {"fuse_a": "none"}),
 )  # fmt: skip
 _SIDE_BY_SIDE = (phrase(rf"(\d)\s*[x×](?=\s+{A_SIZE.pattern})", cables=lambda match: int(match[1])),)
 _MAKE = (
@@ -81,11 +83,35 @@ _BREAKS = (
     r"(?:aic|breaks|interrupts|breaking capacity|interrupting(?: capacity)?)\s*(?:of |up to )?"
     rf"({NUMBER})\s*(k)?a(?:mps?)?\b|({NUMBER})\s*(k)?a(?:mps?)?\s*(?:aic|breaking|interrupting)(?: capacity)?"
 )
+
+
+def _guarded(match: re.Match[str]) -> str:
+    return match[1].strip()
+
+
 _CLASS_ALONE = OF_A_CLASS[-1]
 _ONE_WAY_BREAKER = (
     phrase(r"(?:not|non|un)[- ]?polari[sz]ed", polarised="no"),
     phrase(r"polari[sz]ed|polarity[- ](?:marked|sensitive)|directional", polarised="yes"),
     phrase(r"dc(?= (?:circuit )?breaker)"),
+)
+_OWN_AMPS = phrase(
+    rf"(?:rated|good for|told|bears?|takes)\s*(?:for |at |up to )?({NUMBER})\s*{AMPS}(?!\s*(?:fuse|breaker))",
+    told_ampacity_a=number,
+)
+_FAMILY = r"class[- ]?t|t[- ]class|anl|mega|mrbf|terminal fuse|gg"
+_BY_NAME = {"anl": "anl", "mega": "mega", "mrbf": "mrbf", "terminal fuse": "mrbf", "gg": "gg"}
+
+
+def _family(match: re.Match[str]) -> str:
+    found = re.search(_FAMILY, match[0], re.IGNORECASE)
+    return "class_t" if found is None else _BY_NAME.get(found[0].lower(), "class_t")
+
+
+# Amps beside the name of a family of fuses are those of the fuse, whatever its cable bears.
+_FAMILY_WITH_AMPS = (
+    phrase(rf"({NUMBER})\s*{AMPS}\s*(?:{_FAMILY})(?: fuse)?", fuse_a=number, fuse_family=_family),
+    phrase(rf"(?:{_FAMILY})(?: fuse)?\s*(?:of\s*)?({NUMBER})\s*{AMPS}", fuse_a=number, fuse_family=_family),
 )
 _MATERIAL = (
     phrase(r"copper[- ]clad alumini?um|cca", material="copper_clad_aluminium"),
@@ -95,13 +121,15 @@ _MATERIAL = (
 MAIN_CABLE = LineKind(
     "main_cable",
     called(r"(?:inverter|main|battery) (?:battery )?(?:cables?|wires?|leads?)|main fuse|main|fuse|cable|wire|lead"),
-    {"conductor": "conductor", "length": "one_way_length", "degrees": "insulation_c", "amps": "fuse_a", "volts": "fuse_v"},
+    {"conductor": "conductor", "length": "one_way_length", "degrees": "insulation_c", "volts": "fuse_v"},
     (
         *_SIDE_BY_SIDE,
         _CLASS_ALONE,
         phrase(_BREAKS, fuse_breaks_a=_breaks),
         *_ONE_WAY_BREAKER,
-        phrase(rf"(?:rated|good for|told)\s*(?:for |at )?({NUMBER})\s*{AMPS}", told_ampacity_a=number),
+        _OWN_AMPS,
+        *_FAMILY_WITH_AMPS,
+        phrase(rf"({NUMBER})\s*{AMPS}\s*(?:circuit )?breaker", fuse_a=number, fuse_family="breaker"),
         *FAMILIES,
         *OF_A_RUN,
         *_MATERIAL,
@@ -113,8 +141,9 @@ MAIN_CABLE = LineKind(
 CABLE = LineKind(
     "cable",
     called(r"cables?|wires?|wiring|leads?"),
-    {"conductor": "conductor", "length": "one_way_length", "degrees": "insulation_c", "amps": "fuse_a"},
+    {"conductor": "conductor", "length": "one_way_length", "degrees": "insulation_c"},
     (
+        _OWN_AMPS,
         *_SIDE_BY_SIDE,
         *_MAKE,
         *OF_A_RUN,
@@ -123,19 +152,23 @@ CABLE = LineKind(
         phrase(r"one way"),
         phrase(r"from(?= )"),
     ),
+    finish=finish.cable,
 )
 FUSE = LineKind(
     "fuse",
     called(r"fuses?"),
-    {"amps": "rated_a", "volts": "rated_v"},
-    (
+    absent={"rated_a": "none"},
+    slots={"amps": "rated_a", "volts": "rated_v"},
+    phrases=(
         phrase(r"no (?:fuse|breaker)", rated_a="none"),
         _CLASS_ALONE,
         phrase(_BREAKS, breaks_a=_breaks),
         *_ONE_WAY_BREAKER,
         *(Phrase(one.pattern, {"family": one.sets["fuse_family"]}) for one in FAMILIES),
         phrase(
-            r"(?:between|for the|for|of the|of|on the|at the|to the) ([a-z][a-z -]*)", guards=lambda match: match[1].strip()
+            rf"(?:between|for the|for|of the|of|on the|at the|to the) ((?:(?!{DENIES.pattern})[a-z -])+)",
+            {"rated_a": "none", "guards": _guarded},
+            guards=_guarded,
         ),
     ),
 )  # fmt: skip
@@ -143,8 +176,10 @@ _SOURCES = r"shore|grid|mains|generator|inverter"
 SWITCH = LineKind(
     "switch",
     called(r"switch(?:es)?|isolator|disconnect|shut[- ]?off|cut[- ]?off"),
-    {"amps": "rated_a", "volts": "rated_v"},
-    (
+    absent={"there": "none"},
+    heads=frozenset({"does", "name"}),
+    slots={"amps": "rated_a", "volts": "rated_v"},
+    phrases=(
         *OF_A_CLASS,
         phrase(r"no (?:main|battery)(?: battery)? (?:switch|isolator|disconnect)(?: switch)?", does="main", there="none"),
         phrase(r"(?:main |battery )*(master|kill)(?= switch)", does="main", name=lambda match: match[1]),
@@ -153,13 +188,16 @@ SWITCH = LineKind(
         phrase(r"(?:off[-/ ])?1[-/ ]?(?:2[-/ ]?(?:both|all)|(?:both|all)[-/ ]?2)(?:[-/ ]off)?", note=lambda match: match[0]),
         *REACH,
         *POLES,
-        phrase(r"two[- ]way|transfer|change-?over", does="transfer"),
+        phrase(r"(?:two|2|three|3)[- ]way|transfer|change-?over", does="transfer"),
+        phrase(r"(?:and )?(?:the )?(?:shore )?(?:cord|lead) (?:is )?moved(?: by hand)?", note=lambda match: match[0]),
         phrase(r"(?:main|battery)(?: isolator| disconnect)?", does="main"),
         phrase(r"isolator|disconnect", does="isolator"),
         phrase(r"by hand|hand|manual(?:ly)?", thrown="by_hand"),
         phrase(r"by itself|automatic(?:ally)?|auto", thrown="by_itself"),
         phrase(
-            rf"(?:between )?((?:{_SOURCES})(?: or | and |/)(?:{_SOURCES}))", between=lambda match: match[1], does="transfer"
+            rf"(?:between )?((?:{_SOURCES})(?:(?: or | and |/)(?:off(?: or |/))?| off )(?:{_SOURCES}))",
+            between=lambda match: match[1],
+            does="transfer",
         ),
         phrase(r"between ([a-z][a-z -]*)", between=lambda match: match[1].strip()),
     ),

@@ -14,22 +14,34 @@ from __future__ import annotations
 
 import re
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
 from pydantic_core import ErrorDetails
 
 from ryokan.core.lines.beside import take_beside
+from ryokan.core.lines.denial import denied_at, is_plain
 from ryokan.core.lines.kind import (
     JOINS,
     LineKind,
     Said,
+    ask_of_denials,
     take_count,
     take_phrases,
     take_quantities,
 )
-from ryokan.core.lines.kit import MAX_LINE, NUMBER, SPOKEN_NUMBER, Marks, Question, endless, figures_for_words, read_number
+from ryokan.core.lines.kit import (
+    MAX_LINE,
+    NUMBER,
+    SPOKEN_NUMBER,
+    Marks,
+    Question,
+    Rewritten,
+    endless,
+    in_figures,
+    read_number,
+)
 from ryokan.core.quantities import METRES_PER_UNIT
 from ryokan.core.rig import Rig
 from ryokan.core.space.model import Compartment
@@ -37,7 +49,7 @@ from ryokan.core.survey.kinds import OTHER, RELAY
 from ryokan.core.survey.kinds_shared import COMMON
 from ryokan.core.survey.kinds_wires import A_SIZE, FROM_PANEL, FROM_TO, FROM_TO_SIZED, MAIN_CABLE
 from ryokan.core.survey.model import AnyFound, Found, FoundAlternator, FoundMainCable
-from ryokan.core.survey.which import is_main_run, kind_of
+from ryokan.core.survey.which import is_main_run, kind_of, things_apart
 
 _FOUND: TypeAdapter[Found] = TypeAdapter(Found)
 _PLACE_NOUNS = (
@@ -53,6 +65,12 @@ _BARE_PLACE = re.compile(rf"(?<![\w-])(?:(?:{_SIDES})\s+)*(?:{_PLACE_NOUNS})(?![
 _UNITS = "|".join(re.escape(unit) for unit in sorted(METRES_PER_UNIT, key=len, reverse=True))
 _SIDE = rf"({NUMBER})\s*({_UNITS})?"
 _BOX = re.compile(rf"{_SIDE}\s*[x×]\s*{_SIDE}\s*[x×]\s*{_SIDE}(?![\w])", re.IGNORECASE)
+# Room, whatever is to live in it: a space by its name, its sides, and nothing else.
+_A_SPACE = re.compile(
+    rf"^\s*(?:[a-z' -]+\s)?(?:{_PLACE_NOUNS}|box|enclosure)(?:,? (?:inside|internal(?:ly)?))?[\s,:]+{_BOX.pattern}"
+    r"(?:\s*(?:inside|internal(?:ly)?))?\s*$",
+    re.IGNORECASE,
+)
 _AREA = re.compile(rf"^\s*roof\s+{_SIDE}\s*[x×]\s*{_SIDE}\s*$", re.IGNORECASE)
 _FACE = re.compile(
     rf"{_SIDE}\s*[x×]\s*(?:{_SIDE}\s*[x×]\s*)?({NUMBER})\s*({_UNITS})(?![\w])(?!\s+(?:series|parallel|the|an?)\b)",
@@ -103,16 +121,30 @@ def read_found(line: str, rig: Rig, *, id: str, position: float) -> Understood:
     """
     if (too_long := endless(line)) is not None:
         return Understood("", questions=(too_long,))
-    line = figures_for_words(line[:MAX_LINE])
+    rewritten = in_figures(line[:MAX_LINE])
+    read = _read(rewritten.text, rig, id, position)
+    questions = (as_typed(one, rewritten) for one in read.questions[:1])  # one at a time: its answer may answer the others
+    return replace(read, questions=tuple(questions))
+
+
+def as_typed(question: Question, rewritten: Rewritten) -> Question:
+    """A question at its place in the line as it was typed."""
+    start, end = rewritten.typed(question.start, question.end)
+    return replace(question, start=start, end=end)
+
+
+def _read(line: str, rig: Rig, id: str, position: float) -> Understood:
+    if _A_SPACE.search(line) and (room := _room(line, id, position)) is not None:
+        return room
     kind = kind_of(line)
     if kind is None:
         return _room(line, id, position) or _asks("", "what_is_it", line)
     if kind is RELAY:
         return _relay(line, rig, id, position)
     said = Said(Marks(line))
-    if _is_absent(line, kind):
-        return _asks(kind.kind, "is_not_there", line)
     _take(said, kind, rig)
+    if not said.questions and (parts := things_apart(line)):
+        said.ask("two_things", 0, len(line), {"first": parts[0], "second": parts[1]})
     if said.questions:
         return Understood(kind.kind, questions=tuple(said.questions))
     return _made(said, kind, rig, id, position, line)
@@ -144,16 +176,10 @@ def _asks(kind: str, code: str, line: str) -> Understood:
     return Understood(kind, questions=(Question(f"thing.{code}", 0, len(line), {"text": line.strip()}),))
 
 
-def _is_absent(line: str, kind: LineKind) -> bool:
-    """“No generator”: what is not there takes no line. A fuse or a device that is missing is a thing by itself."""
-    return kind.kind not in ("fuse", "main_cable", "ac_guard", "dc_gear", "negative", "switch") and re.fullmatch(
-        rf"\s*(?:no|without(?: a)?)\s+(?:{kind.called.pattern})\s*", line, re.IGNORECASE
-    ) is not None  # fmt: skip
-
-
 def _take(said: Said, kind: LineKind, rig: Rig) -> None:
     """Mark everything in turn: words of the kind, words of all kinds, quantities, how many, where, and what is left."""
     marks = said.marks
+    said.heads, said.absent = kind.heads, kind.absent
     if kind.kind in ("main_cable", "cable"):
         for pattern in (FROM_TO_SIZED if A_SIZE.search(marks.line) else FROM_TO, FROM_PANEL):
             for run in marks.take("run", pattern, most=1):
@@ -169,7 +195,7 @@ def _take(said: Said, kind: LineKind, rig: Rig) -> None:
         return
     take_quantities(said, {"years": "age_years", **kind.slots})
     _count(said, kind)
-    marks.take("kind", kind.called)
+    _called(said, kind)
     _where(said, rig)
     if kind.kind in ("cord", "generator"):
         said.members["_mains_v"] = rig.region.mains_v
@@ -178,7 +204,23 @@ def _take(said: Said, kind: LineKind, rig: Rig) -> None:
     for found in said.loose.values():
         for _, start, end in found:
             said.ask("has_no_such", start, end)
+    ask_of_denials(said)
     _left_over(said, kind)
+
+
+def _called(said: Said, kind: LineKind) -> None:
+    """Mark the words that name the thing. Denied, it is not there: of some kinds that is said, of others asked about."""
+    for match in kind.called.finditer(said.marks.left):
+        at = denied_at(said.marks.left, match.start(), match.end())
+        start, end = at or match.span()
+        said.marks.mark("kind", start, end)
+        if at is None:
+            continue
+        said.denied.append(at)
+        if kind.absent is None or not is_plain(said.marks.line[start:end]):
+            said.ask("is_not_there", start, end)
+        for member, value in (kind.absent or {}).items():
+            said.say(member, value, start, end)
 
 
 def _free(said: Said, rig: Rig) -> None:

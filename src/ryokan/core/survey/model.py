@@ -308,6 +308,9 @@ class FoundCable(AnyFound):
     insulation_c: InsulationC | None = None
     material: Material | None = None
     make: Literal["stranded", "solid"] | None = None
+    told_ampacity_a: float | None = Field(
+        default=None, gt=0, le=5_000, description="What is printed on it, or what its seller says that it bears. [A]"
+    )
     fuse_a: Annotated[float, Field(gt=0, le=5_000)] | Nothing | None = Field(
         default=None, description="“none”: there is no fuse. [A]"
     )

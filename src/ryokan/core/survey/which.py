@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from itertools import pairwise
 
 from ryokan.core.lines.kind import LineKind, called
 from ryokan.core.lines.kit import NUMBER
@@ -86,8 +87,50 @@ _THE_MAIN_SWITCH = re.compile(
     r"(?=.*\b(?:main|battery|emergency|master|kill)(?: battery)? (?:switch|disconnect|shut[- ]?off|cut[- ]?off)\b)",
     re.IGNORECASE,
 )
+_RATED = rf"(?:{NUMBER}\s*(?:{AMPS}|k?w(?:atts?)?\b|v(?:olts?)?\b)\s*)*"
+# Something at or of a thing, with no rating of its own.
+_BESIDES = (
+    r"lids?|trays?|brackets?|covers?|sensors?|displays?|remotes?(?: (?:panel|switch|control|display))?|apps?|manuals?|"
+    r"antennas?|labels?|hold-?downs?"
+)
+_AN_ACCESSORY = re.compile(
+    rf"^\s*(?:the |an? )?(?:(?!with\b|and\b|via\b|by\b)[a-z-]+ ){{0,3}}(?:{_BESIDES})(?!\w)"
+    r"(?!.*\d\s*(?:a|amps?|ah|k?wh?|watts?)\b)",
+    re.IGNORECASE,
+)
+_STARTER_BY_AH = re.compile(
+    rf"^\s*(?:{NUMBER}\s*v\s*)?(?:start(?:er|ing)?|cranking)\s+(?=.*\d\s*(?:ah|amp[- ]?hours?)\b)", re.I
+)
+_GENERATOR_FIRST = re.compile(
+    rf"^\s*{_RATED}(?:(?:petrol|diesel|gas|propane|lpg|portable|built-?in)\s+)*(?:inverter[- ])?(?:{GENERATOR_WORDS})\b"
+    r"(?! *(?:switch|cable|lead|panel|fuse|breaker|transfer))(?!.*\bor inverter\b)",
+    re.IGNORECASE,
+)
+_DCDC_FIRST = re.compile(
+    rf"^\s*{_RATED}(?:{DCDC.called.pattern})(?! (?:fuse|cable|breaker)s?\b)(?=.*\b(?:hand|manual)[- ]switch\b)", re.IGNORECASE
+)
+_STEPS_DOWN = called(r"step[- ]?down(?: converters?)?")
+_A_MAIN_BREAKER = re.compile(
+    r"^(?=.*\bmain breaker\b)(?=.*(?<!\d)(?:1[0-4]\d|2[0-4]\d)\s*v(?:olts?)?\b)(?!.*\b(?:inverter|panel)\b)", re.IGNORECASE
+)
+_ALTERNATOR_THROUGH = re.compile(
+    r"^[^,]*\b(?:alternator|alt)\b(?: charges(?: the house)?)?,? (?:through|thru|via|by) (?:a |the )?(?:dc-?dc|b2b)\b(?!.*\d)",
+    re.IGNORECASE,
+)
+_A_FOLDING_KIT = re.compile(
+    rf"^(?=.*{NUMBER}\s*(?:w|watts?)\b)(?=.*\b(?:folding|foldable|suitcase)\b)(?!.*\b(?:fridge|table|station|generator)\b)",
+    re.I,
+)
 # What a line is of, in the order in which it is looked at: a word may belong to several.
 KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
+    (_AN_ACCESSORY, OTHER),
+    (_STARTER_BY_AH, OTHER_BANK),
+    (_GENERATOR_FIRST, GENERATOR),
+    (_DCDC_FIRST, DCDC),
+    (_A_MAIN_BREAKER, AC_PANEL),
+    (_ALTERNATOR_THROUGH, ALTERNATOR),
+    (_A_FOLDING_KIT, PANELS),
+    (re.compile(rf"^(?=.*{NUMBER}\s*(?:ah|amp[- ]?hours?)\b)(?=.*\bstring fuses?\b)", re.IGNORECASE), BATTERY),
     (_AC_PANEL_ALONE, AC_PANEL),
     (_INVERTER_FIRST, INVERTER),
     (_CHARGER_ON_IT, CHARGER),
@@ -140,6 +183,7 @@ KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
     (called(r"fuses?|(?:circuit )?breaker|class[- ]?t|mrbf|anl"), FUSE),
     (called(rf"(?:{BANK}) (?:is |are )?(?:not fused|unfused)"), MAIN_CABLE),
     (DCDC.called, DCDC),
+    (_STEPS_DOWN, DCDC),
     (called(r"(?:12|24|48)\s*v?(?:olts?)?\s*(?:to|/|>)\s*(?:12|24|48)\s*v?(?:olts?)?(?= (?:converter|charger))"), DCDC),
     (called(r"(?:converter|charger)(?= (?:12|24|48)\s*v?(?:olts?)?\s*(?:to|>)\s*(?:12|24|48))"), DCDC),
     (called(r"mppt|pwm|controllers?|solar (?:charge )?(?:regulator|charger)"), CONTROLLER),
@@ -165,6 +209,33 @@ KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
     (re.compile(rf"{NUMBER}\s*(?:ah|amp[- ]?hours?)\b", re.IGNORECASE), BATTERY),
     (called(r"cables?|wires?|wiring"), CABLE),
 )  # fmt: skip
+
+
+_A_DEVICE = {one.kind: one for one in (INVERTER, CHARGER, CONTROLLER, PANELS, BATTERY, OTHER_BANK, ALTERNATOR, DCDC, GENERATOR)}
+_JOINED = re.compile(r"\s*(?:\band\b|\+|&|\bplus\b|\bwith\b|;)\s*", re.IGNORECASE)
+# What a thing by itself says of how large it is; volts alone say nothing of that.
+_SIZED = re.compile(rf"{NUMBER}\s*(?:{AMPS}|k?w(?:atts?)?\b|ah\b|amp[- ]?hours?\b|k?wh\b)", re.IGNORECASE)
+_A_GUARD = re.compile(rf"\b(?:{_FUSES})\b", re.IGNORECASE)
+
+
+def things_apart(line: str) -> tuple[str, str] | None:
+    """Two things that one line names, each with a size of its own: “charger 30 A and inverter 1000 W”; None where it is one."""
+    parts = [part.strip(" ,") for part in _JOINED.split(line) if part.strip(" ,")]
+    for first, second in pairwise(parts):
+        of_first, of_second = kind_of(first), kind_of(second)
+        if of_first is None or of_second is None or not (_SIZED.search(first) and _SIZED.search(second)):
+            continue
+        if of_first.kind not in _A_DEVICE or of_first.kind == of_second.kind:
+            continue
+        guarded = _A_GUARD.search(second) and not re.search(r"\bstring\b|\beach\b|\blargest\b|\bmax", second, re.IGNORECASE)
+        if (of_second.kind in _A_DEVICE and _names_itself(second, of_second)) or guarded:
+            return first, second
+    return None
+
+
+def _names_itself(text: str, kind: LineKind) -> bool:
+    """Whether a stretch names what it is, and not only says so many amps of it."""
+    return kind.called.search(text) is not None and not re.search(r"\b(?:built-?in|own|internal)\b", text, re.IGNORECASE)
 
 
 # A cable of its own, though its line names what it leads to: it says its size and nothing that such a thing would say.

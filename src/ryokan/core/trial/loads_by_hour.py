@@ -11,10 +11,10 @@ from ryokan.core.climate.above import Floats
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.laws import passed_on
 from ryokan.core.links.ends import GROUP, ROW_PREFIX
-from ryokan.core.loads.model import Ambient, Load, Season
+from ryokan.core.loads.model import Ambient, Load
 from ryokan.core.loads.profile import HOURS, normal, preset_of, shares
 from ryokan.core.loads.rows import STATED_ENERGY, counted_as, on_the_hookup_alone
-from ryokan.core.loads.seasons import in_season, season_of
+from ryokan.core.loads.seasons import in_month
 from ryokan.core.rig import Rig
 
 AMBIENTS: tuple[Ambient, ...] = ("freezing", "cold", "mild", "hot")
@@ -109,7 +109,7 @@ def days_of(days_per_week: int) -> tuple[int, ...]:
 class Place:
     """What of a stay and month matters to its loads."""
 
-    season: Season
+    month: int  # 1 to 12
     hookup: bool
     driving: tuple[float, ...]  # share of each hour that is driven
     stay: str
@@ -218,7 +218,7 @@ def _put(one: Running, place: Place, rig: Rig, scale: float, tables: tuple[Float
 def _there(one: Running, place: Place, rig: Rig) -> Floats:
     """How much of each hour a load is on at a place. Shape (24,)."""
     load, driving = one.load, np.array(place.driving)
-    if not in_season(load, place.season) or (on_the_hookup_alone(load) and not place.hookup):
+    if not in_month(load, place.month, rig.brief.hemisphere) or (on_the_hookup_alone(load) and not place.hookup):
         return np.zeros(HOURS)
     if one.id.startswith(ROW_PREFIX) and place.stay in rig.links[one.id.removeprefix(ROW_PREFIX)].absent_at:
         return np.zeros(HOURS)
@@ -228,11 +228,6 @@ def _there(one: Running, place: Place, rig: Rig) -> Floats:
     if load.when == "anchor":
         return np.asarray(one.on_h * (1 - driving))
     return one.on_h
-
-
-def season_at(rig: Rig, month: int) -> Season:
-    """The season of a month where the journey is."""
-    return season_of(month, rig.brief.hemisphere)
 
 
 def meter_scale(figures: Mapping[str, Figure]) -> float:

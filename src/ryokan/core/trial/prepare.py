@@ -34,7 +34,6 @@ from ryokan.core.trial.loads_by_hour import (
     by_the_hour,
     meter_scale,
     running_loads,
-    season_at,
 )
 from ryokan.core.trial.sun_by_hour import air_by_hour, hours_of_sun
 from ryokan.core.trial.system import NEVER, Fixed, System, Weather
@@ -132,7 +131,7 @@ def prepare(report: Report, beside: Beside | None = None) -> Prepared:
         loads,
         [
             Place(
-                season=season_at(rig, one.month),
+                month=one.month,
                 hookup=rig.stays[one.stay].hookup != "none",
                 driving=tuple(driving[at].tolist()),
                 stay=one.stay if rig.links else "",
