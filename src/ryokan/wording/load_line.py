@@ -17,6 +17,7 @@ QUESTIONS: dict[str, str] = {
     "load.number_without_unit": "“{text}”: a number of what? Write its unit, or put the name in quotes if it belongs to it.",
     "load.not_understood": "“{text}” says when or how much, and was not understood. In quotes it is a name.",
     "load.said_twice": "“{first}” and “{text}” say it differently. Keep one.",
+    "load.denied": "“{text}”: what it is not does not say how it is. Put it the other way round, or leave it out.",
     "load.no_name": "What is it? Write a name, such as “laptop 50 W 4 h”.",
     "load.no_draw": "What does it draw? Write watts, or amps and volts, or Wh a day.",
     "load.no_hours": "How long does it run on a day of use? Write hours or minutes.",

@@ -291,7 +291,7 @@ QUESTION_CODES = frozenset(
         f"load.{code}"
         for code in (
             "unreadable", "number_without_unit", "not_understood", "power_of_a_store", "no_name", "no_draw", "no_hours",
-            "two_draws", "which_amps", "which_usb_volts", "amp_hours_of_what", "volts_against_feed", "said_twice",
+            "two_draws", "which_amps", "which_usb_volts", "amp_hours_of_what", "volts_against_feed", "said_twice", "denied",
             "far_from_usual", "duty_left_out", "plated_by_what_it_gives", "no_eer", "no_charges", "no_power_factor",
             "no_metres", "horsepower", "watts_per_time", "range_of_draw", "point_or_thousand", "minutes_or_metres",
             "each_of_what", "people", "how_often", "count_or_times", "start_for_long",

@@ -322,6 +322,8 @@ def run(said: Said) -> None:
     for value, start, end in amps:
         of_the_cable = said.members.get("conductor") is not None and "told_ampacity_a" not in said.members
         said.say("told_ampacity_a" if of_the_cable else "fuse_a", value, start, end)
+    if said.members.get("fuse_a") == "none":
+        said.members.pop("fuse_family", None)  # “T fuse missing” says what is not there
     if "runs" not in said.members and re.search(r"\bengine\b", str(said.members.get("place", "")), re.IGNORECASE):
         said.members["zone"] = "engine_space"
 

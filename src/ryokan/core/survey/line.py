@@ -196,6 +196,7 @@ def _take(said: Said, kind: LineKind, rig: Rig) -> None:
     take_quantities(said, {"years": "age_years", **kind.slots})
     _count(said, kind)
     _called(said, kind)
+    ask_of_denials(said)  # before a place takes them for its words
     _where(said, rig)
     if kind.kind in ("cord", "generator"):
         said.members["_mains_v"] = rig.region.mains_v
@@ -204,7 +205,6 @@ def _take(said: Said, kind: LineKind, rig: Rig) -> None:
     for found in said.loose.values():
         for _, start, end in found:
             said.ask("has_no_such", start, end)
-    ask_of_denials(said)
     _left_over(said, kind)
 
 
@@ -225,7 +225,8 @@ def _called(said: Said, kind: LineKind) -> None:
 
 def _free(said: Said, rig: Rig) -> None:
     """Whatever else is there: all that it says, numbers too, is what it is called."""
-    said.marks.take("kind", OTHER.called)
+    if not said.marks.take("kind", OTHER.called):  # behind “other:” all is as it is written
+        ask_of_denials(said)
     _where(said, rig)
     name = " ".join(word[0] for word in said.marks.words())[:MAX_NAME]
     if name:
