@@ -86,6 +86,7 @@ export type Comparison = Schemas["Comparison"];
 export type LedgerLine = Schemas["LedgerLineAnswer"];
 export type LineAnswer = Schemas["LineAnswer"];
 export type Question = Schemas["QuestionAnswer"];
+export type LineMark = Schemas["MarkAnswer"];
 export type Reference = Schemas["Reference"];
 export type Assumption = Schemas["Assumption"];
 export type Table = Schemas["TableAnswer"];

@@ -37,7 +37,7 @@ from ryokan.wording import working
 from ryokan.wording.figures import title
 from ryokan.wording.findings import FIXES, sentence
 from ryokan.wording.ledger import LedgerLine, ledger
-from ryokan.wording.load_line import ask, understood, usual_line, usual_note
+from ryokan.wording.load_line import ask, marks, understood, usual_line, usual_note
 from ryokan.wording.parts import COLUMNS as PART_COLUMNS
 from ryokan.wording.parts import GROUPS as PART_GROUPS
 from ryokan.wording.parts import KIND_NAMES, fields_of
@@ -313,6 +313,10 @@ def line(read: ReadLine) -> load_schemas.LineAnswer:
         wh_at_bank=read.wh_at_bank,
         nights=read.nights,
         questions=[_question(question) for question in read.reading.questions],
+        marks=[
+            load_schemas.MarkAnswer(start=one.start, end=one.end, became=one.became, words=one.words)
+            for one in marks(read.reading)
+        ],
         doubts=[_question(doubt) for doubt in read.reading.doubts],
         completions=[
             *(

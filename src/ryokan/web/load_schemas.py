@@ -10,6 +10,7 @@ from pydantic import BaseModel, Field
 from ryokan.core.inverter.together import Verdict
 from ryokan.core.loads.model import Load
 from ryokan.web.schemas import Sent, SourceAnswer, TitledFigure
+from ryokan.wording.marks import Became
 
 
 class TypedLine(Sent):
@@ -17,6 +18,15 @@ class TypedLine(Sent):
 
     line: str = Field(max_length=200)
     replaces: str | None = Field(default=None, max_length=40)
+
+
+class MarkAnswer(BaseModel):
+    """A stretch of a line as typed, and what it became: a fact, part of the name, or nothing."""
+
+    start: int
+    end: int
+    became: Became
+    words: str
 
 
 class QuestionAnswer(BaseModel):
@@ -73,6 +83,7 @@ class LineAnswer(BaseModel):
     nights: float | None
     questions: list[QuestionAnswer]
     doubts: list[QuestionAnswer]
+    marks: list[MarkAnswer]
     completions: list[CompletionAnswer]
 
 

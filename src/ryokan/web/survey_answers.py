@@ -11,9 +11,9 @@ from ryokan.core.survey.line import Understood
 from ryokan.operations.rigs import Worked
 from ryokan.web import schemas, survey_schemas
 from ryokan.web.answers import source_answer, titled_figure
-from ryokan.web.load_schemas import QuestionAnswer
+from ryokan.web.load_schemas import MarkAnswer, QuestionAnswer
 from ryokan.wording.asked import answer_label, question
-from ryokan.wording.found_line import ask, understood
+from ryokan.wording.found_line import ask, marks, understood
 from ryokan.wording.reader import Reader
 from ryokan.wording.readings import VERDICTS, said
 
@@ -62,6 +62,7 @@ def found_line(read: Understood) -> survey_schemas.FoundLineAnswer:
             QuestionAnswer(code=one.code, start=one.start, end=one.end, detail=ask(one), readings=list(one.readings))
             for one in read.questions
         ],
+        marks=[MarkAnswer(start=one.start, end=one.end, became=one.became, words=one.words) for one in marks(read)],
         patch=[dict(operation) for operation in read.edits],
     )
 

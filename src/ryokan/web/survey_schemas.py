@@ -13,7 +13,7 @@ from ryokan.core.readings.told import Verdict
 from ryokan.core.vehicle import Vehicle
 from ryokan.operations.systems import EndState
 from ryokan.operations.ways_in import WishKind
-from ryokan.web.load_schemas import LineAnswer, QuestionAnswer, WorkedFigure
+from ryokan.web.load_schemas import LineAnswer, MarkAnswer, QuestionAnswer, WorkedFigure
 from ryokan.web.schemas import Sent, TitledFigure
 
 
@@ -125,6 +125,7 @@ class FoundLineAnswer(BaseModel):
     understood: str
     onto: str | None = Field(description="What is on the survey already and is said more of.")
     questions: list[QuestionAnswer]
+    marks: list[MarkAnswer]
     patch: list[dict[str, Any]]
 
 

@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
-from ryokan.core.lines.kit import Question
+from ryokan.core.lines.kit import Part, Question
 from ryokan.core.survey.line import Understood
+from ryokan.wording.marks import Became, Marked
 from ryokan.wording.quantities import number
 
 QUESTIONS: dict[str, str] = {
@@ -16,6 +17,7 @@ QUESTIONS: dict[str, str] = {
     "thing.of_one_or_all": "Is “{text}” of one, or of all together? Write how many there are, and the watts of one.",
     "thing.volts_of_one_or_all": "Are “{text}” of one panel, or of all in series together?",
     "thing.of_the_inverter": "“{text}” is said of the inverter. Write it in its own line.",
+    "thing.not_used": "“{text}” is not understood of such a thing. Put it in other words, or leave it out.",
     "thing.is_not_there": "“{text}”: what is not there takes no line. What was there and goes may be written with “goes”.",
     "thing.denied": "“{text}”: what it is not does not say what it is. Write what is there.",
     "thing.number_without_unit": "“{text}” has no unit that says what it is. Write A, V, W, Ah, ft, m or years behind it.",
@@ -254,6 +256,20 @@ _READ = {
 def ask(question: Question) -> str:
     """The question as a sentence."""
     return QUESTIONS[question.code].format(**question.words)
+
+
+def marks(read: Understood) -> list[Marked]:
+    """What each stretch of a line became, in a word or two."""
+    return [Marked(one.start, one.end, *_became(one, read)) for one in read.marks]
+
+
+def _became(one: Part, read: Understood) -> tuple[Became, str]:
+    if one.meaning == "name":
+        return "name", "name"
+    if one.meaning == "unused":
+        return "unused", "not used"
+    said = [_say(name, read.members[name]) for name in one.value or () if name in read.members]
+    return "said", ", ".join(filter(None, said)) or (KIND_NAMES.get(read.kind, "") if one.meaning == "kind" else "")
 
 
 def understood(read: Understood) -> str:

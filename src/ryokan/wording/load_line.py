@@ -10,6 +10,7 @@ from ryokan.core.lines.kit import Question
 from ryokan.core.loads.line import Reading
 from ryokan.core.loads.model import AcAmps, Cooling, DcAmps, DeviceBattery, KwhPerYear, Load, Watts, WhPerDay
 from ryokan.core.loads.usual import UsualLoad
+from ryokan.wording.marks import Marked
 from ryokan.wording.quantities import number
 
 QUESTIONS: dict[str, str] = {
@@ -110,6 +111,29 @@ def usual_note(usual: UsualLoad) -> str:
     if usual.instead:
         said.append(f"without electricity: {usual.instead}")
     return "; ".join(said)
+
+
+_MARKS = {
+    "quantity": "how many", "watts": "draw", "watts_average": "draw on average", "amps": "draw", "volts": "its volts",
+    "hours": "how long", "hours_range": "how long", "hours_per_week": "how long a week", "days": "days a week",
+    "every_day": "each day", "every_days": "how often", "times": "times a day", "times_range": "times a day",
+    "season": "when in the year", "months": "which months", "feed": "how it is fed", "profile": "when in the day",
+    "duty": "share of its time", "duty_of_hours": "share of its time", "duty_range": "share of its time", "start": "its start",
+    "start_w": "its start", "wh": "energy", "wh_per_use": "energy a use", "kwh_per_year": "energy a year",
+    "charges": "how often it is charged", "mah": "its battery", "ah": "its battery", "per_person": "one for each person",
+    "total": "of all together", "each": "of each", "power_factor": "power factor", "eer": "efficiency", "btu": "cooling",
+    "when": "when it may run", "phrase": "how it is meant", "above_charge": "from which charge",
+}  # fmt: skip
+
+
+def marks(reading: Reading) -> list[Marked]:
+    """What each stretch of a line became, in a word or two."""
+    return [
+        Marked(one.start, one.end, "name", "name")
+        if one.meaning in ("name", "in_the_name")
+        else Marked(one.start, one.end, "said", _MARKS.get(one.meaning, ""))
+        for one in reading.marks
+    ]
 
 
 def _months(months: Sequence[int]) -> str:

@@ -5,6 +5,7 @@ import type { LineAnswer } from "../../api/types";
 import { Digits } from "../../ui/Digits";
 import { formatNights, formatNumber } from "../../ui/formatQuantity";
 import { LineField, QuestionNote, whyUnread } from "../worksheet/LineField";
+import { Spelled } from "../worksheet/Spelled";
 import { useRig } from "../worksheet/useRig";
 
 type Completion = LineAnswer["completions"][number];
@@ -92,6 +93,7 @@ function WhatIsRead({
   if (!line.trim()) return null;
   return (
     <>
+      {reading.data && answered && reading.data.load && <Spelled line={settled} marks={reading.data.marks} />}
       {reading.data && <ReadingNote read={reading.data} offered={offered.current} asked={asked} onPick={onPick} />}
       {reading.failureReason && <p className="text-fault">{whyUnread(reading.failureReason)}</p>}
     </>

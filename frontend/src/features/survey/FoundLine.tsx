@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { client, unwrap } from "../../api/client";
 import type { FoundLineAnswer } from "../../api/types";
 import { LineField, QuestionNote, whyUnread } from "../worksheet/LineField";
+import { Spelled } from "../worksheet/Spelled";
 import { useRig } from "../worksheet/useRig";
 import { lastPosition } from "./lastPosition";
 
@@ -74,9 +75,17 @@ function WhatIsRead({
   if (!line.trim()) return null;
   if (reading.failureReason) return <p className="text-fault">{whyUnread(reading.failureReason)}</p>;
   if (!reading.data) return null;
-  if (reading.data.understood) return <p className="text-soft">{reading.data.understood}</p>;
+  const spelled = !reading.isPlaceholderData && <Spelled line={settled} marks={reading.data.marks} />;
+  if (reading.data.understood)
+    return (
+      <>
+        {spelled}
+        <p className="text-soft">{reading.data.understood}</p>
+      </>
+    );
   return (
     <>
+      {spelled}
       {reading.data.questions.map((one) => (
         <QuestionNote key={one.code + one.start} question={one} loud={loud} onPick={onPick} />
       ))}

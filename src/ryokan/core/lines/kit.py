@@ -93,6 +93,11 @@ class Marks:
         self.left = self.left[:start] + TAKEN * (end - start) + self.left[end:]
         return part
 
+    def in_order(self) -> tuple[Part, ...]:
+        """What was marked, in the order of the line; words that nothing has marked are names."""
+        named = (Part("name", word.start(), word.end(), word[0]) for word in self.words())
+        return tuple(sorted((*self.marked, *named), key=lambda part: part.start))
+
     def words(self) -> Iterator[re.Match[str]]:
         """The words that nothing has marked."""
         return re.finditer(r"[^\s\0,;:()]+", self.left)

@@ -19,6 +19,7 @@ from __future__ import annotations
 
 import math
 import re
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 from ryokan.core.lines.kit import MAX_LINE, Part, Question, Rewritten, endless
@@ -50,6 +51,7 @@ from ryokan.core.loads.model import (
 from ryokan.core.loads.said import LoadSaid
 from ryokan.core.loads.taken import said_by
 from ryokan.core.loads.usual import UsualLoad, usual_load
+from ryokan.core.loads.words import FILLERS
 
 LOWEST_AC_V = 60  # no DC supply of a vehicle is as high, no AC supply as low
 USB_V = 5.0  # of a plain USB port (USB 2.0 specification, from memory, unverified)
@@ -75,6 +77,7 @@ class Reading:
     questions: tuple[Question, ...]
     assumed: tuple[str, ...] = ()
     doubts: tuple[Question, ...] = ()
+    marks: tuple[Part, ...] = ()  # what each stretch of the line became, where it stands as typed
 
 
 def read_line(line: str, *, system_v: int, mains_v: int, hemisphere: str = "north") -> Reading:
@@ -104,7 +107,17 @@ def read_line(line: str, *, system_v: int, mains_v: int, hemisphere: str = "nort
         reading,
         questions=_as_typed(tuple(asked), rewritten),
         doubts=_as_typed(reading.doubts, rewritten),
+        marks=tuple(_marks(said, rewritten)),
     )
+
+
+def _marks(said: LoadSaid, rewritten: Rewritten) -> Iterator[Part]:
+    """What was marked, in the order of the line; a word that joins others is nothing by itself."""
+    for part in said.marks.in_order():
+        if part.meaning == "name" and FILLERS.fullmatch(part.text.strip(".'’,;")):
+            continue
+        start, end = rewritten.typed(part.start, part.end)
+        yield replace(part, start=start, end=end)
 
 
 def _as_typed(questions: tuple[Question, ...], rewritten: Rewritten) -> tuple[Question, ...]:

@@ -36,6 +36,7 @@ from ryokan.core.lines.kit import (
     NUMBER,
     SPOKEN_NUMBER,
     Marks,
+    Part,
     Question,
     Rewritten,
     endless,
@@ -49,6 +50,7 @@ from ryokan.core.survey.kinds import OTHER, RELAY
 from ryokan.core.survey.kinds_shared import COMMON
 from ryokan.core.survey.kinds_wires import A_SIZE, FROM_PANEL, FROM_TO, FROM_TO_SIZED, MAIN_CABLE
 from ryokan.core.survey.model import AnyFound, Found, FoundAlternator, FoundMainCable
+from ryokan.core.survey.vocabulary import NAMED_BY_WHAT_THEY_JOIN, members_of, unused_words
 from ryokan.core.survey.which import is_main_run, kind_of, things_apart
 
 _FOUND: TypeAdapter[Found] = TypeAdapter(Found)
@@ -100,6 +102,7 @@ class Understood:
     edits: tuple[Mapping[str, Any], ...] = ()
     questions: tuple[Question, ...] = ()
     assumed: Mapping[str, str] = field(default_factory=dict)
+    marks: tuple[Part, ...] = ()  # what each stretch of the line became, where it stands as typed
 
 
 def read_found(line: str, rig: Rig, *, id: str, position: float) -> Understood:
@@ -124,7 +127,13 @@ def read_found(line: str, rig: Rig, *, id: str, position: float) -> Understood:
     rewritten = in_figures(line[:MAX_LINE])
     read = _read(rewritten.text, rig, id, position)
     questions = (as_typed(one, rewritten) for one in read.questions[:1])  # one at a time: its answer may answer the others
-    return replace(read, questions=tuple(questions))
+    marks = (_mark_as_typed(one, rewritten) for one in read.marks)
+    return replace(read, questions=tuple(questions), marks=tuple(marks))
+
+
+def _mark_as_typed(mark: Part, rewritten: Rewritten) -> Part:
+    start, end = rewritten.typed(mark.start, mark.end)
+    return replace(mark, start=start, end=end)
 
 
 def as_typed(question: Question, rewritten: Rewritten) -> Question:
@@ -146,8 +155,19 @@ def _read(line: str, rig: Rig, id: str, position: float) -> Understood:
     if not said.questions and (parts := things_apart(line)):
         said.ask("two_things", 0, len(line), {"first": parts[0], "second": parts[1]})
     if said.questions:
-        return Understood(kind.kind, questions=tuple(said.questions))
-    return _made(said, kind, rig, id, position, line)
+        return Understood(kind.kind, said.members, questions=tuple(said.questions), marks=_marks(said))
+    return replace(_made(said, kind, rig, id, position, line), marks=_marks(said))
+
+
+def _marks(said: Said) -> tuple[Part, ...]:
+    """What was marked, each with the members that it said."""
+    return tuple(
+        replace(
+            part, value=tuple(name for name, (start, end) in said.places.items() if part.start <= start and end <= part.end)
+        )
+        for part in said.marks.in_order()
+        if part.meaning != "name" or part.text.lower().strip(".-–/~+|,;:") not in JOINS
+    )
 
 
 def _relay(line: str, rig: Rig, id: str, position: float) -> Understood:
@@ -290,8 +310,14 @@ def _where(said: Said, rig: Rig) -> None:
 
 
 def _left_over(said: Said, kind: LineKind) -> None:
-    """Plain words are what it is called; a number that nothing names is asked about."""
+    """Plain words are what it is called. A number that nothing names is asked about, and so is a word that another kind would
+    have used where it could change what this one is; where it could not, it is left out, and shown to be."""
     names: list[str] = []
+    if kind.kind not in NAMED_BY_WHAT_THEY_JOIN:
+        for one in unused_words(said.marks.left):
+            said.marks.mark("unused", one.start, one.end)
+            if one.members & members_of(kind.kind) - said.members.keys():
+                said.ask("not_used", one.start, one.end)
     for word in said.marks.words():
         if _ORDINAL.fullmatch(word[0]):
             names.append(word[0])

@@ -238,6 +238,9 @@ def _names_itself(text: str, kind: LineKind) -> bool:
     return kind.called.search(text) is not None and not re.search(r"\b(?:built-?in|own|internal)\b", text, re.IGNORECASE)
 
 
+ALL_KINDS: tuple[LineKind, ...] = tuple({id(kind): kind for _, kind in KINDS}.values())
+
+
 # A cable of its own, though its line names what it leads to: it says its size and nothing that such a thing would say.
 _TO_THE_INVERTER = called(r"(?:inverter|battery|main) (?:cables?|wires?|leads?)")
 # A line that says units, or their amp-hours, is of the bank, whatever joins them.
