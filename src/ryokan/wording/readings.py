@@ -18,6 +18,7 @@ TOLD: dict[str, str] = {
     "volts_while_charging": "{read} while it charges say nothing of the charge. Read them again hours after.",
     "volts_under_load": "{read} under load say nothing of the charge. Read them again at rest.",
     "volts_of_no_known_state": "{read} are a charge only at rest. Say whether it rested, charged or fed something.",
+    "charging_at_the_limit": "{read} and {amps} into the bank: it is charging at the limit of its chargers, near {charge_v}.",
     "held_at_charge_volts": "{read}: it is held at its charging volts of {charge_v}, and takes less and less.",
     "volts_of_another_class": "{read} are not the volts of a bank of {class_v}.",
     "bank_not_known": "{read} can be held against nothing while kind, volts and size of the bank are not known.",
@@ -117,6 +118,8 @@ WHY: dict[str, str] = {
 }
 FOLLOWS: dict[str, str] = {
     "full_by": "Full by {at}, if it goes on like this: {missing} are missing.",
+    "floating": "It floats: {amps} into {bank} keep a full bank full.",
+    "full_not_today": "Not full today: at {amps} the {missing} that are missing take {hours}.",
     "bulk_by": "Nearly full by {at}; the sun goes down before the last of it is in.",
     "not_full_today": "Not full today: {still} are still missing when the sun goes down.",
     "lasts": "At {amps} it lasts {hours} to the depth that is allowed.",

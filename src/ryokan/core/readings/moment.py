@@ -15,6 +15,7 @@ from ryokan.core.survey.model import AnyFound, FoundBank, FoundPanels
 
 NEARLY_FULL = 0.97  # charge from which chargers hold back (common practice)
 NO_AMPS = 0.5  # below which amps do not tell whether the bank rests (common practice)
+FLOATS_AT_C = 0.02  # of its amp-hours, up to which a full bank takes amps at its charging volts (common practice)
 HELD_AT = 0.985  # share of the charging volts from which a bank is held at them (common practice)
 
 

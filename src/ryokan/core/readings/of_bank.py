@@ -8,7 +8,7 @@ from ryokan.core.data.assumptions import curves
 from ryokan.core.figure import Figure
 from ryokan.core.readings.bounds import as_figure, meter_off
 from ryokan.core.readings.model import Reading
-from ryokan.core.readings.moment import Moment
+from ryokan.core.readings.moment import FLOATS_AT_C, HELD_AT, Moment
 from ryokan.core.readings.told import Told, Verdict, Why
 from ryokan.core.storage.model import LITHIUM, Chemistry
 from ryokan.core.storage.need import cells_per_12v
@@ -28,7 +28,11 @@ def volts(moment: Moment, id: str, reading: Reading) -> Told:
         return Told(id, "volts_of_another_class", "off", {**figures, "class_v": sheet["storage.system_v"].key})
     state = moment.state(reading)
     if state == "charging":
-        charge_v = sheet.get("storage.charge_v")
+        charge_v, amps, bank = sheet.get("storage.charge_v"), moment.value("bank_amps"), sheet.get("storage.have_ah")
+        at_its_volts = charge_v is not None and reading.value >= HELD_AT * charge_v.number
+        if charge_v is not None and bank is not None and at_its_volts and (amps or 0) > FLOATS_AT_C * bank.number:
+            into = sheet.given(f"survey.reading.{id}.into_bank_a", amps or 0.0, "A")
+            return Told(id, "charging_at_the_limit", "agrees", {**figures, "charge_v": charge_v.key, "amps": into.key})
         if charge_v is not None and moment.nearly_full:
             return Told(id, "held_at_charge_volts", "agrees", {**figures, "charge_v": charge_v.key})
         return Told(id, "volts_while_charging", "says_nothing", figures)

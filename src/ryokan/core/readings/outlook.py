@@ -6,10 +6,13 @@ from collections.abc import Iterable
 
 from ryokan.core.climate.moment import ClearDay
 from ryokan.core.figure import Figure
-from ryokan.core.readings.moment import Moment
+from ryokan.core.readings.model import Quantity
+from ryokan.core.readings.moment import FLOATS_AT_C, HELD_AT, NEARLY_FULL, Moment
 from ryokan.core.readings.told import Follows, Told
 
 STEP_H = 0.25
+DAY_H = 24.0
+GIVEN_AND_DRAWN: tuple[Quantity, Quantity] = ("charger_amps", "load_amps")
 HEAVY_W = 150.0  # drawn from the bank, from which one minds the hour (common practice)
 SHORT_H = 2.0  # a day, up to which one can choose the hour (common practice)
 VAGUE = 0.2  # of the charge, from which a band of it foretells nothing (common practice)
@@ -30,17 +33,21 @@ def follows(moment: Moment, told: Iterable[Told]) -> tuple[Follows, ...]:
         return ()
     moment = Moment(moment.sheet, moment.rig, believed)
     found: list[Follows] = []
-    missing, amps = _missing_ah(moment), _amps(moment)
-    sun = _sun(moment)
+    amps, sun = _amps(moment), _sun(moment)
+    if amps is not None and _floats(moment, amps):
+        return (Follows(moment.id, "floating", {"amps": amps.key, "bank": "storage.have_ah"}), *_carried_by(moment, sun))
+    missing = None if "percent" in doubted else _missing_ah(moment)
     if missing is not None and amps is not None and amps.number < 0 and sun is None:
         found += _lasts(moment, missing, amps)
     elif missing is not None and sun is not None:
         found += _full_by_the_sun(moment, missing, sun)
     elif missing is not None and amps is not None and amps.number > 0:
         found += _full(moment, missing, amps)
-    if sun is not None:
-        found += _carried(moment, sun)
-    return tuple(found)
+    return (*found, *_carried_by(moment, sun))
+
+
+def _carried_by(moment: Moment, sun: tuple[ClearDay, float] | None) -> list[Follows]:
+    return [] if sun is None else _carried(moment, sun)
 
 
 def _key(moment: Moment, name: str) -> str:
@@ -68,9 +75,28 @@ def _missing_ah(moment: Moment) -> Figure | None:
 
 
 def _amps(moment: Moment) -> Figure | None:
-    """Amps into the bank, as they were read. [A]"""
+    """Amps into the bank, as they were read: by a shunt, or what chargers give less what loads draw. [A]"""
     amps = moment.value("bank_amps")
-    return None if amps is None else moment.sheet.given(_key(moment, "into_bank_a"), amps, "A")
+    if amps is not None:
+        return moment.sheet.given(_key(moment, "into_bank_a"), amps, "A")
+    given, drawn = ([one.value for _, one in moment.of(name)] for name in GIVEN_AND_DRAWN)
+    if not drawn or (moment.value("array_watts") is not None and not given):
+        return None  # what else goes in or out is not known
+    inputs = {
+        "given": moment.sheet.given(_key(moment, "given_a"), sum(given), "A"),
+        "drawn": moment.sheet.given(_key(moment, "drawn_a"), sum(drawn), "A"),
+    }
+    return moment.sheet.compute(_key(moment, "into_bank_a"), "given − drawn", "A", **inputs)
+
+
+def _floats(moment: Moment, amps: Figure) -> bool:
+    """Whether a bank is held full and takes next to nothing: at its charging or float volts, and at no others."""
+    bank, float_v = moment.sheet.get("storage.have_ah"), moment.sheet.get("charging.set.float_v")
+    volts = moment.value("volts")
+    if bank is None or volts is None or not 0 <= amps.number <= FLOATS_AT_C * bank.number:
+        return False
+    held = float_v is not None and volts >= HELD_AT * float_v.number
+    return (held or moment.nearly_full) and (moment.value("percent") or 100) >= 100 * NEARLY_FULL
 
 
 def _sun(moment: Moment) -> tuple[ClearDay, float] | None:
@@ -93,12 +119,28 @@ def _taper(moment: Moment) -> Figure:
 
 
 def _full(moment: Moment, missing: Figure, amps: Figure) -> list[Follows]:
-    """Missing amp-hours over amps, and the taper behind them. [h] (common practice)"""
+    """Missing amp-hours over amps, and the taper behind them; not today where the day, or the sun's, is over before. [h]
+    (common practice)"""
+    hours = moment.sheet.compute(_key(moment, "missing_h"), "missing ÷ amps", "h", missing=missing, amps=amps)
+    ends_h = _ends_h(moment)
+    if _now(moment).number + hours.number + _taper(moment).number > ends_h:
+        figures = {"missing": missing.key, "amps": amps.key, "hours": hours.key}
+        return [Follows(moment.id, "full_not_today", figures)]
     at = moment.sheet.compute(
         _key(moment, "full_at_h"), "now + missing ÷ amps + taper", "h", "practice",
         now=_now(moment), missing=missing, amps=amps, taper=_taper(moment),
     )  # fmt: skip
     return [Follows(moment.id, "full_by", {"at": at.key, "missing": missing.key})]
+
+
+def _ends_h(moment: Moment) -> float:
+    """The hour at which what charges now ends: the day, or the sun's where the sun charges or nobody has said what does. [h]"""
+    sources = moment.first.charged_by
+    clear = moment.clear() if not sources or "sun" in sources else None
+    if clear is None or not moment.rig.solar.arrays or sources not in ((), ("sun",)):
+        return DAY_H
+    lit = [hour for hour in (STEP_H * step for step in range(int(DAY_H / STEP_H))) if clear.at(hour)[1] > 0]
+    return max(lit, default=DAY_H)
 
 
 def _lasts(moment: Moment, missing: Figure, amps: Figure) -> list[Follows]:

@@ -142,6 +142,7 @@ HEARD: AnswerOfEach[Heard] = AnswerOfEach("heard")
 
 @question(
     reads=(
+        "charging.set.float_v",
         "loads.row.*.{running_w, wh_at_bank, wh_per_day}",
         "solar.array.*.rated_w",
         "solar.{controller_have_a, pwm_frac}",
@@ -151,7 +152,10 @@ HEARD: AnswerOfEach[Heard] = AnswerOfEach("heard")
     writes={
         "": ("survey.reading.*.{accuracy_frac, charge_high_frac, charge_low_frac, holds_frac, in_series}",),
         "%": ("survey.reading.*.read_percent", "survey.outlook.*.charge_percent"),
-        "A": ("survey.reading.*.{charger_a, expected_high_a, expected_low_a, rated_a, read_a}", "survey.outlook.*.into_bank_a"),
+        "A": (
+            "survey.reading.*.{charger_a, expected_high_a, expected_low_a, into_bank_a, rated_a, read_a}",
+            "survey.outlook.*.{drawn_a, given_a, into_bank_a}",
+        ),
         "Ah": ("survey.reading.*.read_ah", "survey.outlook.*.{missing_ah, missing_at_sunset_ah}"),
         "V": (
             "survey.reading.*.{bus_v, cell_high_v, cell_low_v, empty_cell_v, expected_high_v, expected_low_v}",
@@ -165,7 +169,7 @@ HEARD: AnswerOfEach[Heard] = AnswerOfEach("heard")
         "W/W": ("survey.reading.*.{clear_high_w_per_w, clear_low_w_per_w}",),
         "Wh": ("survey.reading.*.{expected_high_wh, expected_low_wh, read_wh}",),
         "Wh/W": ("survey.reading.*.{day_high_wh_per_w, day_low_wh_per_w}",),
-        "h": ("survey.outlook.*.{bulk_until_h, full_at_h, lasts_h, now_h, run_after_h}",),
+        "h": ("survey.outlook.*.{bulk_until_h, full_at_h, lasts_h, missing_h, now_h, run_after_h}",),
     },
     each=each_moment,
     answers=HEARD,
