@@ -141,3 +141,24 @@ def test_schedules_are_written_as_csv_workbook_and_json(tmp_path: Path) -> None:
     assert run("schedule", path, "--xlsx")[0] == 2
     out = tmp_path / "s.xlsx"
     assert run("schedule", path, "--xlsx", "--out", str(out))[0] == 0 and out.read_bytes()[:2] == b"PK"
+
+
+def test_what_was_read_what_follows_and_what_was_seen_stand_in_the_shell_too(tmp_path: Path) -> None:
+    job = json.loads(next(path for path in EXAMPLES if "nurses" in path.name).read_text())
+    survey = job["options"][0]["rig"]["survey"]
+    survey["readings"] = {
+        "r0": {"quantity": "missing_ah", "value": 20, "unit": "Ah", "at": "2026-05-03T09:00:00"},
+        "r1": {"quantity": "bank_amps", "value": -5, "unit": "A", "at": "2026-05-03T09:00:00"},
+    }
+    survey["looks"] = {"bay": {"name": "battery bay", "seen": {"heat_marks": "seen"}, "nothing_else": True}}
+    file = tmp_path / "job.json"
+    file.write_text(json.dumps(job))
+
+    code, output = run("evaluate", str(file))
+    assert code == 0
+    assert "battery bay: seen: insulation brown or hard from heat; nothing else seen here" in output
+    assert "Follows: At 5 A it lasts" in output
+    told = json.loads(run("evaluate", str(file), "--json")[1])
+    assert told["sights"][0]["place"] == "battery bay"
+    assert [one["code"] for one in told["follows"]] == ["lasts"]
+    assert isinstance(told["readings"], list)

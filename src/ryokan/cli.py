@@ -65,7 +65,7 @@ def evaluate_file(file: Path, as_json: bool, name: str | None, units: UnitSystem
     job, option, report = _worked(file, name)
     if as_json:
         fixes = fixes_that_hold(option.rig, option.rig.model_dump(mode="json"), report, job.parts, report.findings)
-        document = {"job": job.title, "option": option.name, **report_json(report, units, fixes)}
+        document = {"job": job.title, "option": option.name, **report_json(option.rig, report, units, fixes)}
         click.echo(json.dumps(document, ensure_ascii=False, indent=1))
     else:
         click.echo(report_text(f"{job.title} – {option.name}", option.rig, report, units))

@@ -9,15 +9,21 @@ from ryokan.core.data.provenance import sources
 from ryokan.core.evaluate import Report
 from ryokan.core.figure import Figure
 from ryokan.core.findings.model import Fix
+from ryokan.core.rig import Rig
 from ryokan.wording.asked import question
 from ryokan.wording.cautions import CAUTION
 from ryokan.wording.figures import title
 from ryokan.wording.findings import sentence
 from ryokan.wording.quantities import UnitSystem
+from ryokan.wording.readings import said
+from ryokan.wording.sights import seen
 
 
-def report_json(report: Report, units: UnitSystem, fixes: Mapping[str, Sequence[Fix]]) -> dict[str, Any]:
-    """``figures`` maps each key to its kind, value, unit, formula, inputs, source and note. ``fixes`` are those that hold."""
+def report_json(rig: Rig, report: Report, units: UnitSystem, fixes: Mapping[str, Sequence[Fix]]) -> dict[str, Any]:
+    """``figures`` maps each key to its kind, value, unit, formula, inputs, source and note. ``fixes`` are those that hold.
+
+    ``readings`` is what each reading says, ``follows`` what they mean for their day, ``sights`` what was seen, by place.
+    """
     return {
         "figures": {key: _figure(figure) for key, figure in report.figures.items()},
         "findings": [
@@ -39,6 +45,15 @@ def report_json(report: Report, units: UnitSystem, fixes: Mapping[str, Sequence[
             {"key": one.key, "grade": one.grade, "what": question(one).what, "decides": question(one).why}
             for one in report.asked
         ],
+        "readings": [
+            {"reading": one.reading, "verdict": one.verdict, "what": words.what, "why": list(words.why)}
+            for one in report.told
+            for words in [said(one, report.figures, units)]
+        ],
+        "follows": [
+            {"moment": one.moment, "code": one.code, "what": said(one, report.figures, units).what} for one in report.follows
+        ],
+        "sights": [{"place": where, "what": what} for where, what in seen(rig)],
         "steps": dict(report.steps),
         "caution": CAUTION,
     }

@@ -11,6 +11,9 @@ from ryokan.wording.findings import SEVERITY_WORDS, sentence
 from ryokan.wording.ledger import ledger
 from ryokan.wording.promise import promise
 from ryokan.wording.quantities import HARD_SPACE, UnitSystem, quantity
+from ryokan.wording.readings import VERDICTS
+from ryokan.wording.readings import said as said_of
+from ryokan.wording.sights import seen
 
 
 def report_text(name: str, rig: Rig, report: Report, units: UnitSystem) -> str:
@@ -23,7 +26,19 @@ def report_text(name: str, rig: Rig, report: Report, units: UnitSystem) -> str:
     lines.append(f"  {'':<26}{'need':>14}{'have':>14}")
     lines += [f"  {line.label:<26}{said(line.need):>14}{said(line.have):>14}" for line in ledger(rig, report)]
     # A terminal breaks nothing, and its users search for “170 A” with an ordinary space.
+    lines += _read(rig, report, units)
     return "\n".join([*lines, "", *_found(report, units)]).replace(HARD_SPACE, " ")
+
+
+def _read(rig: Rig, report: Report, units: UnitSystem) -> list[str]:
+    """What readings say, what follows from them for their day, and what was seen, by place."""
+    lines: list[str] = []
+    for one in report.told:
+        words = said_of(one, report.figures, units)
+        lines += [f"  Read, {VERDICTS[one.verdict]}: {words.what}", *(f"    {why}" for why in words.why)]
+    lines += [f"  Follows: {said_of(one, report.figures, units).what}" for one in report.follows]
+    lines += [f"  {where}: {what}" for where, what in seen(rig)]
+    return ["", *lines] if lines else []
 
 
 def findings_text(name: str, report: Report, units: UnitSystem) -> str:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from ryokan.core.rig import Rig
+from ryokan.core.survey.places import name_of_look
 from ryokan.wording.words import Words
 
 # Code -> what one taps.
@@ -206,3 +208,18 @@ FINDINGS: dict[str, Words] = {
     ),
     "survey.seen_gnawed": Words("There are traces of mice or rats ({name}).", "They gnaw insulation where it cannot be seen."),
 }
+
+
+def seen(rig: Rig) -> list[tuple[str, str]]:
+    """What was seen, place by place in the order of the walk: the place, and what one saw or did not see there."""
+    found = []
+    for look in sorted(rig.survey.looks.values(), key=lambda one: one.position):
+        saw = [LABELS[code] for code, how in look.seen.items() if how == "seen"]
+        not_so = [LABELS[code] for code, how in look.seen.items() if how == "not_so"]
+        said = [f"seen: {'; '.join(saw)}"] if saw else []
+        said += [f"not so: {'; '.join(not_so)}"] if not_so else []
+        said += ["nothing else seen here"] if look.nothing_else else []
+        said += [look.note] if look.note else []
+        if said:
+            found.append((name_of_look(rig, look), "; ".join(said)))
+    return found

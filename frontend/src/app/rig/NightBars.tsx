@@ -65,7 +65,7 @@ export function NightBars({ answer }: { answer: OptionAnswer }) {
     <>
       <Promised />
       <section aria-label="Energy left at each dawn with no charge at all">
-        <h2 className="mb-2 flex items-baseline justify-between font-semibold text-[13px] text-soft">
+        <h2 className="mb-2 flex items-baseline justify-between gap-x-4 font-semibold text-[13px] text-soft">
           <span>
             Left at dawn, no charge at all
             {!nights.chosen && <span className="font-normal"> – for a bank of exactly the need</span>}
@@ -74,7 +74,7 @@ export function NightBars({ answer }: { answer: OptionAnswer }) {
             type="button"
             onClick={() => open("storage.left_at_dawn_frac")}
             data-figure="storage.left_at_dawn_frac"
-            className="touch font-normal underline underline-offset-2 hover:text-ink"
+            className="touch shrink-0 font-normal underline underline-offset-2 hover:text-ink"
           >
             working
           </button>

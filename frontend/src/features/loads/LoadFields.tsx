@@ -1,6 +1,7 @@
 import { type ReactNode, useId } from "react";
 import type { Load } from "../../api/types";
 import { Labelled } from "../../ui/Labelled";
+import { MONTHS } from "../worksheet/words";
 import type { LoadFormState } from "./useLoadForm";
 
 const DRAWS = {
@@ -229,14 +230,19 @@ export function Weather({ form }: { form: LoadFormState }) {
         </span>
       ))}
       <fieldset className="flex items-end gap-3 pb-1.5">
-        <legend className="mb-1 text-[14px]">Seasons; none ticked: all year</legend>
+        <legend className="mb-1 text-[14px]">
+          {draft.months.length > 0
+            ? `Seasons; of these only ${draft.months.map((month) => MONTHS[month - 1]).join(", ")}`
+            : "Seasons; none ticked: all year"}
+        </legend>
         {SEASONS.map((season) => (
           <Tick
             key={season}
             label={season}
             on={draft.seasons.includes(season)}
             onChange={(on) =>
-              set({ seasons: SEASONS.filter((one) => (one === season ? on : draft.seasons.includes(one))) })
+              // Months that a line said belong to its seasons: with other seasons they would say something else.
+              set({ seasons: SEASONS.filter((one) => (one === season ? on : draft.seasons.includes(one))), months: [] })
             }
           />
         ))}

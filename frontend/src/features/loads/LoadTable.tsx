@@ -6,6 +6,7 @@ import { formatHours, formatNights, formatNumber } from "../../ui/formatQuantity
 import { Menu } from "../../ui/Menu";
 import { Figure } from "../worksheet/Figure";
 import { useRig } from "../worksheet/useRig";
+import { MONTHS } from "../worksheet/words";
 import { LineRow } from "./LineRow";
 import { LoadLine } from "./LoadLine";
 import { LoadForm } from "./loadDialogs";
@@ -260,7 +261,12 @@ function LoadRow({
           <span className="ml-2 whitespace-nowrap text-[13px] text-soft">{WHEN_WORDS[load.when]}</span>
         )}
         {load.seasons.length > 0 && (
-          <span className="ml-2 whitespace-nowrap text-[13px] text-soft">in {load.seasons.join(", ")}</span>
+          <span className="ml-2 whitespace-nowrap text-[13px] text-soft">
+            in{" "}
+            {load.months.length > 0
+              ? load.months.map((month) => MONTHS[month - 1]).join(", ")
+              : load.seasons.join(", ")}
+          </span>
         )}
       </th>
       <td className={`hidden whitespace-nowrap text-[13px] text-soft sm:table-cell ${struck}`}>

@@ -72,7 +72,12 @@ export function SchedulesSheet() {
   );
 }
 
+const NOT_YET = "Nothing stands in it yet: it fills with the runs that have a cable or a fuse.";
+const NOT_OF_A_FOUND_RIG =
+  "Nothing stands in it: this option is as found, and a list holds only what somebody has found. Say size, length or fuse of a run under “Every run”, and it stands here.";
+
 function Listed({ table }: { table: ScheduleTable }) {
+  const asFound = useRig().rig.survey.as_found;
   const texts = table.columns.map((_, at) => new Set(table.rows.map((row) => row.cells[at]?.text ?? "")));
   const alike = table.columns.map(
     (column, at) => SAID_ONCE.has(column.name) && table.rows.length > 2 && texts[at]?.size === 1 && !texts[at]?.has(""),
@@ -93,7 +98,7 @@ function Listed({ table }: { table: ScheduleTable }) {
         {everywhere.length > 0 && ` In every row: ${everywhere.join(", ")}.`}
       </p>
       {table.rows.length === 0 ? (
-        <p className="py-3 text-soft">Nothing stands in it yet.</p>
+        <p className="py-3 text-soft">{asFound ? NOT_OF_A_FOUND_RIG : NOT_YET}</p>
       ) : (
         <div className="overflow-x-auto">
           <table className="w-full text-[13px]">

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterable, Mapping
 from dataclasses import replace
 
@@ -9,8 +10,8 @@ from ryokan.core.evaluate import Report, StepState, worst_first
 from ryokan.core.figure import Figure, Sheet
 from ryokan.core.findings.model import Finding, Rule, Thing, Trouble
 from ryokan.core.findings.overruling import stands
-from ryokan.core.itinerary import name_of_stay
-from ryokan.core.rig import Rig
+from ryokan.core.itinerary import MONTH_NAMES, name_of_stay, say_day
+from ryokan.core.rig import Rig, Stay
 from ryokan.core.subjects import subject_of
 from ryokan.core.trial.prepare import sheet_of
 
@@ -19,11 +20,20 @@ def _each_stay(rig: Rig, sheet: Sheet) -> list[Thing[str]]:
     """Stays that a trial answers for. While what charges there is not chosen or not known, nothing is judged of them."""
     if sheet["trial.has_source"].number == 0:
         return []
+    names = Counter(name_of_stay(stay) for stay in rig.stays.values())
     return [
-        Thing(subject_of(("stay", id)), name_of_stay(stay), id)
+        Thing(subject_of(("stay", id)), _apart(stay, names), id)
         for id, stay in rig.stays.items()
         if f"trial.stay.{id}.dark_frac" in sheet and sheet[f"trial.stay.{id}.is_open"].number == 0
     ]
+
+
+def _apart(stay: Stay, names: Counter[str]) -> str:
+    """What a stay is called; with when it is where several are at one place."""
+    name = name_of_stay(stay)
+    if names[name] < 2 or not stay.place:
+        return name
+    return f"{name} in {MONTH_NAMES[stay.month - 1]}" if stay.arrives is None else f"{name} from {say_day(stay.arrives)}"
 
 
 def critical_goes_dark(rig: Rig, sheet: Sheet, stay: str) -> Trouble | None:
