@@ -386,7 +386,10 @@ function NightCost({
       className="touch flex h-8 w-full items-center gap-2"
     >
       {!load.struck && (
-        <span className="h-[9px] shrink-0 bg-stored" style={{ width: `${Math.max((wh / largest) * 62, 1)}%` }} />
+        <span
+          className="hidden h-[9px] shrink-0 bg-stored sm:block"
+          style={{ width: `${Math.max((wh / largest) * 62, 1)}%` }}
+        />
       )}
       <span className="figure text-[13px] text-soft">{says}</span>
     </button>
@@ -410,7 +413,10 @@ function IdleRow({ figure, largest }: { figure: FigureOf; largest: number }) {
         <Figure figure={idle} />
       </td>
       <td className="pl-5">
-        <span className="block h-[9px] bg-stored-soft" style={{ width: `${(numberOf(idle) / largest) * 62}%` }} />
+        <span
+          className="hidden h-[9px] bg-stored-soft sm:block"
+          style={{ width: `${(numberOf(idle) / largest) * 62}%` }}
+        />
       </td>
       <td />
     </tr>

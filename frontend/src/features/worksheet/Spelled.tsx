@@ -10,13 +10,13 @@ export function Spelled({ line, marks }: { line: string; marks: readonly LineMar
   return (
     <p className="flex flex-wrap items-start gap-y-1 font-mono text-[14px]" data-spelled="">
       {pieces(line, marks).map(({ text, mark }, at) => (
-        <span key={at} className="mr-[0.6ch] inline-flex flex-col">
+        <span key={at} className="mr-[1.2ch] inline-flex flex-col">
           {mark?.became === "unused" ? (
             <s className="text-fault">{text}</s>
           ) : (
             <span className={mark ? UNDERLINE[mark.became] : "text-mark"}>{text}</span>
           )}
-          {mark && mark.words !== "" && (
+          {mark && mark.words !== "" && mark.words !== text && (
             <span className={`font-sans text-[12px] ${mark.became === "unused" ? "text-fault" : "text-soft"}`}>
               {mark.words}
             </span>
