@@ -15,9 +15,9 @@ export default defineConfig({
         codeSplitting: {
           groups: [
             { name: "base", test: /node_modules[\\/](react|react-dom|react-router|scheduler|@tanstack)[\\/]/ },
-            { name: "ui", test: /node_modules[\\/](@radix-ui|@floating-ui)[\\/]|src[\\/](ui|api)[\\/](?!parts|chart|FilePicker|sayPlace|FormFoot|PlainHeader|Menu|arrayQueries|photographQueue)/, minShareCount: 2 },
+            { name: "ui", test: /node_modules[\\/](@radix-ui|@floating-ui)[\\/]|src[\\/](ui|api)[\\/](?!parts|chart|FilePicker|sayPlace|FormFoot|PlainHeader|Menu|arrayQueries|photograph|waitingOf|SignOutDialog)/, minShareCount: 2 },
             { name: "chart", test: /node_modules[\\/](d3-(?!geo)[a-z-]+|internmap)[\\/]|src[\\/]ui[\\/]chart[\\/]/ },
-            { name: "worksheet", test: /src[\\/]features[\\/]worksheet[\\/](?!Part|OwnPart|LineField|useParts|WithinField|Rows|choices|wiringQueries|trialQueries|useTrial|Points)/, minShareCount: 2 },
+            { name: "worksheet", test: /src[\\/]features[\\/]worksheet[\\/](?!Part|OwnPart|LineField|Spelled|useParts|WithinField|Rows|choices|wiringQueries|trialQueries|useTrial|Points)/, minShareCount: 2 },
           ],
         },
       },

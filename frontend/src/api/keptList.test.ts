@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { FakeStore } from "./fakeStore";
-import { keptAs, takeOver, waitingOf } from "./keptList";
+import { keptAs, takeOver } from "./keptList";
 import { Outbox } from "./outbox";
+import { waitingOf } from "./waitingOf";
 
 describe("what waits in a browser", () => {
   it("is counted for the person whose it is alone", () => {

@@ -55,19 +55,10 @@ export class KeptList<T> {
   }
 }
 
-type Kind = "outbox" | "lines" | "found";
-const KINDS: readonly Kind[] = ["outbox", "lines", "found"];
-
+export type Kind = "outbox" | "lines" | "found";
 /** Under which beginning what waits of one person and option is kept. */
 export function keptAs(kind: Kind, person: string, optionId: string): string {
   return `ryokan.${kind}.${person}.${optionId}`;
-}
-
-/** How many edits and lines of a person wait in this browser, of whichever option. */
-export function waitingOf(store: Store, person: string): number {
-  const beginnings = KINDS.map((kind) => `ryokan.${kind}.${person}.`);
-  const names = Array.from({ length: store.length }, (_, index) => store.key(index) ?? "");
-  return names.filter((name) => beginnings.some((beginning) => name.startsWith(beginning))).length;
 }
 
 /**
@@ -87,7 +78,7 @@ export function takeOver(store: Store, kind: Kind, optionId: string, person: str
   }
 }
 
-const WHOSE = "An earlier version of this page kept it without saying whose it is. Send it only if it is yours.";
+const WHOSE = "Kept without saying whose it is. Send it only if it is yours.";
 
 function parsed(text: string | null): unknown {
   try {

@@ -1,14 +1,13 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { useNavigate } from "react-router";
 import { client, unwrap } from "../api/client";
-import { waitingOf } from "../api/keptList";
 import { sessionQuery } from "../api/queries";
 import type { Person } from "../api/types";
 import { applyTheme, storedTheme, type Theme } from "../app/theme";
 import { Menu, type MenuItem } from "./Menu";
-import { SignOutDialog } from "./SignOutDialog";
 
+const SignOutDialog = lazy(async () => ({ default: (await import("./SignOutDialog")).SignOutDialog }));
 const THEME_WORDS: Record<Theme, string> = { system: "as the device", light: "light", dark: "dark" };
 const NEXT: Record<Theme, Theme> = { system: "dark", dark: "light", light: "system" };
 
@@ -29,11 +28,10 @@ export function AccountMenu({ person, more = [] }: { person: Person; more?: Menu
   };
   const [waiting, setWaiting] = useState(0);
   const askToSignOut = async () => {
-    const photographs = await import("../api/photographs").then(
-      ({ photographQueue }) => photographQueue().mine().length,
-      () => 0, // never fetched, so none was taken on this visit
+    const count = await import("../api/waitingOf").then(
+      ({ allThatWaits }) => allThatWaits(person.id),
+      () => 0, // the network is gone, and so is the way out
     );
-    const count = waitingOf(localStorage, person.id) + photographs;
     if (count > 0) setWaiting(count);
     else await signOut();
   };
@@ -66,7 +64,11 @@ export function AccountMenu({ person, more = [] }: { person: Person; more?: Menu
           { label: "Sign out", onSelect: () => void askToSignOut() },
         ]}
       />
-      {waiting > 0 && <SignOutDialog waiting={waiting} onStay={() => setWaiting(0)} onSignOut={() => void signOut()} />}
+      {waiting > 0 && (
+        <Suspense>
+          <SignOutDialog waiting={waiting} onStay={() => setWaiting(0)} onSignOut={() => void signOut()} />
+        </Suspense>
+      )}
     </>
   );
 }

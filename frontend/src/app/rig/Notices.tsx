@@ -13,7 +13,7 @@ const TROUBLES: Record<Trouble | "failing", string | null> = {
   unavailable: `The server answers, its database is not ready. ${KEPT} when it is back.`,
   full: `The server has no room left to store anything: tell whoever runs it. ${KEPT} when there is room again.`,
   "signed out": `You are signed out. ${KEPT} once you have signed in.`,
-  "another person": `Somebody else is signed in in this browser. What you typed waits for you, and nobody else's goes out with it.`,
+  "another person": "Somebody else is signed in here. What you typed is kept until you are again.",
   failing:
     "The server failed on your last edit and is asked again. If it fails three times, the edit is set aside here.",
   "too fast": null,

@@ -21,7 +21,7 @@ _BETWEEN = (
 )
 BEFORE = re.compile(rf"(?<![\w-])(?:{_BEFORE})(?:\s+(?:{_BETWEEN}))*\s*$", re.IGNORECASE)
 _THERE = (
-    r"there|fitted|installed|present|mounted|used|connected|wired|done|in place|in yet|working|works|available|"
+    r"there|fitted|installed|present|mounted|used|connected|wired|done|in place|in yet|working|work|available|"
     r"any ?more|yet|included|provided|found"
 )
 BEHIND = re.compile(
@@ -37,7 +37,7 @@ DENIES = re.compile(
     rf"(?<![\w-])(?:{_BEFORE}|{_N_T}|gone|absent|removed|disconnected|nowhere|taken out|torn off)(?![\w-])", re.IGNORECASE
 )
 # Broken, it is there and does not do what it is for: that is no plain opposite.
-_BROKEN = re.compile(r"(?:broken|dead|disconnected)\s*$", re.IGNORECASE)
+_BROKEN = re.compile(r"(?:broken|dead|disconnected|work|working)\s*$", re.IGNORECASE)
 
 # What is said of a thing that is not what its words say: by the value, or by member and value.
 _OPPOSITES: Mapping[Any, Any] = {"fitted": "none", "yes": "no", "straps": "none", "frame": "none", "reversed": "as_marked"}

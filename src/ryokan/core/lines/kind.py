@@ -167,7 +167,7 @@ def called(pattern: str) -> re.Pattern[str]:
 _COUNT_WORDS = "|".join(sorted(NUMBER_WORDS, key=len, reverse=True))
 _COUNT = re.compile(
     r"(?<![\w.,/])(\d{1,3})\s*[x×](?=\s|\d|[a-z]|\0)|[x×]\s*(\d{1,3})(?![\w.,/])"
-    r"|^\s*(\d{1,3})\s+(?=[a-z\0])|(?<![\w.,/])(\d{1,2})\s+(?=\0)",
+    r"|^\s*(\d{1,3})\s+(?=[a-z\0])|(?<![\w.,/])(\d{1,3})\s+of (?:them|these)\b|(?<![\w.,/])(\d{1,2})\s+(?=\0)",
     re.IGNORECASE,
 )
 _COUNT_IN_WORDS = re.compile(rf"(?<![\w-])({_COUNT_WORDS})(?=\s)", re.IGNORECASE)
@@ -235,7 +235,7 @@ def _value(measure: Measure, match: re.Match[str]) -> Value:
 def take_count(said: Said) -> int | None:
     """How many of them: “4 x”, “x 4”, “two”, or a number at the start."""
     for match in said.marks.take("count", _COUNT, most=1):
-        return int(match[1] or match[2] or match[3] or match[4])
+        return int(next(group for group in match.groups() if group is not None))
     for match in said.marks.take("count", _COUNT_IN_WORDS, most=1):
         return NUMBER_WORDS[match[1].lower()]
     return None

@@ -83,7 +83,7 @@ DCDC = LineKind(
         *_SETTINGS,
         *_EASE,
         _STAGES,
-        phrase(r"(?:non|not)[- ]isolated", isolated="no"),
+        phrase(r"(?:non|not)[- ]isolated|no isolation", isolated="no"),
         phrase(r"isolated", isolated="yes"),
         phrase(
             r"(12|24|48)\s*(?:v|volts?)?\s*(?:to|>|→|-|–|/)\s*(12|24|48)\s*(?:v\b|volts?\b)?",
@@ -122,15 +122,16 @@ CONTROLLER = LineKind(
 )
 INVERTER = LineKind(
     "inverter",
-    called(r"inverters?(?:[ /-]charger)?|combi"),
+    called(r"inverters?(?:[ /-]charger)?|inv|combi"),
     {"watts": "rated_w"},
     (
         *amount(r"surge|peak|start(?:s|ing|up)?", WATTS, "surge_w"),
         *amount(r"surge|peak|start(?:s|ing|up)?", r"kw\b", "surge_w", 1000),
         *amount(r"idle|standby|no load", WATTS, "idle_w"),
         phrase(rf"asks? for (?:a )?({NUMBER})\s*{AMPS}\s*fuse", maker_fuse_a=number),
-        phrase(r"pure sine(?: wave)?|true sine(?: wave)?|sine wave", waveform="pure_sine"),
-        phrase(r"modified sine(?: wave)?|modified|stepped|quasi[- ]sine|square wave", waveform="modified_sine"),
+        phrase(r"no (?:gfci|rcd)(?: outlets?)?", note=lambda match: match[0]),
+        phrase(r"psw|pure sine(?: wave)?|true sine(?: wave)?|sine wave", waveform="pure_sine"),
+        phrase(r"msw|modified sine(?: wave)?|modified|stepped|quasi[- ]sine|square wave", waveform="modified_sine"),
         phrase(r"two legs?|split[- ]phase|120/240\s*v?", legs=2),
         phrase(r"one leg|single leg", legs=1),
         phrase(r"no pre-?charge", pre_charge="none"),
@@ -345,7 +346,7 @@ BATTERY = LineKind(
     {"volts": "battery.nominal_v", "amp_hours": "battery.capacity_ah", "kilograms": "battery.mass_kg"},
     (
         *_IN_SERIES,
-        phrase(r"lifepo4|life?po4|lfp|lithium iron(?: phosphate)?", battery__chemistry="lfp"),
+        phrase(r"li?fe?po ?4|lfp|lithium iron(?: phosphate)?", battery__chemistry="lfp"),
         phrase(r"nmc|traction modules?", battery__chemistry="nmc"),
         phrase(r"agm", battery__chemistry="agm"),
         phrase(r"gel", battery__chemistry="gel"),

@@ -96,7 +96,8 @@ _ONE_WAY_BREAKER = (
     phrase(r"dc(?= (?:circuit )?breaker)"),
 )
 _OWN_AMPS = phrase(
-    rf"(?:rated|good for|told|bears?|takes)\s*(?:for |at |up to )?({NUMBER})\s*{AMPS}(?!\s*(?:fuse|breaker))",
+    rf"(?:rated|good for|told|bears?|takes)\s*(?:for |at |up to )?({NUMBER})(?:\s*{AMPS}|(?![\d.,]|\s*[a-z°²/]))"
+    r"(?!\s*(?:fuse|breaker))",
     told_ampacity_a=number,
 )
 _FAMILY = r"class[- ]?t|t[- ]class|anl|mega|mrbf|terminal fuse|gg"
@@ -120,7 +121,7 @@ _MATERIAL = (
 )
 MAIN_CABLE = LineKind(
     "main_cable",
-    called(r"(?:inverter|main|battery) (?:battery )?(?:cables?|wires?|leads?)|main fuse|main|fuse|cable|wire|lead"),
+    called(r"(?:inverter|main|battery|bank) (?:battery )?(?:cables?|wires?|leads?)|main fuse|main|fuse|cable|wire|lead"),
     {"conductor": "conductor", "length": "one_way_length", "degrees": "insulation_c", "volts": "fuse_v"},
     (
         *_SIDE_BY_SIDE,

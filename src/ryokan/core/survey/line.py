@@ -179,6 +179,8 @@ def _relay(line: str, rig: Rig, id: str, position: float) -> Understood:
     if onto is None:
         said, kind = Said(Marks(line)), OTHER
         _take(said, kind, rig)
+        if said.questions:
+            return Understood(kind.kind, questions=tuple(said.questions), marks=_marks(said))
         return _made(said, kind, rig, id, position, line)
     return _made(said, RELAY, rig, id, position, line, onto)
 

@@ -121,6 +121,12 @@ _A_FOLDING_KIT = re.compile(
     rf"^(?=.*{NUMBER}\s*(?:w|watts?)\b)(?=.*\b(?:folding|foldable|suitcase)\b)(?!.*\b(?:fridge|table|station|generator)\b)",
     re.I,
 )
+_NO_CONTROLLER = r"(?!.*\b(?:controllers?|mppt|pwm|regulator|charger|inverter|generator)\b)"
+_PANELS_BY_THEIR_POINTS = re.compile(
+    rf"^{_NO_CONTROLLER}(?=.*{NUMBER}\s*(?:w|watts?)\b)"
+    r"(?=.*\b(?:voc|isc|vmpp?|impp?|strings? of)\b|.*\bsolar\b.*\bstrings?\b)",
+    re.IGNORECASE,
+)
 # What a line is of, in the order in which it is looked at: a word may belong to several.
 KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
     (_AN_ACCESSORY, OTHER),
@@ -130,6 +136,7 @@ KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
     (_A_MAIN_BREAKER, AC_PANEL),
     (_ALTERNATOR_THROUGH, ALTERNATOR),
     (_A_FOLDING_KIT, PANELS),
+    (_PANELS_BY_THEIR_POINTS, PANELS),
     (re.compile(rf"^(?=.*{NUMBER}\s*(?:ah|amp[- ]?hours?)\b)(?=.*\bstring fuses?\b)", re.IGNORECASE), BATTERY),
     (_AC_PANEL_ALONE, AC_PANEL),
     (_INVERTER_FIRST, INVERTER),
@@ -178,7 +185,7 @@ KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
     (called(rf"(?:(?:shore|power|{HOOKUP}|extension|mains) )+(?:cord|lead|cable|inlet)|cord|inlet"), CORD),
     (re.compile(rf"^\s*{NUMBER}\s*{AMPS}\s*(?:mains |caravan |site )?lead\s*(?:,|$)", re.IGNORECASE), CORD),
     (called(r"battery to battery|b2b"), DCDC),
-    (called(r"no main fuse|main fuse|main (?:battery )?cables?|battery cables?"), MAIN_CABLE),
+    (called(r"no main fuse|main fuse|main (?:battery )?cables?|(?:battery|bank) cables?"), MAIN_CABLE),
     (re.compile(rf"(?=.*\b(?:{_FUSES})\b)(?=.*\b(?:{BANK})\b)(?!.*\b(?:between|and|to)\b)", re.IGNORECASE), MAIN_CABLE),
     (called(r"fuses?|(?:circuit )?breaker|class[- ]?t|mrbf|anl"), FUSE),
     (called(rf"(?:{BANK}) (?:is |are )?(?:not fused|unfused)"), MAIN_CABLE),
