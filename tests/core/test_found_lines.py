@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 import tomllib
 from datetime import datetime
 from typing import Any
@@ -13,7 +14,10 @@ from hypothesis import strategies as st
 
 from ryokan.core.readings.line import read_meters
 from ryokan.core.rig import Rig
+from ryokan.core.survey.heads import AmbiguousHeads, Head, in_order, undecided
+from ryokan.core.survey.kinds import CHARGER, INVERTER
 from ryokan.core.survey.line import Understood, read_found
+from ryokan.core.survey.which import KINDS
 from ryokan.operations.patches import apply_patch
 from ryokan.wording.found_line import QUESTIONS, ask, understood
 
@@ -141,3 +145,32 @@ def test_any_text_is_answered_and_what_is_taken_holds(text: str) -> None:
 def test_a_number_that_nothing_names_is_never_dropped(line: str, number: int) -> None:
     got = read_found(f"{line} {number}", a_rig({}), id="new", position=1)
     assert got.questions or got.kind == "compartment" or str(number) in str(got.members["name"]), (line, number)
+
+
+def test_which_kind_a_line_is_of_follows_from_what_the_heads_yield_to() -> None:
+    hurried = tomllib.loads((ROOT / "tests/core/hurried_lines.toml").read_text())["line"]
+    lines = [one["say"] for one in (*LINES, *hurried) if "load" not in one and one.get("kind") != "reading"]
+    assert {line: heads for line in lines if (heads := undecided(line, KINDS))} == {}
+
+
+@pytest.mark.parametrize(
+    ("heads", "says"),
+    [
+        ((("a", "inverter", "inverter", ("b",)), ("b", "charger", "charger", ("a",))), "yield to one another"),
+        ((("a", "inverter", "inverter", ("c",)),), "no head called c"),
+        ((("a", "inverter", "inverter charger", ()), ("b", "charger", "charger", ())), "neither yields"),
+        ((("a", "inverter", "charger", ()),), "no line of a"),
+    ],
+    ids=["ring", "unknown", "undecided", "no line of it"],
+)
+def test_heads_that_do_not_decide_stop_the_start(heads: tuple[Any, ...], says: str) -> None:
+    kinds = {"inverter": INVERTER, "charger": CHARGER}
+    made = [Head(name, re.compile(word), kinds[word], such_as, yields_to) for name, word, such_as, yields_to in heads]
+    with pytest.raises(AmbiguousHeads, match=says):
+        in_order(made)
+
+
+def test_a_head_goes_behind_those_that_it_yields_to() -> None:
+    first = Head("first", re.compile("charger"), CHARGER, "charger", ("second",))
+    second = Head("second", re.compile("inverter"), INVERTER, "inverter charger")
+    assert [one.name for one in in_order([first, second])] == ["second", "first"]

@@ -46,6 +46,7 @@ A_LINK = (
 TO_MAIN = re.compile(r"inverter|bus ?bars?|main bus|bus", re.IGNORECASE)
 
 
+FUSE_WORDS = r"fuse|class[- ]?t|anl|mrbf|mega|breaker"
 FAMILIES = (
     phrase(r"class[- ]?t|t[- ]class|t(?= fuse)", fuse_family="class_t"),
     phrase(r"anl", fuse_family="anl"),

@@ -46,12 +46,13 @@ from ryokan.core.lines.kit import (
 from ryokan.core.quantities import METRES_PER_UNIT
 from ryokan.core.rig import Rig
 from ryokan.core.space.model import Compartment
+from ryokan.core.survey.apart import things_apart
 from ryokan.core.survey.kinds import OTHER, RELAY
 from ryokan.core.survey.kinds_shared import COMMON
 from ryokan.core.survey.kinds_wires import A_SIZE, FROM_PANEL, FROM_TO, FROM_TO_SIZED, MAIN_CABLE
 from ryokan.core.survey.model import AnyFound, Found, FoundAlternator, FoundMainCable
 from ryokan.core.survey.vocabulary import NAMED_BY_WHAT_THEY_JOIN, members_of, unused_words
-from ryokan.core.survey.which import is_main_run, kind_of, things_apart
+from ryokan.core.survey.which import is_main_run, kind_of
 
 _FOUND: TypeAdapter[Found] = TypeAdapter(Found)
 _PLACE_NOUNS = (

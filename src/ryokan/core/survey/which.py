@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 import re
-from itertools import pairwise
 
 from ryokan.core.lines.kind import LineKind, called
 from ryokan.core.lines.kit import NUMBER
+from ryokan.core.survey.heads import Head, in_order
 from ryokan.core.survey.kinds import (
     ADAPTER,
     ALTERNATOR,
@@ -36,6 +36,7 @@ from ryokan.core.survey.kinds_wires import (
     FROM_TO,
     FROM_TO_SIZED,
     FUSE,
+    FUSE_WORDS,
     MAIN_CABLE,
     SWITCH,
     TO_MAIN,
@@ -46,7 +47,6 @@ _BESIDE_THE_HOUSE = (
     rf"(?<![\w-])(?:(?:start(?:er|ing)?|cranking|engine|chassis|vehicle|{OF_A_MACHINE}) batter(?:y|ies)"
     rf"|(?:second|backup) (?:{BANK}))(?!\w)"
 )
-_FUSES = r"fuse|class[- ]?t|anl|mrbf|mega|breaker"
 _BATTERIES = rf"{BANK}|agm|gel|flooded|lead[- ]acid|lithium|lifepo4|lfp|nmc|li-?ion|sealed (?:wet|lead)|golf ?cart|cells?"
 # An inverter may say what changes over to it, what it feeds, and which device is on its outlets.
 _NOT_OF_AN_INVERTER = (
@@ -78,7 +78,7 @@ _CHARGER_ON_IT = re.compile(
 )
 # A fuse at a bar, a switch or a box is none of them.
 _A_FUSE_FIRST = re.compile(
-    rf"^\s*(?:{NUMBER}\s*{AMPS}\s*)?(?!main )(?:[a-z]+ )?(?:{_FUSES})\b(?! ?(?:box|panel|block|holder))"
+    rf"^\s*(?:{NUMBER}\s*{AMPS}\s*)?(?!main )(?:[a-z]+ )?(?:{FUSE_WORDS})\b(?! ?(?:box|panel|block|holder))"
     rf"(?=.*\b(?:{A_GEAR}|switch)\b)",
     re.IGNORECASE,
 )
@@ -109,7 +109,6 @@ _GENERATOR_FIRST = re.compile(
 _DCDC_FIRST = re.compile(
     rf"^\s*{_RATED}(?:{DCDC.called.pattern})(?! (?:fuse|cable|breaker)s?\b)(?=.*\b(?:hand|manual)[- ]switch\b)", re.IGNORECASE
 )
-_STEPS_DOWN = called(r"step[- ]?down(?: converters?)?")
 _A_MAIN_BREAKER = re.compile(
     r"^(?=.*\bmain breaker\b)(?=.*(?<!\d)(?:1[0-4]\d|2[0-4]\d)\s*v(?:olts?)?\b)(?!.*\b(?:inverter|panel)\b)", re.IGNORECASE
 )
@@ -127,125 +126,350 @@ _PANELS_BY_THEIR_POINTS = re.compile(
     r"(?=.*\b(?:voc|isc|vmpp?|impp?|strings? of)\b|.*\bsolar\b.*\bstrings?\b)",
     re.IGNORECASE,
 )
-# What a line is of, in the order in which it is looked at: a word may belong to several.
-KINDS: tuple[tuple[re.Pattern[str], LineKind], ...] = (
-    (_AN_ACCESSORY, OTHER),
-    (_STARTER_BY_AH, OTHER_BANK),
-    (_GENERATOR_FIRST, GENERATOR),
-    (_DCDC_FIRST, DCDC),
-    (_A_MAIN_BREAKER, AC_PANEL),
-    (_ALTERNATOR_THROUGH, ALTERNATOR),
-    (_A_FOLDING_KIT, PANELS),
-    (_PANELS_BY_THEIR_POINTS, PANELS),
-    (re.compile(rf"^(?=.*{NUMBER}\s*(?:ah|amp[- ]?hours?)\b)(?=.*\bstring fuses?\b)", re.IGNORECASE), BATTERY),
-    (_AC_PANEL_ALONE, AC_PANEL),
-    (_INVERTER_FIRST, INVERTER),
-    (_CHARGER_ON_IT, CHARGER),
+
+
+HEADS: tuple[Head, ...] = (
+    Head("accessory", _AN_ACCESSORY, OTHER, "remote panel of the inverter"),
+    Head("starter_by_ah", _STARTER_BY_AH, OTHER_BANK, "starter battery 95Ah"),
+    Head("generator_first", _GENERATOR_FIRST, GENERATOR, "generator 2.2 kW"),
+    Head("dcdc_by_hand", _DCDC_FIRST, DCDC, "dc-dc 30a with a hand switch"),
+    Head("mains_breaker", _A_MAIN_BREAKER, AC_PANEL, "main breaker of 120 v"),
+    Head("alternator_through", _ALTERNATOR_THROUGH, ALTERNATOR, "alternator through a dcdc"),
+    Head("folding_kit", _A_FOLDING_KIT, PANELS, "100W folding panel portable 18V vmp"),
+    Head("panels_by_points", _PANELS_BY_THEIR_POINTS, PANELS, "panel 175W voc 24.3 isc 9.2"),
+    Head(
+        "bank_with_string_fuses",
+        re.compile(rf"^(?=.*{NUMBER}\s*(?:ah|amp[- ]?hours?)\b)(?=.*\bstring fuses?\b)", re.IGNORECASE),
+        BATTERY,
+        "4x 6v 225ah flooded 2s2p string fuses missing",
+    ),
+    Head("ac_panel", _AC_PANEL_ALONE, AC_PANEL, "ac panel 50A two legs shared neutral"),
+    Head("inverter_first", _INVERTER_FIRST, INVERTER, "inverter 2000W pure sine under the bed", yields_to=("accessory",)),
+    Head("charger_on_panel", _CHARGER_ON_IT, CHARGER, "converter 45A on the panel"),
     # A fuse may say that it is for a fuse box.
-    (re.compile(rf"^\s*{NUMBER}\s*{AMPS}\s*(?:[a-z]+ )?(?:{_FUSES})\b(?! ?(?:box|panel|block)).*\bfor ", re.IGNORECASE), FUSE),
-    (_A_FUSE_FIRST, FUSE),
-    (OF_THE_NEGATIVE, NEGATIVE),
-    (_THE_MAIN_SWITCH, SWITCH),
-    (called(r"solar (?:disconnect|isolator)"), SWITCH),
-    (called(r"no (?:main|battery)(?: battery)? (?:switch|isolator|disconnect)"), SWITCH),
+    Head(
+        "fuse_for",
+        re.compile(rf"^\s*{NUMBER}\s*{AMPS}\s*(?:[a-z]+ )?(?:{FUSE_WORDS})\b(?! ?(?:box|panel|block)).*\bfor ", re.IGNORECASE),
+        FUSE,
+        "15A blade fuse for the water pump",
+    ),
+    Head("fuse_at_gear", _A_FUSE_FIRST, FUSE, "300A ANL fuse at the bus bar"),
+    Head("negative", OF_THE_NEGATIVE, NEGATIVE, "negative to chassis"),
+    Head("main_switch", _THE_MAIN_SWITCH, SWITCH, "battery switch 300A in the step well", yields_to=("fuse_at_gear",)),
+    Head("solar_isolator", called(r"solar (?:disconnect|isolator)"), SWITCH, "solar disconnect 30A"),
+    Head(
+        "no_main_switch",
+        called(r"no (?:main|battery)(?: battery)? (?:switch|isolator|disconnect)"),
+        SWITCH,
+        "no battery isolator",
+    ),
     # A bar, a shunt or a fuse box, and not the fuse that sits at one or the cable to it.
-    (
+    Head(
+        "gear",
         re.compile(
-            rf"^(?!.*{NUMBER}\s*{AMPS}\s*(?:[a-z]+ )?(?:{_FUSES})\b(?! ?(?:box|panel|block)))(?!.*\b(?:detector|alarm)\b)"
-            rf"(?=.*(?<![\w-])(?:{A_GEAR})(?!\w))", re.IGNORECASE,
+            rf"^(?!.*{NUMBER}\s*{AMPS}\s*(?:[a-z]+ )?(?:{FUSE_WORDS})\b(?! ?(?:box|panel|block)))(?!.*\b(?:detector|alarm)\b)"
+            rf"(?=.*(?<![\w-])(?:{A_GEAR})(?!\w))",
+            re.IGNORECASE,
         ),
         GEAR,
+        "battery to bus bar 2/0 awg 4 ft 105C copper no fuse",
+        yields_to=(
+            "fuse_at_gear",
+            "negative",
+        ),
     ),
-    (re.compile(rf"^\s*{NUMBER}\s*{AMPS}\s*(?:[a-z]+ )?(?:{_FUSES})\b.*(?:{A_GEAR})", re.IGNORECASE), FUSE),
-    (called(r"monitor|shunt|fuse ?(?:box|panel|block)|dc panel|distribution(?: panel)?|detector|alarm|bus ?bars?"), OTHER),
-    (called(r"solar generator|power station|(?:hydro|wind|water|towed)[- ]?(?:generator|turbine)|turbine"), OTHER),
-    (called(r"galvanic isolator|isolat(?:ion|ing) transformer|polarity (?:indicator|light|lamp|tester|alarm)"), AC_GUARD),
-    (called(r"(?:split[- ]charg(?:e|ing)|splitter|isolating) diodes?"), OTHER),
+    Head(
+        "fuse_before_gear",
+        re.compile(rf"^\s*{NUMBER}\s*{AMPS}\s*(?:[a-z]+ )?(?:{FUSE_WORDS})\b.*(?:{A_GEAR})", re.IGNORECASE),
+        FUSE,
+        "250A main fuse at the bus bar",
+    ),
+    Head(
+        "monitor_or_alarm",
+        called(r"monitor|shunt|fuse ?(?:box|panel|block)|dc panel|distribution(?: panel)?|detector|alarm|bus ?bars?"),
+        OTHER,
+        "other: gas detector above the bed",
+        yields_to=(
+            "fuse_for",
+            "gear",
+            "fuse_before_gear",
+        ),
+    ),
+    Head(
+        "power_station",
+        called(r"solar generator|power station|(?:hydro|wind|water|towed)[- ]?(?:generator|turbine)|turbine"),
+        OTHER,
+        "solar generator 1000W",
+    ),
+    Head(
+        "ac_guard_by_name",
+        called(r"galvanic isolator|isolat(?:ion|ing) transformer|polarity (?:indicator|light|lamp|tester|alarm)"),
+        AC_GUARD,
+        "galvanic isolator",
+    ),
+    Head("diode", called(r"(?:split[- ]charg(?:e|ing)|splitter|isolating) diodes?"), OTHER, "split charge diode"),
     # Devices that trip by what is missing, and not a breaker or an inverter that has one.
-    (_AC_GUARD_ALONE, AC_GUARD),
-    (called(r"diode (?:splitter|isolator)|continuous[- ]duty (?:relay|solenoid)"), OTHER),
-    (called(r"other\s*:"), OTHER),
-    # Panels of so many watts may name their fuses, their switch and their controller.
-    (re.compile(rf"(?=.*{NUMBER}\s*(?:w|watts?)\b)(?=.*\bpanels?\b)", re.IGNORECASE), PANELS),
-    # What names them first is a bank or an alternator, whatever switch is on it.
-    (
-        re.compile(rf"^(?!.*\b(?:alternator|dc-?dc|b2b|charger|fuse)\b)\s*{_BESIDE_THE_HOUSE}(?!\s+(?:switch|isolator))",
-            re.IGNORECASE,),
-        OTHER_BANK,
+    Head("ac_guard", _AC_GUARD_ALONE, AC_GUARD, "rcd 40A 30mA type AC over everything", yields_to=("ac_panel",)),
+    Head(
+        "duty_relay",
+        called(r"diode (?:splitter|isolator)|continuous[- ]duty (?:relay|solenoid)"),
+        OTHER,
+        "continuous duty solenoid 200A",
     ),
-    (re.compile(r"^[^,]*\balternator\b(?=.*\b(?:hand|manual|battery)[- ]switch)", re.IGNORECASE), ALTERNATOR),
-    (
+    Head("said_to_be_other", called(r"other\s*:"), OTHER, "other: charger box"),
+    # Panels of so many watts may name their fuses, their switch and their controller.
+    Head(
+        "panels_with_watts",
+        re.compile(rf"(?=.*{NUMBER}\s*(?:w|watts?)\b)(?=.*\bpanels?\b)", re.IGNORECASE),
+        PANELS,
+        "2 panels 200W 21V 12A in series on the roof",
+        yields_to=("inverter_first",),
+    ),
+    # What names them first is a bank or an alternator, whatever switch is on it.
+    Head(
+        "starter_first",
+        re.compile(
+            rf"^(?!.*\b(?:alternator|dc-?dc|b2b|charger|fuse)\b)\s*{_BESIDE_THE_HOUSE}(?!\s+(?:switch|isolator))",
+            re.IGNORECASE,
+        ),
+        OTHER_BANK,
+        "second battery 100Ah agm 12V, no managing device",
+    ),
+    Head(
+        "alternator_by_switch",
+        re.compile(r"^[^,]*\balternator\b(?=.*\b(?:hand|manual|battery)[- ]switch)", re.IGNORECASE),
+        ALTERNATOR,
+        "alternator 24V 100A through a hand switch to the house",
+    ),
+    Head(
+        "relay",
         re.compile(
             rf"^(?!.*\b(?:alternator|alt|dc-?dc|b2b|fuse|charger|cable|wire|switch)\b)(?=.*{RELAY.called.pattern})",
             re.IGNORECASE,
         ),
         RELAY,
+        "battery combiner relay 120A",
     ),
-    (called(r"(?:[a-z]+ )?switch(?:es)?|isolator|change-?over"), SWITCH),
-    (called(rf"(?:(?:shore|power|{HOOKUP}|extension|mains) )+(?:cord|lead|cable|inlet)|cord|inlet"), CORD),
-    (re.compile(rf"^\s*{NUMBER}\s*{AMPS}\s*(?:mains |caravan |site )?lead\s*(?:,|$)", re.IGNORECASE), CORD),
-    (called(r"battery to battery|b2b"), DCDC),
-    (called(r"no main fuse|main fuse|main (?:battery )?cables?|(?:battery|bank) cables?"), MAIN_CABLE),
-    (re.compile(rf"(?=.*\b(?:{_FUSES})\b)(?=.*\b(?:{BANK})\b)(?!.*\b(?:between|and|to)\b)", re.IGNORECASE), MAIN_CABLE),
-    (called(r"fuses?|(?:circuit )?breaker|class[- ]?t|mrbf|anl"), FUSE),
-    (called(rf"(?:{BANK}) (?:is |are )?(?:not fused|unfused)"), MAIN_CABLE),
-    (DCDC.called, DCDC),
-    (_STEPS_DOWN, DCDC),
-    (called(r"(?:12|24|48)\s*v?(?:olts?)?\s*(?:to|/|>)\s*(?:12|24|48)\s*v?(?:olts?)?(?= (?:converter|charger))"), DCDC),
-    (called(r"(?:converter|charger)(?= (?:12|24|48)\s*v?(?:olts?)?\s*(?:to|>)\s*(?:12|24|48))"), DCDC),
-    (called(r"mppt|pwm|controllers?|solar (?:charge )?(?:regulator|charger)"), CONTROLLER),
-    (re.compile(r"(?=.*\bsolar\b)(?=.*\bcharger\b)(?!.*\binverter\b)", re.IGNORECASE), CONTROLLER),
-    (
+    Head(
+        "switch",
+        called(r"(?:[a-z]+ )?switch(?:es)?|isolator|change-?over"),
+        SWITCH,
+        "two-way switch shore or inverter, by hand",
+        yields_to=(
+            "starter_by_ah",
+            "dcdc_by_hand",
+            "gear",
+            "ac_guard_by_name",
+            "panels_with_watts",
+            "starter_first",
+            "alternator_by_switch",
+            "relay",
+        ),
+    ),
+    Head(
+        "cord_by_name",
+        called(rf"(?:(?:shore|power|{HOOKUP}|extension|mains) )+(?:cord|lead|cable|inlet)|cord|inlet"),
+        CORD,
+        "30A cord 25 ft",
+        yields_to=("switch",),
+    ),
+    Head(
+        "lead_by_amps",
+        re.compile(rf"^\s*{NUMBER}\s*{AMPS}\s*(?:mains |caravan |site )?lead\s*(?:,|$)", re.IGNORECASE),
+        CORD,
+        "16A lead",
+    ),
+    Head("battery_to_battery", called(r"battery to battery|b2b"), DCDC, "b2b 30 A 24V to 12V"),
+    Head(
+        "main_run",
+        called(r"no main fuse|main fuse|main (?:battery )?cables?|(?:battery|bank) cables?"),
+        MAIN_CABLE,
+        "no main fuse",
+        yields_to=("fuse_before_gear",),
+    ),
+    Head(
+        "fuse_at_bank",
+        re.compile(rf"(?=.*\b(?:{FUSE_WORDS})\b)(?=.*\b(?:{BANK})\b)(?!.*\b(?:between|and|to)\b)", re.IGNORECASE),
+        MAIN_CABLE,
+        "300A class T at the bank",
+    ),
+    Head(
+        "fuse",
+        called(r"fuses?|(?:circuit )?breaker|class[- ]?t|mrbf|anl"),
+        FUSE,
+        "60A breaker between controller and bank",
+        yields_to=(
+            "mains_breaker",
+            "bank_with_string_fuses",
+            "ac_panel",
+            "charger_on_panel",
+            "monitor_or_alarm",
+            "panels_with_watts",
+            "main_run",
+            "fuse_at_bank",
+        ),
+    ),
+    Head("unfused_bank", called(rf"(?:{BANK}) (?:is |are )?(?:not fused|unfused)"), MAIN_CABLE, "bank not fused"),
+    Head(
+        "dcdc",
+        DCDC.called,
+        DCDC,
+        "40A dc-dc 12 to 12 behind the seat",
+        yields_to=(
+            "alternator_through",
+            "fuse",
+        ),
+    ),
+    Head(
+        "converter_of_classes",
+        called(r"(?:12|24|48)\s*v?(?:olts?)?\s*(?:to|/|>)\s*(?:12|24|48)\s*v?(?:olts?)?(?= (?:converter|charger))"),
+        DCDC,
+        "24V to 12V converter 20A",
+    ),
+    Head(
+        "classes_of_converter",
+        called(r"(?:converter|charger)(?= (?:12|24|48)\s*v?(?:olts?)?\s*(?:to|>)\s*(?:12|24|48))"),
+        DCDC,
+        "converter 24V to 12V 30A",
+    ),
+    Head(
+        "controller",
+        called(r"mppt|pwm|controllers?|solar (?:charge )?(?:regulator|charger)"),
+        CONTROLLER,
+        "mppt 100V 30A",
+        yields_to=(
+            "folding_kit",
+            "fuse",
+        ),
+    ),
+    Head(
+        "solar_charger",
+        re.compile(r"(?=.*\bsolar\b)(?=.*\bcharger\b)(?!.*\binverter\b)", re.IGNORECASE),
+        CONTROLLER,
+        "charger solar 20A",
+    ),
+    Head(
+        "inverter_generator",
         re.compile(
             rf"\binverter[- ](?:{GENERATOR_WORDS})\b"
-            rf"|^[^,]*\b(?:{GENERATOR_WORDS})\b[^,]*\binverter\b(?![ /-]?charger)", re.IGNORECASE
+            rf"|^[^,]*\b(?:{GENERATOR_WORDS})\b[^,]*\binverter\b(?![ /-]?charger)",
+            re.IGNORECASE,
         ),
         GENERATOR,
+        "old inverter generator 2000W",
     ),
-    (re.compile(_AN_INVERTER, re.IGNORECASE), INVERTER),
-    (called(r"converter|charger|power supply"), CHARGER),
-    (GENERATOR.called, GENERATOR),
-    (ALTERNATOR.called, ALTERNATOR),
-    (called(rf"{HOOKUP}|shore power"), CORD),
-    (re.compile(rf"{NUMBER}\s*{AMPS}\s*{ADAPTER}\b|\b{ADAPTER}\s*{NUMBER}\s*{AMPS}", re.IGNORECASE), CORD),
-    (re.compile(rf"^(?!.*\b(?:alternator|dc-?dc|b2b|charger|fuse)\b).*{_BESIDE_THE_HOUSE}", re.IGNORECASE), OTHER_BANK),
-    (called(r"(?:solar )?panels?|array|solar|pv"), PANELS),
+    Head(
+        "inverter",
+        re.compile(_AN_INVERTER, re.IGNORECASE),
+        INVERTER,
+        "inverter cable 4/0 rated 166 A",
+        yields_to=(
+            "generator_first",
+            "switch",
+            "fuse",
+            "inverter_generator",
+        ),
+    ),
+    Head(
+        "charger",
+        called(r"converter|charger|power supply"),
+        CHARGER,
+        "converter 45A",
+        yields_to=(
+            "battery_to_battery",
+            "dcdc",
+            "converter_of_classes",
+            "classes_of_converter",
+            "controller",
+            "solar_charger",
+            "said_to_be_other",
+        ),
+    ),
+    Head("generator", GENERATOR.called, GENERATOR, "no generator", yields_to=("power_station",)),
+    Head("alternator", ALTERNATOR.called, ALTERNATOR, "alternator 180A smart", yields_to=("dcdc",)),
+    Head("hookup", called(rf"{HOOKUP}|shore power"), CORD, "16A hookup", yields_to=("charger",)),
+    Head(
+        "adapter",
+        re.compile(rf"{NUMBER}\s*{AMPS}\s*{ADAPTER}\b|\b{ADAPTER}\s*{NUMBER}\s*{AMPS}", re.IGNORECASE),
+        CORD,
+        "15A adapter",
+    ),
+    Head(
+        "beside_the_house",
+        re.compile(rf"^(?!.*\b(?:alternator|dc-?dc|b2b|charger|fuse)\b).*{_BESIDE_THE_HOUSE}", re.IGNORECASE),
+        OTHER_BANK,
+        "engine start battery 100 Ah",
+    ),
+    Head(
+        "panels",
+        called(r"(?:solar )?panels?|array|solar|pv"),
+        PANELS,
+        "solar four one hundred watt panels two series two parallel roof",
+        yields_to=(
+            "solar_isolator",
+            "power_station",
+            "cord_by_name",
+            "controller",
+            "solar_charger",
+        ),
+    ),
     # A relay between two banks is none itself.
-    (called(r"relay|combiner|acr|vsr"), OTHER),
-    (called(_BATTERIES), BATTERY),
-    (re.compile(rf"{NUMBER}\s*(?:ah|amp[- ]?hours?)\b", re.IGNORECASE), BATTERY),
-    (called(r"cables?|wires?|wiring"), CABLE),
-)  # fmt: skip
+    Head(
+        "relay_alone",
+        called(r"relay|combiner|acr|vsr"),
+        OTHER,
+        "relay 100A under the seat",
+        yields_to=(
+            "relay",
+            "alternator",
+        ),
+    ),
+    Head(
+        "bank",
+        called(_BATTERIES),
+        BATTERY,
+        "4 x 6V 225Ah agm 2s2p front bay 6 years",
+        yields_to=(
+            "panels_by_points",
+            "main_switch",
+            "switch",
+            "unfused_bank",
+            "charger",
+            "alternator",
+            "beside_the_house",
+            "no_main_switch",
+        ),
+    ),
+    Head(
+        "bank_by_ah",
+        re.compile(rf"{NUMBER}\s*(?:ah|amp[- ]?hours?)\b", re.IGNORECASE),
+        BATTERY,
+        "62 Ah below full",
+        yields_to=(
+            "starter_by_ah",
+            "inverter_first",
+            "starter_first",
+            "beside_the_house",
+        ),
+    ),
+    Head(
+        "cable",
+        called(r"cables?|wires?|wiring"),
+        CABLE,
+        "series link 35mm2 welding cable",
+        yields_to=(
+            "inverter",
+            "panels",
+            "bank",
+        ),
+    ),
+)
 
 
-_A_DEVICE = {one.kind: one for one in (INVERTER, CHARGER, CONTROLLER, PANELS, BATTERY, OTHER_BANK, ALTERNATOR, DCDC, GENERATOR)}
-_JOINED = re.compile(r"\s*(?:\band\b|\+|&|\bplus\b|\bwith\b|;)\s*", re.IGNORECASE)
-# What a thing by itself says of how large it is; volts alone say nothing of that.
-_SIZED = re.compile(rf"{NUMBER}\s*(?:{AMPS}|k?w(?:atts?)?\b|ah\b|amp[- ]?hours?\b|k?wh\b)", re.IGNORECASE)
-_A_GUARD = re.compile(rf"\b(?:{_FUSES})\b", re.IGNORECASE)
+KINDS = in_order(HEADS)
 
 
-def things_apart(line: str) -> tuple[str, str] | None:
-    """Two things that one line names, each with a size of its own: “charger 30 A and inverter 1000 W”; None where it is one."""
-    parts = [part.strip(" ,") for part in _JOINED.split(line) if part.strip(" ,")]
-    for first, second in pairwise(parts):
-        of_first, of_second = kind_of(first), kind_of(second)
-        if of_first is None or of_second is None or not (_SIZED.search(first) and _SIZED.search(second)):
-            continue
-        if of_first.kind not in _A_DEVICE or of_first.kind == of_second.kind:
-            continue
-        guarded = _A_GUARD.search(second) and not re.search(r"\bstring\b|\beach\b|\blargest\b|\bmax", second, re.IGNORECASE)
-        if (of_second.kind in _A_DEVICE and _names_itself(second, of_second)) or guarded:
-            return first, second
-    return None
-
-
-def _names_itself(text: str, kind: LineKind) -> bool:
-    """Whether a stretch names what it is, and not only says so many amps of it."""
-    return kind.called.search(text) is not None and not re.search(r"\b(?:built-?in|own|internal)\b", text, re.IGNORECASE)
-
-
-ALL_KINDS: tuple[LineKind, ...] = tuple({id(kind): kind for _, kind in KINDS}.values())
+ALL_KINDS: tuple[LineKind, ...] = tuple({id(head.kind): head.kind for head in KINDS}.values())
 
 
 # A cable of its own, though its line names what it leads to: it says its size and nothing that such a thing would say.
@@ -267,7 +491,7 @@ def kind_of(line: str) -> LineKind | None:
     run = (FROM_TO_SIZED if sized else FROM_TO).search(line)
     if run is not None and run[0].lower() != "battery to battery":
         return MAIN_CABLE if is_main_run(run) else CABLE
-    kind = next((kind for pattern, kind in KINDS if pattern.search(line)), None)
+    kind = next((head.kind for head in KINDS if head.pattern.search(line)), None)
     return (_cable_of(line, kind) or kind) if sized else kind
 
 
