@@ -84,7 +84,7 @@ def test_a_list_goes_out_and_in_and_a_hostile_one_is_refused_by_row(installer: I
     expect(rows).to_have_count(count)
 
     hostile = tmp_path / "hostile.csv"
-    hostile.write_bytes("\ufeffline;duty_hot\nlamp 3,5 W 5 h;0,5\n=cmd|'/c calc'!A1;\npump 5A 10 min;\n".encode())
+    hostile.write_bytes("\ufeffline;duty_hot\nlamp 3,5 W 5 h;0,5\n=cmd|'/c calc'!A1;\ninflator 5A 10 min;\n".encode())
     page.get_by_label("Load list").set_input_files(hostile)
     dialog = page.get_by_role("dialog", name="This list was not taken")
     expect(dialog.get_by_role("listitem").first).to_contain_text("Row 3, line")
