@@ -38,6 +38,13 @@ def sheet(name: str) -> Callable[[Page], None]:
     return go
 
 
+def spelled(page: Page) -> None:
+    """A line that is being typed, with what each word of it became."""
+    sheet("What is there")(page)
+    page.locator("[data-thing-line]").first.fill("inverter 2kw standard, precharge missing, feeds the panel, under the bed")
+    page.get_by_text("not used").wait_for()
+
+
 def jobs(page: Page) -> None:
     page.get_by_role("link", name="All jobs").click()
 
@@ -115,7 +122,7 @@ def at(path: str) -> Callable[[Page], None]:
 # Name, what is pressed, width, height, theme. What changes the data comes last.
 PICTURES: list[tuple[str, Callable[[Page], None], int, int, str]] = [
     ("jobs", jobs, 1280, 800, "light"),
-    ("survey", sheet("What is there"), 1280, 800, "light"),
+    ("survey", spelled, 1280, 800, "light"),
     ("room", sheet("Room"), 1280, 1180, "light"),
     ("walk", sheet("Walk"), 1280, 900, "light"),
     ("readings", sheet("Readings"), 1280, 800, "light"),
