@@ -18,6 +18,8 @@ QUESTIONS: dict[str, str] = {
     "thing.volts_of_one_or_all": "Are “{text}” of one panel, or of all in series together?",
     "thing.of_the_inverter": "“{text}” is said of the inverter. Write it in its own line.",
     "thing.not_used": "“{text}” is not understood of such a thing. Put it in other words, or leave it out.",
+    "thing.unit_or_bank": "Is “{text}” of one unit, or of the whole bank? {series} in series would make {volts} V. "
+    "Write the volts of one unit.",
     "thing.is_not_there": "“{text}”: what is not there takes no line. What was there and goes may be written with “goes”.",
     "thing.denied": "“{text}”: what it is not does not say what it is. Write what is there.",
     "thing.number_without_unit": "“{text}” has no unit that says what it is. Write A, V, W, Ah, ft, m or years behind it.",

@@ -246,7 +246,10 @@ def take_phrases(said: Said, phrases: tuple[Phrase, ...]) -> None:
     for one in phrases:
         for match in one.pattern.finditer(said.marks.left):
             sets = {member: to(match) if callable(to) else to for member, to in one.sets.items()}
-            at = None if DENIES.search(match[0]) else denied_at(said.marks.left, match.start(), match.end())
+            denies_itself = DENIES.search(match[0]) is not None  # “no straps”: what stands joined with it may be denied as well
+            if denies_itself:
+                said.denied.append(match.span())
+            at = None if denies_itself else denied_at(said.marks.left, match.start(), match.end())
             start, end = at or match.span()
             said.marks.mark("phrase", start, end)
             if at is not None:
@@ -267,6 +270,10 @@ def _not_there(said: Said, sets: Mapping[str, Value]) -> dict[str, Value] | None
     return {**sets, **said.absent}
 
 
+# “No bms and strapped” denies the first alone; “without bms and straps” may deny both.
+_ONE_ALONE = re.compile(r"(?:no|not|never|un\w+)\b", re.IGNORECASE)
+
+
 def ask_of_denials(said: Said) -> None:
     """Ask of what is joined with something that is denied, “straps and bms missing”, and of denials that nothing took up."""
     phrases = [part for part in said.marks.marked if part.meaning in ("phrase", "kind")]
@@ -279,6 +286,8 @@ def ask_of_denials(said: Said) -> None:
             else:
                 continue
             joined = re.fullmatch(r"\s*,?\s*(or|nor|and|&|/)\s*(?:a |an |any |the )?", between, re.IGNORECASE)
+            if joined is not None and joined[1].lower() in ("and", "&") and _ONE_ALONE.match(said.marks.line, start):
+                continue  # “no bms and strapped” are two
             if joined is not None and not (part.meaning == "kind" and part.end <= start):
                 said.ask("denied", min(start, part.start), max(end, part.end))
     for match in said.marks.take("denial", DENIES):

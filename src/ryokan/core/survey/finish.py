@@ -22,7 +22,10 @@ def bank(said: Said) -> None:
     """Kind, size and arrangement of a bank, as far as they follow; what does not is asked."""
     members = said.members
     _chemistry(said)
-    volts = members.get("battery.nominal_v")
+    volts, series = members.get("battery.nominal_v"), members.get("series")
+    if volts is not None and series and series > 1 and volts_class(volts) and volts_class(series * volts) is None:
+        start, end = said.places.get("battery.nominal_v", (0, len(said.marks.line)))
+        said.ask("unit_or_bank", start, end, {"series": str(series), "volts": f"{series * volts:g}"})
     for wh, start, end in said.loose.pop("watt_hours", []):
         if volts is None:
             said.ask("energy_without_volts", start, end)
