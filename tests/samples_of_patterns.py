@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import re
 from random import Random
-from re import _constants as ops  # type: ignore[attr-defined]
-from re import _parser  # type: ignore[attr-defined]
+from re import _constants as ops
+from re import _parser
 from typing import Any
 
 
