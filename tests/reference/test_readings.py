@@ -230,6 +230,8 @@ def test_few_amps_into_a_bank_at_its_charging_volts_are_floating_and_elsewhere_a
     """2 A into 200 Ah of AGM: at 14.4 V it floats, at 13.0 V it charges slowly. 40 A at 14.4 V are what its chargers give."""
     floating = read(q("volts", 14.4), q("bank_amps", 2), q("percent", 99), state="charging", charged_by=["hookup"])
     assert [one.code for one in floating.follows] == ["floating"]
+    empty = read(q("volts", 14.4), q("bank_amps", 2), q("percent", 0), state="charging", charged_by=["hookup"])
+    assert "floating" not in {one.code for one in empty.follows}  # a gauge at nought is no gauge that says nothing
     weak = read(q("volts", 13.0), q("bank_amps", 2), q("missing_ah", 60), state="charging", charged_by=["hookup"])
     assert [one.code for one in weak.follows] == ["full_not_today"]
     limit = read(q("volts", 14.4), q("bank_amps", 40), q("percent", 80), state="charging", charged_by=["hookup"])

@@ -96,7 +96,8 @@ def _floats(moment: Moment, amps: Figure) -> bool:
     if bank is None or volts is None or not 0 <= amps.number <= FLOATS_AT_C * bank.number:
         return False
     held = float_v is not None and volts >= HELD_AT * float_v.number
-    return (held or moment.nearly_full) and (moment.value("percent") or 100) >= 100 * NEARLY_FULL
+    percent = moment.value("percent")
+    return (held or moment.nearly_full) and (percent is None or percent >= 100 * NEARLY_FULL)
 
 
 def _sun(moment: Moment) -> tuple[ClearDay, float] | None:
